@@ -1,0 +1,9 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Stems;
+
+namespace Gemmifer.Core.Choice;
+
+/// <summary>A cane the choice is about.</summary>
+/// <param name="Old">Old wood that the renewal share protects.</param>
+public sealed record Candidate(Stem Stem, Finding Finding, ImmutableArray<CutOption> Options, bool Old);

@@ -1,0 +1,206 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Buds;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Choice;
+
+/// <summary>Lists what can be done with a cane: take it out, leave it whole, or cut it above one of the buds that would serve.</summary>
+/// <param name="shootsRemovedAbove">Live length of side shoots that goes when a stem is cut at a place along it, mm.</param>
+public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, double, double> shootsRemovedAbove)
+{
+    /// <summary>A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.</summary>
+    private const int WindowNodes = 5;
+
+    /// <summary>A cut needs this much stem below it, mm.</summary>
+    private const double LeastStubMm = 30;
+
+    private readonly PlantKind _kind = survey.Plant.Kind;
+    private readonly School _school = survey.School;
+
+    /// <summary>Every option of a cane.</summary>
+    /// <param name="soundToMm">Sound up to here, mm along it; null where all of it is.</param>
+    /// <param name="mayRemove">False for a cane the gardener wants kept.</param>
+    /// <param name="most">No more cut options than this; the lowest and the best spread stay.</param>
+    public ImmutableArray<CutOption> Build(Stem stem, double? soundToMm, bool mayRemove, int most)
+    {
+        var arc = tree.Axis(stem);
+        var limit = Math.Min(Math.Min(soundToMm ?? stem.LengthMm, KeepOutLimit(arc)), stem.LengthMm);
+        var options = new List<CutOption>();
+        if (mayRemove)
+        {
+            options.Add(Removal(stem));
+        }
+
+        if (stem.Pin is Pin.CutAt pin)
+        {
+            return [Pinned(stem, pin.AlongMm)];
+        }
+
+        var weak = survey.Plant.Vigour == Vigour.Weak;
+        var low = arc.FirstAtHeight(_school.HeightMinMm + CrownOffset(arc));
+        var high = weak ? stem.LengthMm : arc.FirstAtHeight(_school.HeightMaxMm + CrownOffset(arc)) ?? stem.LengthMm;
+        if (limit >= stem.LengthMm - Tolerance.LengthMm && high >= stem.LengthMm - Tolerance.LengthMm)
+        {
+            options.Add(Whole(stem));
+        }
+
+        var cuts = new List<CutOption>();
+        if (low is { } from && from <= limit)
+        {
+            cuts.AddRange(CutsBetween(stem, from, Math.Min(high, limit), allWindows: true));
+        }
+
+        var mustCut = limit < stem.LengthMm - Tolerance.LengthMm || high < stem.LengthMm - Tolerance.LengthMm;
+        if (cuts.Count == 0 && mustCut)
+        {
+            // Below the window only because nothing higher is sound: the highest bud that serves.
+            cuts.AddRange(CutsBetween(stem, LeastStubMm, Math.Min(limit, high), allWindows: false).TakeLast(1));
+        }
+
+        options.AddRange(Thin(cuts, most));
+        if (options.Count == 0)
+        {
+            options.Add(Whole(stem));
+        }
+
+        return [.. options];
+    }
+
+    /// <summary>Taking the stem out, with all that stands on it.</summary>
+    public CutOption Removal(Stem stem)
+    {
+        var arc = tree.Axis(stem);
+        return new CutOption(OptionKind.Remove, 0, null, new Segment3(arc.Start, arc.Start), arc.Start, 0,
+            StemTree.LiveLength(stem) + shootsRemovedAbove(stem, -1));
+    }
+
+    /// <summary>Leaving the stem whole.</summary>
+    public CutOption Whole(Stem stem)
+    {
+        var tip = tree.Axis(stem).At(stem.LengthMm);
+        return new CutOption(OptionKind.Whole, stem.LengthMm, null, new Segment3(tip, tip), tip, Height(tip), shootsRemovedAbove(stem, stem.LengthMm));
+    }
+
+    /// <summary>Cuts above a bud with the cut between two places along the stem, lowest first.</summary>
+    public IEnumerable<CutOption> CutsBetween(Stem stem, double fromMm, double toMm, bool allWindows)
+    {
+        var buds = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm);
+        var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
+            .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
+            .Where(b => b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm)
+            .ToArray();
+        return known.Length > 0
+            ? known.Select(k => Cut(stem, k.Cut, new TargetBud(k.Bud.AlongMm, k.Bud.Facing, k.Bud.Known, k.Bud.AlongMm, k.Bud.AlongMm, 0, k.Bud.OtherFacing)))
+            : Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm), allWindows);
+    }
+
+    private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm, bool all)
+    {
+        var step = _kind.InternodeMm;
+        var width = WindowNodes * step;
+        var low = Math.Ceiling(fromMm - Tolerance.LengthMm);
+        var high = Math.Floor(toMm + Tolerance.LengthMm);
+        if (high < low)
+        {
+            yield break;
+        }
+
+        if (!all)
+        {
+            yield return Window(stem, Math.Max(low, high - width), high);
+            yield break;
+        }
+
+        for (var at = low; at == low || high - at >= 2 * step; at += step)
+        {
+            yield return Window(stem, at, Math.Min(high, at + width));
+        }
+    }
+
+    private CutOption Window(Stem stem, double fromMm, double toMm)
+    {
+        var arc = tree.Axis(stem);
+        var middle = Math.Round((fromMm + toMm) / 2, MidpointRounding.AwayFromZero);
+        var nodes = (int)Math.Floor((toMm - fromMm) / _kind.InternodeMm);
+        var gap = Phyllotaxis.WidestGap(nodes, _kind.DivergenceDeg);
+        var outward = StemTree.Outward(stem, arc.At(middle));
+        var hours = Math.Clamp(Math.Round(gap / 2 / 30 * 2) / 2, 1.5, 3);
+        return Cut(stem, middle, new TargetBud(null, outward, BudKnowledge.LookFor, fromMm, toMm, hours)) with
+        {
+            End = new Segment3(arc.At(fromMm), arc.At(toMm)),
+        };
+    }
+
+    private CutOption Cut(Stem stem, double alongMm, TargetBud? bud)
+    {
+        var place = tree.Axis(stem).At(alongMm);
+        return new CutOption(OptionKind.Cut, alongMm, bud, new Segment3(place, place), place, Height(place),
+            Math.Max(0, StemTree.LiveLength(stem) - alongMm) + shootsRemovedAbove(stem, alongMm));
+    }
+
+    private CutOption Pinned(Stem stem, double alongMm)
+    {
+        if (alongMm < 1)
+        {
+            return Removal(stem);
+        }
+
+        if (alongMm >= stem.LengthMm - Tolerance.LengthMm)
+        {
+            return Whole(stem);
+        }
+
+        var bud = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
+            .Where(b => b.AlongMm <= alongMm && alongMm - b.AlongMm <= Math.Max(15, 2 * _school.ClearanceMm))
+            .OrderBy(b => alongMm - b.AlongMm).FirstOrDefault();
+        return Cut(stem, alongMm, bud is null ? null
+            : new TargetBud(bud.AlongMm, bud.Facing, bud.Known, bud.AlongMm, bud.AlongMm, 0, bud.OtherFacing));
+    }
+
+    /// <summary>First place along an axis that stands in a keep-out zone, mm; infinite where none does.</summary>
+    public double KeepOutLimit(Arc arc)
+    {
+        var limit = double.PositiveInfinity;
+        foreach (var zone in survey.KeepOut)
+        {
+            double Beyond(double along)
+            {
+                var p = arc.At(along);
+                return (p.X * zone.Side.X) + (p.Y * zone.Side.Y) - zone.FromMm;
+            }
+
+            const int Pieces = 200;
+            for (var i = 0; i <= Pieces; i++)
+            {
+                var along = arc.LengthMm * i / Pieces;
+                if (Beyond(along) <= Tolerance.LengthMm)
+                {
+                    continue;
+                }
+
+                double low = Math.Max(0, arc.LengthMm * (i - 1) / Pieces), high = along;
+                for (var k = 0; k < 40 && i > 0; k++)
+                {
+                    var middle = (low + high) / 2;
+                    (low, high) = Beyond(middle) > Tolerance.LengthMm ? (low, middle) : (middle, high);
+                }
+
+                limit = Math.Min(limit, Math.Floor(low + Tolerance.LengthMm));
+                break;
+            }
+        }
+
+        return limit;
+    }
+
+    private double Height(Point3 place) => place.Z - survey.Plant.CrownHeightMm;
+
+    private double CrownOffset(Arc arc) => survey.Plant.CrownHeightMm - arc.Start.Z;
+
+    private static IEnumerable<CutOption> Thin(List<CutOption> cuts, int most) =>
+        cuts.Count <= most ? cuts : Enumerable.Range(0, most).Select(i => cuts[i * (cuts.Count - 1) / Math.Max(1, most - 1)]);
+}

@@ -1,0 +1,159 @@
+using System.Globalization;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+
+namespace Gemmifer.Core.Diagnosis;
+
+/// <summary>
+/// From evidence to a verdict (common practice, no source). Contradicting or thin evidence gives <see cref="Verdict.Unsure"/>:
+/// a check, never a removal.
+/// </summary>
+public static class Diagnoser
+{
+    /// <summary>How far below a canker, a borer hole or a wound the wood counts as clean, mm (assumption).</summary>
+    public const double CleanMarginMm = 50;
+
+    /// <summary>The finding on one stem.</summary>
+    /// <param name="childAliveAtMm">Highest place along the stem from which a stem with signs of life grows; null where none does.</param>
+    /// <param name="mildewElsewhere">Whether other stems have mildew too, so that it says nothing about this one.</param>
+    public static Finding Diagnose(Stem stem, Plant plant, double? childAliveAtMm, bool mildewElsewhere) =>
+        Dead(stem, childAliveAtMm)
+        ?? Suckers(stem, plant, mildewElsewhere)
+        ?? Diseased(stem)
+        ?? Damaged(stem)
+        ?? (stem.Has("soft")
+            ? new Finding(Verdict.Soft, null, "Soft fresh growth snaps: leave it alone and come back when it has firmed.", Provenance.Practice)
+            : new Finding(Verdict.Sound, null, "Nothing speaks against it.", Provenance.Practice));
+
+    private static Finding? Dead(Stem stem, double? childAliveAtMm)
+    {
+        var alive = stem.Seen.Where(e => EvidenceList.Alive.Contains(e.What)).ToArray();
+        var strong = stem.Seen.Where(e => EvidenceList.DeadStrong.Contains(e.What)).ToArray();
+        var weak = stem.Seen.Where(e => EvidenceList.DeadWeak.Contains(e.What)).ToArray();
+        var aliveTo = alive.Select(e => e.AtMm).Append(childAliveAtMm).Max();
+        const string Scratch = "Scratch the bark a hand's width from the base: bright green is alive, brown all through is dead.";
+
+        if (stem.DeadFromMm is { } from)
+        {
+            // A sign of life on the stem as a whole contradicts only a stem called wholly dead.
+            return aliveTo > from || (from <= 0 && alive.Length > 0)
+                ? new Finding(Verdict.Unsure, null, "It was called dead, yet something on it lives.", Provenance.Practice, Scratch)
+                : from <= 0
+                    ? new Finding(Verdict.Dead, null, "Dead to the base.", Provenance.Observed)
+                    : new Finding(Verdict.Dead, from, Text($"Dead from {from:0} mm up: cut back to clean, green pith."), Provenance.Observed);
+        }
+
+        if (strong.Length == 0)
+        {
+            // Twigs without leaves in winter and dark bark are no sign on their own.
+            return weak.Length == 0 || alive.Length > 0 || childAliveAtMm is not null ? null
+                : new Finding(Verdict.Unsure, null, "It looks lifeless, but bark and bare twigs alone do not tell.", Provenance.Practice, Scratch);
+        }
+
+        var deadAt = strong.Select(e => e.AtMm).Min();
+        var placed = strong.All(e => e.AtMm is not null);
+        if (alive.Length > 0 || childAliveAtMm is not null)
+        {
+            return placed && aliveTo is not null && alive.All(e => e.AtMm is not null) && aliveTo < deadAt
+                ? new Finding(Verdict.Dead, deadAt, Text($"Alive at {aliveTo:0} mm, dead at {deadAt:0} mm: cut in steps until the pith is clean and green."), Provenance.Observed)
+                : new Finding(Verdict.Unsure, null, "One sign says dead, another says alive.", Provenance.Practice, Scratch);
+        }
+
+        if (strong.Length + weak.Length < 2)
+        {
+            return new Finding(Verdict.Unsure, null, "One sign of death alone is thin evidence.", Provenance.Practice, Scratch);
+        }
+
+        return placed && deadAt > 0
+            ? new Finding(Verdict.Dead, deadAt, Text($"Dead at {deadAt:0} mm: cut in steps until the pith is clean and green."), Provenance.Observed)
+            : new Finding(Verdict.Dead, null, "Brown all through: dead to the base.", Provenance.Practice);
+    }
+
+    private static Finding? Suckers(Stem stem, Plant plant, bool mildewElsewhere)
+    {
+        if (!stem.TopLevel)
+        {
+            return null;
+        }
+
+        const string Uncover = "Follow it down with your fingers; uncover where it starts. Tag it, and compare its leaves in summer.";
+        var looks = stem.Seen.Count(e => EvidenceList.Sucker.Contains(e.What) && !(e.What == "mildew" && mildewElsewhere));
+        var below = stem.Has("below-union");
+        Finding Unsure(string text) => new(Verdict.Unsure, null, text, Provenance.Practice, Uncover);
+        Finding Sucker(string text) => new(Verdict.Sucker, null, text, Provenance.Practice);
+        switch (stem.Parent.Origin)
+        {
+            case Origin.Rootstock:
+                return plant.Rootstock
+                    ? Sucker("It grows from the rootstock, not from the rose you planted.")
+                    : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots.");
+            case Origin.Crown:
+                return !below && looks < 2 ? null
+                    : !plant.Rootstock ? null
+                    : Unsure(below ? "It was said to start at the crown and below the union." : "It starts at the crown but looks like the rootstock.");
+            case Origin.Ground:
+                return !plant.Rootstock ? null
+                    : below || looks >= 1 ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
+                    : Unsure("It comes out of the ground beside a grafted rose.");
+            case Origin.Unknown:
+                return !plant.Rootstock ? (looks + (below ? 1 : 0) > 0 ? Unsure("It looks like a rootstock sucker, but the plant stands on its own roots.") : null)
+                    : below || (looks >= 2 && !plant.CrownHidden) ? Sucker("It starts below the union and looks like the rootstock.")
+                    : Unsure(plant.CrownHidden ? "The crown is covered, so where it starts cannot be seen." : "Where it starts was not seen.");
+            case Origin.Stem:
+                return null;
+            default:
+                throw new InvalidOperationException($"Unhandled origin {stem.Parent.Origin}.");
+        }
+    }
+
+    private static Finding? Diseased(Stem stem)
+    {
+        var signs = stem.Seen.Where(e => e.What is "canker" or "borer" or "spotting" or "distorted").ToArray();
+        if (signs.Length == 0)
+        {
+            return null;
+        }
+
+        var what = string.Join(" and ", signs.Select(e => Named(e.What)).Distinct().Order(StringComparer.Ordinal));
+        if (signs.All(e => e.AtMm is null && e.What is "spotting" or "distorted") && signs.Length == 1)
+        {
+            return new Finding(Verdict.Unsure, null, $"{what} alone is thin evidence of a diseased cane.", Provenance.Practice,
+                signs[0].What == "distorted"
+                    ? "Look at the other canes: if they are distorted too, think about taking out the whole plant."
+                    : "Look whether the spots go into the wood, and how far down.");
+        }
+
+        return Partial(Verdict.Diseased, signs, what, "cut below it into clean wood and disinfect the blades after every cut");
+    }
+
+    private static Finding? Damaged(Stem stem)
+    {
+        var signs = stem.Seen.Where(e => e.What == "wound").ToArray();
+        return signs.Length == 0 ? null : Partial(Verdict.Damaged, signs, "A split or rubbed wound", "cut below it");
+    }
+
+    private static Finding Partial(Verdict verdict, Evidence[] signs, string what, string todo)
+    {
+        if (signs.Any(e => e.AtMm is null))
+        {
+            return new Finding(verdict, null, $"{what}; where is not known, so all of it goes.", Provenance.Practice, "Note how far up it sits: sound wood below it could stay.");
+        }
+
+        var lowest = signs.Min(e => e.AtMm!.Value);
+        var sound = Math.Max(0, lowest - CleanMarginMm);
+        return sound <= 0
+            ? new Finding(verdict, null, $"{what} at the base.", Provenance.Practice)
+            : new Finding(verdict, sound, Text($"{what} at {lowest:0} mm: {todo}."), Provenance.Practice);
+    }
+
+    private static string Named(string what) => what switch
+    {
+        "canker" => "Canker",
+        "borer" => "A borer hole",
+        "spotting" => "Spotting",
+        _ => "Distorted growth",
+    };
+
+    private static string Text(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,52 @@
+using System.Collections.Frozen;
+
+namespace Gemmifer.Core.Diagnosis;
+
+/// <summary>Something seen on a stem, from a closed list.</summary>
+/// <param name="What">One of <see cref="EvidenceList.All"/>.</param>
+/// <param name="AtMm">Where along the stem, mm; null where it was seen on the stem as a whole.</param>
+public sealed record Evidence(string What, double? AtMm);
+
+/// <summary>The closed list of evidence in the exchange format.</summary>
+public static class EvidenceList
+{
+    /// <summary>Every word of the list.</summary>
+    public static FrozenSet<string> All { get; } = new[]
+    {
+        "bark.green", "bark.brown", "bark.grey", "bark.black", "scratch.green", "scratch.brown", "pith.green", "pith.brown",
+        "leafing", "not-leafing", "snap.dry", "wound", "canker", "borer", "spotting", "distorted", "smooth", "leaflets-differ",
+        "mildew", "below-union", "soft", "supple", "stiff", "forward", "spindly", "fruited", "fruited-twice", "productive",
+        "unproductive", "held",
+    }.ToFrozenSet();
+
+    /// <summary>Signs of life. Grey bark is no sign of death.</summary>
+    public static FrozenSet<string> Alive { get; } = new[] { "scratch.green", "pith.green", "leafing", "supple", "bark.green" }.ToFrozenSet();
+
+    /// <summary>Signs of death that count as one full sign.</summary>
+    public static FrozenSet<string> DeadStrong { get; } = new[] { "scratch.brown", "pith.brown", "snap.dry" }.ToFrozenSet();
+
+    /// <summary>Signs of death that only support another.</summary>
+    public static FrozenSet<string> DeadWeak { get; } = new[] { "not-leafing", "bark.brown", "bark.black" }.ToFrozenSet();
+
+    /// <summary>Signs of growth from the rootstock, the origin below the union first.</summary>
+    public static FrozenSet<string> Sucker { get; } = new[] { "smooth", "leaflets-differ", "mildew" }.ToFrozenSet();
+}
+
+/// <summary>What the evidence says about a stem.</summary>
+public enum Verdict
+{
+    Sound,
+    Dead,
+    Diseased,
+    Damaged,
+    Sucker,
+    Soft,
+    Unsure,
+}
+
+/// <summary>The finding on one stem.</summary>
+/// <param name="SoundToMm">Where only part of it is affected: sound up to here, mm; null where the verdict is on all of it.</param>
+/// <param name="Text">The finding in one sentence.</param>
+/// <param name="Provenance">Where the rule comes from.</param>
+/// <param name="Ask">The check that would settle an unsure finding; null where nothing needs settling.</param>
+public sealed record Finding(Verdict Verdict, double? SoundToMm, string Text, string Provenance, string? Ask = null);

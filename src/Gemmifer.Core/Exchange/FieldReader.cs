@@ -1,0 +1,229 @@
+using System.Globalization;
+using System.Text.Json;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Exchange;
+
+/// <summary>One thing wrong with a survey, as data.</summary>
+/// <param name="Path">JSON Pointer (RFC 6901) of the field.</param>
+/// <param name="Code">required, type, range, unknown, format, duplicate, cycle, reference, depth, too-many, too-long, unsupported, reserved or order.</param>
+/// <param name="Message">Value, limit and remedy in a sentence.</param>
+public sealed record SurveyError(string Path, string Code, string Message, double? Min = null, double? Max = null);
+
+/// <summary>Reads the fields of one JSON object, collecting every error and every field nobody asked for.</summary>
+internal sealed class FieldReader
+{
+    private readonly JsonElement _object;
+    private readonly string _path;
+    private readonly List<SurveyError> _errors;
+    private readonly HashSet<string> _asked = new(StringComparer.Ordinal);
+
+    public FieldReader(JsonElement element, string path, List<SurveyError> errors)
+    {
+        (_object, _path, _errors) = (element, path, errors);
+        IsObject = element.ValueKind == JsonValueKind.Object;
+        if (!IsObject)
+        {
+            Error(path, "type", "This is an object with named fields.");
+        }
+    }
+
+    public bool IsObject { get; }
+
+    public string Path => _path;
+
+    public List<SurveyError> Errors => _errors;
+
+    public void Error(string path, string code, string message, double? min = null, double? max = null) =>
+        _errors.Add(new SurveyError(path, code, message, min, max));
+
+    /// <summary>The field, or null where it is missing or null.</summary>
+    public JsonElement? Find(string name)
+    {
+        _asked.Add(name);
+        return IsObject && _object.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null ? value : null;
+    }
+
+    public string At(string name) => _path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+
+    public bool Require(string name)
+    {
+        if (Find(name) is not null)
+        {
+            return true;
+        }
+
+        if (IsObject)
+        {
+            Error(At(name), "required", $"{name} is needed.");
+        }
+
+        return false;
+    }
+
+    public double? Number(string name, double min, double max, bool openMin = false)
+    {
+        if (Find(name) is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind != JsonValueKind.Number)
+        {
+            Error(At(name), "type", $"{name} is a number.", min, max);
+            return null;
+        }
+
+        var number = value.GetDouble();
+        if (double.IsFinite(number) && number <= max && (openMin ? number > min : number >= min))
+        {
+            return number;
+        }
+
+        var from = openMin ? "above" : "from";
+        Error(At(name), "range", Invariant($"{name} is {value.GetRawText()[..Math.Min(20, value.GetRawText().Length)]}; it may be {from} {min} to {max}."), min, max);
+        return null;
+    }
+
+    public int? Whole(string name, int min, int max)
+    {
+        if (Number(name, min, max) is not { } number)
+        {
+            return null;
+        }
+
+        if (number == Math.Floor(number))
+        {
+            return (int)number;
+        }
+
+        Error(At(name), "range", Invariant($"{name} is {number}; it is a whole number from {min} to {max}."), min, max);
+        return null;
+    }
+
+    public bool? Flag(string name)
+    {
+        if (Find(name) is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
+        {
+            return value.GetBoolean();
+        }
+
+        Error(At(name), "type", $"{name} is true or false.");
+        return null;
+    }
+
+    public string? Text(string name, int max = SurveyLimits.Text)
+    {
+        if (Find(name) is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind != JsonValueKind.String)
+        {
+            Error(At(name), "type", $"{name} is text.");
+            return null;
+        }
+
+        var text = value.GetString()!;
+        if (text.Length <= max)
+        {
+            return text;
+        }
+
+        Error(At(name), "too-long", Invariant($"{name} has {text.Length} characters; it may have {max}."), 0, max);
+        return null;
+    }
+
+    public string? Word(string name, IReadOnlyCollection<string> words)
+    {
+        var text = Text(name);
+        if (text is null || words.Contains(text))
+        {
+            return text;
+        }
+
+        Error(At(name), "unknown", $"'{text}' is not known here; {name} is one of: {string.Join(", ", words)}.");
+        return null;
+    }
+
+    public DateOnly? Date(string name)
+    {
+        var text = Text(name);
+        if (text is null)
+        {
+            return null;
+        }
+
+        if (!DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+        {
+            Error(At(name), "format", $"{name} is a day like 2027-02-20.");
+            return null;
+        }
+
+        if (date.Year is >= SurveyLimits.FirstYear and <= SurveyLimits.LastYear)
+        {
+            return date;
+        }
+
+        Error(At(name), "range", Invariant($"{name} is in {date.Year}; years from {SurveyLimits.FirstYear} to {SurveyLimits.LastYear} can be planned."), SurveyLimits.FirstYear, SurveyLimits.LastYear);
+        return null;
+    }
+
+    /// <summary>Items of a list with their paths; empty where it is missing; an error where it is no list or too long.</summary>
+    public IEnumerable<(JsonElement Item, string Path)> List(string name, int max)
+    {
+        if (Find(name) is not { } value)
+        {
+            return [];
+        }
+
+        if (value.ValueKind != JsonValueKind.Array)
+        {
+            Error(At(name), "type", $"{name} is a list.");
+            return [];
+        }
+
+        var count = value.GetArrayLength();
+        if (count <= max)
+        {
+            return value.EnumerateArray().Select((item, i) => (item, At(name) + "/" + i.ToString(CultureInfo.InvariantCulture)));
+        }
+
+        Error(At(name), "too-many", Invariant($"{name} has {count} entries; it may have {max}."), 0, max);
+        return [];
+    }
+
+    /// <summary>A warning for every field nobody asked for.</summary>
+    public IEnumerable<Warning> Unknown() => !IsObject ? [] : _object.EnumerateObject().Where(p => !_asked.Contains(p.Name))
+        .Select(p => new Warning("unknown-field", $"{(p.Name.Length > 60 ? At(p.Name[..60]) + "…" : At(p.Name))} is not known and was ignored."));
+
+    private static string Invariant(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+}
+
+/// <summary>The limits of the survey format; used by the check, the message and the schema test.</summary>
+public static class SurveyLimits
+{
+    public const int Stems = 200;
+    public const int BudsPerStem = 200;
+    public const int Buds = 2000;
+    public const double LengthMm = 15_000;
+    public const double DiameterMm = 300;
+    public const double RadiusMm = 3_000;
+    public const int Age = 80;
+    public const int Text = 200;
+    public const int Nesting = 8;
+    public const int FirstYear = 1900;
+    public const int LastYear = 2200;
+    public const double UnionMinMm = -1_000;
+    public const double UnionMaxMm = 2_500;
+    public const double LeastMm = 0.1;
+
+    /// <summary>Largest body of a request, bytes.</summary>
+    public const int BodyBytes = 1_000_000;
+}

@@ -1,0 +1,334 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Exchange;
+
+/// <summary>Reads the stems of a survey: fields one by one first, then what ties stems to each other.</summary>
+internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<Assumption> assumed, List<Warning> warnings)
+{
+    private static readonly string[] Roles = ["cane", "lateral", "trunk", "arm", "shoot", "spur"];
+    private static readonly string[] BudStates = ["dormant", "swelling", "shooting", "blind", "damaged", "basal", "flower"];
+    private static readonly string[] Origins = ["crown", "rootstock", "ground", "unknown"];
+    private static readonly string[] Faces = ["up", "down", "side"];
+
+    private sealed record Draft(FieldReader Fields, string? Id, string? Parent, double LengthMm, Stem? Stem);
+
+    public ImmutableArray<Stem> Read(IEnumerable<(JsonElement Item, string Path)> items)
+    {
+        var drafts = items.Select(i => ReadOne(new FieldReader(i.Item, i.Path, errors))).ToArray();
+        var buds = drafts.Sum(d => d.Stem?.Buds.Length ?? 0);
+        if (buds > SurveyLimits.Buds)
+        {
+            errors.Add(new SurveyError("/stems", "too-many", $"The stems have {buds} buds; they may have {SurveyLimits.Buds} in all.", 0, SurveyLimits.Buds));
+        }
+
+        Tie(drafts);
+        warnings.AddRange(drafts.SelectMany(d => d.Fields.Unknown()));
+        return errors.Count > 0 ? [] : [.. drafts.Select(d => Placed(d, drafts))];
+    }
+
+    private Draft ReadOne(FieldReader f)
+    {
+        f.Require("id");
+        var id = f.Text("id");
+        if (id is not null && (string.IsNullOrWhiteSpace(id) || Origins.Contains(id)))
+        {
+            f.Error(f.At("id"), "reserved", "An id is a short name such as A; it may not be empty or one of crown, rootstock, ground, unknown.");
+            id = null;
+        }
+
+        f.Require("role");
+        var role = f.Word("role", Roles);
+        f.Require("parent");
+        var parent = f.Text("parent");
+        f.Require("diameter");
+        f.Require("age");
+        if (role != "trunk")
+        {
+            f.Require("clock");
+        }
+
+        var top = parent is not null && Origins.Contains(parent);
+        var clock = f.Number("clock", 0, 12, openMin: true);
+        var baseClock = f.Number("baseClock", 0, 12, openMin: true);
+        var radius = f.Number("radius", 0, SurveyLimits.RadiusMm);
+        var diameter = f.Number("diameter", SurveyLimits.LeastMm, SurveyLimits.DiameterMm);
+        var age = f.Whole("age", 1, SurveyLimits.Age);
+        var lengthGiven = f.Find("length") is not null;
+        var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
+            ?? Default(id, "length", Math.Max(role is "cane" or "trunk" or "arm" ? kind.CaneLengthMm : kind.LateralLengthMm, lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
+        var lean = f.Number("lean", 0, 180)
+            ?? Default(id, "lean", role == "trunk" ? 0 : top ? kind.CaneLeanDeg : kind.LateralLeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
+        var tipLean = f.Number("tipLean", 0, 180) ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
+        f.Number("fruitTo", 0, length);
+        ReadHead(f);
+        if (top)
+        {
+            radius ??= Default(id, "radius", 30, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
+            if (baseClock is null && clock is not null)
+            {
+                Default(id, "baseClock", clock.Value, f.Find("baseClock") is not null, "The base stands on the side to which the stem leans.");
+            }
+        }
+
+        var dead = f.Number("deadFrom", 0, length);
+        var seen = ReadSeen(f, length);
+        var rubs = f.List("rubs", SurveyLimits.Stems).Select(r => TextItem(r, "A rub names the other stem.")).OfType<string>().Order(StringComparer.Ordinal).ToImmutableArray();
+        var pin = ReadPin(f, length);
+        var buds = ReadBuds(f, length);
+        f.Find("at");
+        if (id is null || role is null || parent is null || diameter is null || age is null || (clock is null && role != "trunk"))
+        {
+            return new Draft(f, id, parent, length, null);
+        }
+
+        var bearing = Bearing.FromClock(clock ?? 12);
+        var stem = new Stem(id, Enum.Parse<StemRole>(role, true), new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
+            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds);
+        return new Draft(f, id, parent, length, stem);
+    }
+
+    private double Default(string? id, string field, double value, bool given, string text)
+    {
+        if (id is not null && !given)
+        {
+            assumed.Add(new Assumption(id, field, value, text));
+        }
+
+        return value;
+    }
+
+    /// <summary>The furthest place anything was noted on a stem: it is at least that long, mm.</summary>
+    private static double Furthest(FieldReader f)
+    {
+        static IEnumerable<double> Numbers(JsonElement? e) => e?.ValueKind switch
+        {
+            JsonValueKind.Number => [e.Value.GetDouble()],
+            JsonValueKind.Array => e.Value.EnumerateArray().SelectMany(i => Numbers(i)),
+            JsonValueKind.Object => e.Value.EnumerateObject().Where(p => p.Name is "at" or "cutAt").SelectMany(p => Numbers(p.Value)),
+            _ => [],
+        };
+        return Numbers(f.Find("deadFrom")).Concat(Numbers(f.Find("seen"))).Concat(Numbers(f.Find("buds"))).Concat(Numbers(f.Find("pin")))
+            .Where(n => n <= SurveyLimits.LengthMm).DefaultIfEmpty(0).Max();
+    }
+
+    private static Origin OriginOf(string parent) => parent switch
+    {
+        "crown" => Origin.Crown,
+        "rootstock" => Origin.Rootstock,
+        "ground" => Origin.Ground,
+        "unknown" => Origin.Unknown,
+        _ => Origin.Stem,
+    };
+
+    private string? TextItem((JsonElement Item, string Path) item, string message)
+    {
+        if (item.Item.ValueKind == JsonValueKind.String)
+        {
+            return item.Item.GetString();
+        }
+
+        errors.Add(new SurveyError(item.Path, "type", message));
+        return null;
+    }
+
+    private void ReadHead(FieldReader f)
+    {
+        if (f.Find("head") is not { } value)
+        {
+            return;
+        }
+
+        var head = new FieldReader(value, f.At("head"), errors);
+        head.Whole("blooms", 0, 1000);
+        head.Whole("finished", 0, 1000);
+        warnings.AddRange(head.Unknown());
+    }
+
+    private ImmutableArray<Evidence> ReadSeen(FieldReader f, double length)
+    {
+        var seen = ImmutableArray.CreateBuilder<Evidence>();
+        foreach (var (item, path) in f.List("seen", 100))
+        {
+            if (item.ValueKind == JsonValueKind.String)
+            {
+                Add(item.GetString()!, null, path);
+                continue;
+            }
+
+            var one = new FieldReader(item, path, errors);
+            if (!one.IsObject)
+            {
+                continue;
+            }
+
+            one.Require("what");
+            var at = one.Number("at", 0, length);
+            if (one.Text("what") is { } what)
+            {
+                Add(what, at, one.At("what"));
+            }
+
+            warnings.AddRange(one.Unknown());
+        }
+
+        return seen.ToImmutable().Sort((a, b) => string.CompareOrdinal(a.What, b.What) is var c && c != 0 ? c : Nullable.Compare(a.AtMm, b.AtMm));
+
+        void Add(string what, double? at, string path)
+        {
+            if (EvidenceList.All.Contains(what))
+            {
+                seen.Add(new Evidence(what, at));
+            }
+            else
+            {
+                f.Error(path, "unknown", $"'{(what.Length > 40 ? what[..40] : what)}' is not in the list of evidence.");
+            }
+        }
+    }
+
+    private Pin? ReadPin(FieldReader f, double length)
+    {
+        if (f.Find("pin") is not { } pin)
+        {
+            return null;
+        }
+
+        if (pin.ValueKind == JsonValueKind.String)
+        {
+            switch (pin.GetString())
+            {
+                case "keep":
+                    return new Pin.Keep();
+                case "remove":
+                    return new Pin.Remove();
+            }
+
+            f.Error(f.At("pin"), "unknown", "A pin is \"keep\", \"remove\" or { \"cutAt\": mm }.");
+            return null;
+        }
+
+        if (pin.ValueKind != JsonValueKind.Object)
+        {
+            f.Error(f.At("pin"), "type", "A pin is \"keep\", \"remove\" or { \"cutAt\": mm }.");
+            return null;
+        }
+
+        var fields = new FieldReader(pin, f.At("pin"), errors);
+        fields.Require("cutAt");
+        var at = fields.Number("cutAt", 0, length);
+        warnings.AddRange(fields.Unknown());
+        return at is { } along ? new Pin.CutAt(along) : null;
+    }
+
+    private ImmutableArray<Bud> ReadBuds(FieldReader f, double length)
+    {
+        var buds = ImmutableArray.CreateBuilder<Bud>();
+        foreach (var (item, path) in f.List("buds", SurveyLimits.BudsPerStem))
+        {
+            var bud = new FieldReader(item, path, errors);
+            bud.Require("at");
+            var at = bud.Number("at", 0, length);
+            var clock = bud.Number("clock", 0, 12, openMin: true);
+            bud.Word("face", Faces);
+            bud.Whole("leaflets", 0, 50);
+            var state = bud.Word("state", BudStates) ?? "dormant";
+            warnings.AddRange(bud.Unknown());
+            if (at is { } along)
+            {
+                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, Enum.Parse<BudState>(state, true)));
+            }
+        }
+
+        return buds.ToImmutable().Sort((a, b) => a.AlongMm.CompareTo(b.AlongMm) is var c && c != 0 ? c
+            : (a.Facing?.Degrees ?? -1).CompareTo(b.Facing?.Degrees ?? -1) is var d && d != 0 ? d : a.State.CompareTo(b.State));
+    }
+
+    private void Tie(Draft[] drafts)
+    {
+        var byId = new Dictionary<string, Draft>(StringComparer.Ordinal);
+        foreach (var draft in drafts.Where(d => d.Id is not null))
+        {
+            if (!byId.TryAdd(draft.Id!, draft))
+            {
+                draft.Fields.Error(draft.Fields.At("id"), "duplicate", $"Two stems are called {draft.Id}; give each its own id.");
+            }
+        }
+
+        foreach (var draft in drafts.Where(d => d.Id is not null))
+        {
+            var rubs = draft.Stem?.Rubs ?? [];
+            if (rubs.FirstOrDefault(r => r == draft.Id || !byId.ContainsKey(r)) is { } stranger)
+            {
+                draft.Fields.Error(draft.Fields.At("rubs"), "reference", stranger == draft.Id ? "A stem cannot rub on itself." : $"There is no stem called {stranger}.");
+            }
+
+            if (draft.Parent is not { } parent || Origins.Contains(parent))
+            {
+                if (draft.Fields.Find("at") is not null && draft.Parent is not null)
+                {
+                    warnings.Add(new Warning("unused", $"{draft.Fields.At("at")} is not used: the stem does not start on another."));
+                }
+
+                continue;
+            }
+
+            if (!byId.TryGetValue(parent, out var on))
+            {
+                draft.Fields.Error(draft.Fields.At("parent"), "reference", $"There is no stem called {parent}.");
+                continue;
+            }
+
+            draft.Fields.Number("at", 0, on.LengthMm);
+            CheckDepth(draft, byId);
+        }
+    }
+
+    private static void CheckDepth(Draft draft, Dictionary<string, Draft> byId)
+    {
+        var (at, depth) = (draft, 0);
+        while (at.Parent is { } parent && byId.TryGetValue(parent, out var next))
+        {
+            depth++;
+            if (ReferenceEquals(next, draft))
+            {
+                draft.Fields.Error(draft.Fields.At("parent"), "cycle", $"{draft.Id} would stand on itself.");
+                return;
+            }
+
+            if (depth > byId.Count)
+            {
+                // It hangs on a ring that another stem reports.
+                return;
+            }
+
+            at = next;
+        }
+
+        if (depth > SurveyLimits.Nesting)
+        {
+            draft.Fields.Error(draft.Fields.At("parent"), "depth",
+                string.Create(CultureInfo.InvariantCulture, $"Stems stand {depth} deep on each other; {SurveyLimits.Nesting} is the limit."), 0, SurveyLimits.Nesting);
+        }
+    }
+
+    private Stem Placed(Draft draft, Draft[] drafts)
+    {
+        var stem = draft.Stem!;
+        if (stem.TopLevel)
+        {
+            return stem;
+        }
+
+        var on = drafts.First(d => d.Id == draft.Parent);
+        var at = draft.Fields.Number("at", 0, on.LengthMm)
+            ?? Default(draft.Id, "at", Math.Round(on.LengthMm / 2), false, "Place on its parent not noted: half way up.");
+        return stem with { Parent = stem.Parent with { AlongMm = at } };
+    }
+}

@@ -1,0 +1,209 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Buds;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>Puts the outcome of the joint choice into sentences: why each cane stays or goes, and what would flip that.</summary>
+public sealed class ChoiceReasons
+{
+    private const int MostFlips = 30;
+    private const long FlipNodes = 4_000;
+
+    private readonly Survey _survey;
+    private readonly Sorted _sorted;
+    private readonly ChoiceModel _model;
+    private readonly RelaxedChoice _choice;
+    private readonly School _school;
+
+    /// <summary>Explains one solved choice.</summary>
+    public ChoiceReasons(Survey survey, Sorted sorted, ChoiceModel model, RelaxedChoice choice) =>
+        (_survey, _sorted, _model, _choice, _school) = (survey, sorted, model, choice, survey.School);
+
+    /// <summary>The candidates as decided, in order.</summary>
+    public ImmutableArray<Decided> All() => [.. Enumerable.Range(0, _sorted.Candidates.Length).Select(Explain)];
+
+    private CutOption Chosen(int i) => _sorted.Candidates[i].Options[_choice.Result.Chosen[i]];
+
+    private int Global(int i) => _model.First[i] + _choice.Result.Chosen[i];
+
+    private IEnumerable<int> KeptOthers(int i) => Enumerable.Range(0, _model.Candidates).Where(j => j != i && Chosen(j).Keeps);
+
+    private Decided Explain(int i)
+    {
+        var (stem, finding, option) = (_sorted.Candidates[i].Stem, _sorted.Candidates[i].Finding, Chosen(i));
+        var reasons = ImmutableArray.CreateBuilder<PlanReason>();
+        var stage = "shorten";
+        if (stem.Pin is not null)
+        {
+            reasons.Add(new PlanReason("pin", stem.Pin switch
+            {
+                Pin.Keep => "You asked for it to stay.",
+                Pin.Remove => "You asked for it to go.",
+                _ => "You chose the place of the cut.",
+            }, Provenance.User));
+        }
+
+        if (finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged)
+        {
+            stage = finding.Verdict.ToString().ToLowerInvariant();
+            reasons.Add(new PlanReason(stage, finding.Text, finding.Provenance));
+        }
+
+        if (!option.Keeps)
+        {
+            var (rule, where, text, provenance) = WhyGoes(i);
+            reasons.Add(new PlanReason(rule, text, provenance));
+            stage = stage == "shorten" ? where : stage;
+        }
+        else
+        {
+            reasons.AddRange(WhyStays(stem, option));
+        }
+
+        var decision = option.Kind switch
+        {
+            OptionKind.Remove => "remove",
+            OptionKind.Whole => "keep",
+            OptionKind.Cut => "shorten",
+            _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
+        };
+        return new Decided(stem, finding, decision, option.Kind == OptionKind.Whole ? null : option, stage, reasons.ToImmutable(), Flip(i), Successor(i));
+    }
+
+    private (string Rule, string Stage, string Text, string Provenance) WhyGoes(int i)
+    {
+        var (candidate, stem) = (_sorted.Candidates[i], _sorted.Candidates[i].Stem);
+        PlanReason Because(string name, string text) => new(name, text, _school.Value(name).Provenance);
+        (string, string, string, string) Goes(string stage, PlanReason r) => (r.Rule, stage, r.Text, r.Provenance);
+        var rubs = KeptOthers(i).Where(j => stem.Rubs.Contains(_sorted.Candidates[j].Stem.Id) || _sorted.Candidates[j].Stem.Rubs.Contains(stem.Id))
+            .Select(j => _sorted.Candidates[j].Stem.Id).ToArray();
+        if (rubs.Length > 0)
+        {
+            return ("rub", "crossing", $"It rubs on {Wording.List(rubs)}, the better cane of the two.", Provenance.Practice);
+        }
+
+        if (stem.DiameterMm < _school.ThinBelowMm)
+        {
+            return Goes("thin", Because("thinBelow", $"At {Wording.Mm(stem.DiameterMm)} it is thinner than a pencil ({Wording.Mm(_school.ThinBelowMm)}): too weak to carry a flower."));
+        }
+
+        if (candidate.Options.All(o => !o.Keeps) && stem.Pin is null)
+        {
+            return ("keep-out", "shorten", "No bud on it stands clear of where nothing may grow.", Provenance.User);
+        }
+
+        var crowding = KeptOthers(i).Where(j => Options(i).All(o => !_model.Keeps[o] || _model.SpacingShortMm[o, Global(j)] > 0)).ToArray();
+        if (stem.Age >= _survey.Plant.Kind.OldFrom && Successor(i) is { } young)
+        {
+            return ("renewal", "thin", $"It is old wood ({stem.Age} seasons), and {young} can take its place.", _school.Value("oldShare").Provenance);
+        }
+
+        if (crowding.Length > 0)
+        {
+            var names = crowding.Select(j => _sorted.Candidates[j].Stem.Id).ToArray();
+            return Goes("thin", Because("spacing", $"Its end would stand closer than {Wording.Mm(_school.SpacingMm)} to {Wording.List(names)}: the new shoots would crowd."));
+        }
+
+        if (Enumerable.Range(0, _model.Candidates).Count(j => Chosen(j).Keeps) >= _choice.Limits.MaxKept)
+        {
+            return Goes("thin", Because("canesMax", $"{_choice.Limits.MaxKept} canes are enough, and those that stay are thicker, younger or better placed."));
+        }
+
+        return _school.CentreOpen && _survey.Plant.Look == PlantLook.Open && stem.BaseBearing.AngleTo(stem.Bearing) > 120
+            ? Goes("crossing", Because("centre", "It grows through the centre, which is kept open for light and air."))
+            : ("place", "thin", "Beside the canes that stay it is the weaker, older or worse placed one.", Provenance.Practice);
+    }
+
+    private IEnumerable<int> Options(int i) => Enumerable.Range(_model.First[i], _model.First[i + 1] - _model.First[i]);
+
+    private IEnumerable<PlanReason> WhyStays(Stem stem, CutOption option)
+    {
+        var old = stem.Age >= _survey.Plant.Kind.OldFrom;
+        yield return new PlanReason(old ? "old-kept" : "strong",
+            old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter; at most about a third of the old wood goes at once."
+            : $"{Wording.Mm(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
+            old ? _school.Value("oldShare").Provenance : Provenance.Practice);
+        if (option.Kind == OptionKind.Whole)
+        {
+            yield return new PlanReason("height", "Its tip is not above the height aimed at, so it needs no cut.", _school.Value("heightMax").Provenance);
+            yield break;
+        }
+
+        if (option.Bud is { } bud && _school.BudOutward)
+        {
+            yield return new PlanReason("bud", bud.Known switch
+            {
+                BudKnowledge.Seen => $"The bud faces {Wording.Clock(bud.Facing!.Value)}; {Facing(stem, option, bud)}.",
+                BudKnowledge.Likely => $"A bud facing about {Wording.Clock(bud.Facing!.Value)} is likely here; {Facing(stem, option, bud)}.",
+                BudKnowledge.LookFor => $"Nobody looked at its buds yet: choose one that faces out, {Wording.Clock(bud.Facing!.Value)}.",
+                _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
+            }, _school.Value("bud").Provenance);
+        }
+
+        var above = option.HeightMm > _school.HeightMaxMm + 1;
+        yield return new PlanReason(above ? "removeShareWeak" : "height",
+            above ? $"A weak plant keeps about two thirds of its wood, so this cut is higher than the usual {Wording.Mm(_school.HeightMaxMm)}."
+            : $"The cut stands {Wording.Mm(option.HeightMm)} above the crown, within {Wording.Mm(_school.HeightMinMm)} to {Wording.Mm(_school.HeightMaxMm)}.",
+            _school.Value(above ? "removeShareWeak" : "heightMin").Provenance);
+    }
+
+    private static string Facing(Stem stem, CutOption option, TargetBud bud)
+    {
+        var off = bud.Facing!.Value.AngleTo(StemTree.Outward(stem, option.Place));
+        return off <= 50 ? "its shoot grows outward" : off <= 100 ? "its shoot grows sideways" : "it was the best to be had in this place";
+    }
+
+    private string? Successor(int i)
+    {
+        var candidate = _sorted.Candidates[i];
+        if (candidate.Stem.Age < _survey.Plant.Kind.OldFrom)
+        {
+            return null;
+        }
+
+        return KeptOthers(i).Select(j => (_sorted.Candidates[j].Stem, Angle: Math.Round(_sorted.Candidates[j].Stem.Bearing.AngleTo(candidate.Stem.Bearing), 3)))
+            .Where(c => c.Stem.Age < _survey.Plant.Kind.OldFrom && c.Stem.DiameterMm >= _school.ThinBelowMm && c.Angle <= 90)
+            .OrderBy(c => c.Angle).ThenBy(c => c.Stem.Id, StringComparer.Ordinal).Select(c => c.Stem.Id).FirstOrDefault();
+    }
+
+    private string? Flip(int i)
+    {
+        var stem = _sorted.Candidates[i].Stem;
+        var keep = !Chosen(i).Keeps;
+        if (stem.Pin is not null)
+        {
+            return "Take your pin off, and it is decided with the others again.";
+        }
+
+        if (_model.Candidates > MostFlips)
+        {
+            return null;
+        }
+
+        var other = _choice.Search.Solve(FlipNodes, (i, keep));
+        if (other is null)
+        {
+            return keep ? $"It cannot stay beside the others under this school{(stem.DiameterMm < _school.ThinBelowMm ? "" : "; less room between ends, or more canes, would let it")}."
+                : "The limits of this school hold it: without it too much wood would go.";
+        }
+
+        var changes = Enumerable.Range(0, _model.Candidates).Where(j => j != i && _model.Keeps[_model.First[j] + other.Chosen[j]] != Chosen(j).Keeps)
+            .ToLookup(j => Chosen(j).Keeps, j => _sorted.Candidates[j].Stem.Id);
+        var (goes, stays) = (changes[true].ToArray(), changes[false].ToArray());
+        var cost = Wording.Number(Math.Round((_choice.Result.Score - other.Score) / 1000.0, 1));
+        var thin = keep && stem.DiameterMm < _school.ThinBelowMm ? $" At {Wording.Mm(_school.ThinBelowMm)} or thicker it would be weighed like the others." : "";
+        return (keep, goes.Length, stays.Length) switch
+        {
+            (true, 0, _) => $"If it stayed, no other cane would have to go; the plan would be {cost} points poorer.{thin}",
+            (true, _, _) => $"If it stayed, {Wording.List(goes)} would go instead; the plan would be {cost} points poorer.{thin}",
+            (false, _, 0) => $"If it went, nothing would take its place; the plan would be {cost} points poorer.",
+            (false, _, _) => $"If it went, {Wording.List(stays)} would stay instead; the plan would be {cost} points poorer.",
+        };
+    }
+}

@@ -1,0 +1,241 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>From a survey to a plan. Pure: the same survey gives the same plan.</summary>
+public static class Planner
+{
+    /// <summary>Search nodes after which the best plan found is given with its bound instead of a proof.</summary>
+    public const long NodeLimit = 200_000;
+
+    /// <summary>Plans the work on one plant.</summary>
+    public static PlanDocument Plan(Survey survey)
+    {
+        var tree = StemTree.Build(survey);
+        var sorted = Sorting.Sort(survey, tree);
+        var model = new ModelBuilder(survey, tree, sorted.Candidates).Build();
+        var choice = Relaxation.Solve(model, sorted.Limits, NodeLimit);
+        var decided = Decide(survey, tree, sorted, model, choice);
+        var steps = new StepWriter(survey, tree, decided).Write();
+        var tally = new Tally(survey, tree, sorted, decided, steps);
+        var optimised = sorted.Candidates.Length > 0;
+        return new PlanDocument(
+            "gemmifer.plan/1",
+            survey.School.Id,
+            choice.Optimal,
+            optimised ? choice.Result.Score / 1000.0 : null,
+            optimised ? choice.Result.Bound / 1000.0 : null,
+            [.. decided.Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict.ToString().ToLowerInvariant(), d.Reasons, d.Flips, d.Successor))],
+            steps,
+            tally.Counts(),
+            tally.Forecast(),
+            tally.Kit(),
+            [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
+            [.. Questions.Ask(survey, decided)],
+            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)]);
+    }
+
+    private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ChoiceModel model, RelaxedChoice choice)
+    {
+        var decided = new ChoiceReasons(survey, sorted, model, choice).All().ToDictionary(d => d.Stem.Id);
+        foreach (var (id, fate) in sorted.Fates)
+        {
+            decided.Add(id, Settled(tree.ById[id], sorted, fate));
+        }
+
+        foreach (var top in tree.Stems.Where(s => s.TopLevel))
+        {
+            AddShoots(top);
+        }
+
+        return [.. tree.Stems.Select(s => decided[s.Id])];
+
+        void AddShoots(Stem parent)
+        {
+            var on = decided[parent.Id];
+            foreach (var shoot in tree.Children(parent))
+            {
+                decided.Add(shoot.Id, OnParent(shoot, on, sorted));
+                AddShoots(shoot);
+            }
+        }
+    }
+
+    private static Decided Settled(Stem stem, Sorted sorted, Fate fate)
+    {
+        var finding = sorted.Findings[stem.Id];
+        var rule = finding.Verdict.ToString().ToLowerInvariant();
+        var reasons = ImmutableArray.CreateBuilder<PlanReason>();
+        if (stem.Pin is not null && fate is Fate.Remove or Fate.Keep)
+        {
+            reasons.Add(new PlanReason("pin", fate == Fate.Keep ? "You asked for it to stay." : "You asked for it to go.", Provenance.User));
+        }
+
+        reasons.Add(new PlanReason(rule, finding.Text, finding.Provenance));
+        var removal = sorted.Shoots.Options.Removal(stem);
+        var flips = finding.Ask ?? finding.Verdict switch
+        {
+            Verdict.Dead => "A bright green scratch near the base would change this.",
+            Verdict.Sucker => "Its origin above the union would change this.",
+            Verdict.Diseased or Verdict.Damaged => "Sound wood below the place would change this.",
+            Verdict.Soft => "Once it has firmed it is weighed like the others.",
+            _ => null,
+        };
+        return fate switch
+        {
+            Fate.Remove => new Decided(stem, finding, "remove", removal, StageOf(finding.Verdict), reasons.ToImmutable(), flips, null),
+            Fate.Keep => new Decided(stem, finding, "keep", null, "suckers", reasons.ToImmutable(), flips, null),
+            Fate.Untouched => new Decided(stem, finding, "untouched", null, "return", reasons.ToImmutable(), flips, null),
+            Fate.Check => new Decided(stem, finding, "check", null, CheckStage(stem), reasons.ToImmutable(), flips, null),
+            _ => throw new ArgumentOutOfRangeException(nameof(fate), fate, null),
+        };
+    }
+
+    private static Decided OnParent(Stem shoot, Decided parent, Sorted sorted)
+    {
+        var finding = sorted.Findings[shoot.Id];
+        var cutAt = parent.Option is { } cut ? cut.AlongMm : double.PositiveInfinity;
+        if (parent.Decision == "remove" || (parent.Decision == "shorten" && shoot.Parent.AlongMm > cutAt))
+        {
+            var text = parent.Decision == "remove" ? $"It goes with {parent.Stem.Id}." : $"It stands above the cut on {parent.Stem.Id} and goes with that part.";
+            var reasons = ImmutableArray.Create(new PlanReason("parent", text, Provenance.Practice));
+            return new Decided(shoot, finding, "remove", null, "", reasons, $"It would stay if {parent.Stem.Id} stayed or were cut higher.", null);
+        }
+
+        var outcome = parent.Kept && parent.Finding.Verdict != Verdict.Sucker ? sorted.Shoots.Outcome(shoot) : sorted.Shoots.OnUntouched(shoot);
+        return new Decided(shoot, finding, outcome.Decision, outcome.Cut, outcome.Stage,
+            [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)], finding.Ask, null);
+    }
+
+    private static string StageOf(Verdict verdict) => verdict switch
+    {
+        Verdict.Dead => "dead",
+        Verdict.Diseased => "diseased",
+        Verdict.Damaged => "damaged",
+        Verdict.Sucker => "suckers",
+        Verdict.Sound or Verdict.Soft or Verdict.Unsure => "thin",
+        _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
+    };
+
+    /// <summary>A check stands in the stage of what is suspected.</summary>
+    private static string CheckStage(Stem stem) =>
+        stem.DeadFromMm is not null || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What)) ? "dead"
+        : stem.Has("spotting") || stem.Has("distorted") ? "diseased"
+        : "suckers";
+}
+
+/// <summary>The one observation that would help most, first.</summary>
+internal static class Questions
+{
+    public static IEnumerable<PlanQuestion> Ask(Survey survey, ImmutableArray<Decided> decided)
+    {
+        foreach (var d in decided.Where(d => d.Finding.Ask is not null && d.Decision is "check" or "remove").OrderBy(d => d.Decision, StringComparer.Ordinal))
+        {
+            if (d.Finding.Ask is { } ask)
+            {
+                yield return new PlanQuestion(d.Stem.Id, d.Decision == "check" ? "origin-or-life" : "place", ask);
+            }
+        }
+
+        var blind = decided.Where(d => d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: Buds.BudKnowledge.LookFor })
+            .OrderByDescending(d => d.Stem.DiameterMm).FirstOrDefault();
+        if (blind?.Option?.Bud is { } bud)
+        {
+            yield return new PlanQuestion(blind.Stem.Id, "bud",
+                $"Note one bud on {blind.Stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the way it faces; the next ones can then be told from it.");
+        }
+
+        if (survey.Assumed.FirstOrDefault(a => a.Stem is not null && a.Field == "length") is { } length)
+        {
+            yield return new PlanQuestion(length.Stem, "length", $"Measure {length.Stem}: how much wood comes off depends on it.");
+        }
+    }
+}
+
+/// <summary>What the gardener should know about a plan.</summary>
+internal static class PlanWarnings
+{
+    public static IEnumerable<PlanWarning> Write(Survey survey, Sorted sorted, RelaxedChoice choice, ImmutableArray<Decided> decided, ChoiceModel model)
+    {
+        foreach (var must in choice.Relaxed)
+        {
+            yield return new PlanWarning("relaxed", Relaxed(must, survey.School));
+        }
+
+        foreach (var c in sorted.Candidates.Where(c => c.Stem.Pin is Pin.Keep or Pin.CutAt && Sorting.Wholly(c.Finding, c.Finding.Verdict) && c.Finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged))
+        {
+            if (c.Stem.Pin is not null)
+            {
+                yield return new PlanWarning("pin", $"{c.Stem.Id} stays because you asked, although it is {c.Finding.Verdict.ToString().ToLowerInvariant()}.");
+            }
+        }
+
+        foreach (var (id, _) in sorted.Fates.Where(f => f.Value == Fate.Keep).OrderBy(f => f.Key, StringComparer.Ordinal))
+        {
+            yield return new PlanWarning("pin", $"{id} stays because you asked, although it grows from the rootstock and will overrun the rose.");
+        }
+
+        foreach (var (id, fate) in sorted.Fates.Where(f => f.Value is Fate.Untouched or Fate.Check).OrderBy(f => f.Key, StringComparer.Ordinal))
+        {
+            var stem = decided.First(d => d.Stem.Id == id).Stem;
+            if (sorted.Shoots.Options.KeepOutLimit(StemTree.Build(survey).Axis(stem)) < stem.LengthMm)
+            {
+                yield return new PlanWarning("keep-out", $"{id} reaches where nothing may stand, and is left for now: {(fate == Fate.Check ? "check it first" : "it is soft")}.");
+            }
+        }
+
+        var kept = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Finding.Verdict != Verdict.Sucker);
+        if (kept < survey.School.CanesMin && !survey.Stems.IsEmpty)
+        {
+            yield return new PlanWarning("few-canes", $"Only {kept} {(kept == 1 ? "cane stays" : "canes stay")}; {survey.School.Name.ToLowerInvariant()} likes {survey.School.CanesMin} or more. Feed and water well, and keep the new canes that come.");
+        }
+
+        if (decided.Any(d => d.Stem.Has("distorted")))
+        {
+            yield return new PlanWarning("virus", "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole plant.");
+        }
+
+        if (Season(survey) is { } season)
+        {
+            yield return season;
+        }
+
+        if (!choice.Optimal)
+        {
+            yield return new PlanWarning("unproved", string.Create(CultureInfo.InvariantCulture,
+                $"The best plan found has {choice.Result.Score / 1000.0:0.#} points; none can have more than {choice.Result.Bound / 1000.0:0.#}. With so many canes the proof was not finished."));
+        }
+    }
+
+    private static PlanWarning? Season(Survey survey)
+    {
+        var kind = survey.Plant.Kind;
+        // The window may run over the turn of the year, so the frost of the year before and after is looked at too.
+        var windows = new[] { -1, 0, 1 }.Select(y => survey.LastFrost.AddYears(y))
+            .Select(f => (From: f.AddDays(kind.PruneFromDays), To: f.AddDays(kind.PruneToDays))).ToArray();
+        if (windows.Any(w => survey.Date >= w.From && survey.Date <= w.To))
+        {
+            return null;
+        }
+
+        var next = windows.First(w => w.From > survey.Date);
+        return new PlanWarning("season", string.Create(CultureInfo.InvariantCulture,
+            $"{survey.Date:yyyy-MM-dd} is outside the main pruning time of this kind. The next one runs from about {next.From:yyyy-MM-dd} to {next.To:yyyy-MM-dd}; dead, diseased and damaged wood may come out at any time."));
+    }
+
+    private static string Relaxed(Must must, School school) => must switch
+    {
+        Must.Level => "The ends could not all be kept about level.",
+        Must.RenewalShare => "More of the old wood goes than one winter should take.",
+        Must.CaneCount => $"The number of canes could not be kept within {school.CanesMin} to {school.CanesMax}.",
+        Must.RemovalCap => "More live wood comes off than this school allows for the plant; no choice takes less.",
+        Must.Spacing => $"Some ends stand closer than {Wording.Mm(school.SpacingMm)}: what has to stay leaves no other way.",
+        _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
+    };
+}

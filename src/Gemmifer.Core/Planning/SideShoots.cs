@@ -1,0 +1,169 @@
+using System.Collections.Frozen;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>What a side shoot comes to, given that its parent stays beyond it.</summary>
+/// <param name="Rule">The rule that decided.</param>
+/// <param name="Stage">Stage of its step.</param>
+public sealed record ShootOutcome(string Decision, CutOption? Cut, string Rule, string Stage, string Text, string Provenance);
+
+/// <summary>
+/// Side shoots of kept canes (common practice, no source): the three Ds first, then those growing into an open centre to the ring,
+/// then strong ones into the height window and slight ones to their bud count. A weak plant keeps them as they are.
+/// </summary>
+public sealed class SideShoots
+{
+    private readonly Survey _survey;
+    private readonly StemTree _tree;
+    private readonly OptionBuilder _options;
+    private readonly FrozenDictionary<string, Finding> _findings;
+    private readonly Dictionary<string, ShootOutcome> _outcomes = [];
+
+    /// <summary>Works on one plant.</summary>
+    public SideShoots(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
+    {
+        (_survey, _tree, _findings) = (survey, tree, findings);
+        _options = new OptionBuilder(survey, tree, RemovedAbove);
+    }
+
+    /// <summary>The options of canes, aware of what their side shoots lose.</summary>
+    public OptionBuilder Options => _options;
+
+    /// <summary>Live length of side shoots that goes when a stem is cut at a place along it, mm; -1 takes the whole stem.</summary>
+    public double RemovedAbove(Stem stem, double alongMm)
+    {
+        double sum = 0;
+        foreach (var child in _tree.Children(stem))
+        {
+            if (child.Parent.AlongMm > alongMm)
+            {
+                sum += StemTree.LiveLength(child) + _tree.Descendants(child).Sum(StemTree.LiveLength);
+            }
+            else
+            {
+                sum += Outcome(child).Cut?.RemovedMm ?? RemovedAbove(child, child.LengthMm);
+            }
+        }
+
+        return sum;
+    }
+
+    /// <summary>What a side shoot comes to where its parent stays beyond it and is itself pruned.</summary>
+    public ShootOutcome Outcome(Stem shoot)
+    {
+        if (!_outcomes.TryGetValue(shoot.Id, out var outcome))
+        {
+            outcome = Decide(shoot);
+            _outcomes.Add(shoot.Id, outcome);
+        }
+
+        return outcome;
+    }
+
+    /// <summary>What a side shoot comes to on a parent that is left alone: only the three Ds and the gardener's word count.</summary>
+    public ShootOutcome OnUntouched(Stem shoot)
+    {
+        var outcome = Outcome(shoot);
+        return outcome.Rule is "dead" or "diseased" or "damaged" or "pin" or "soft" or "unsure" ? outcome
+            : new ShootOutcome("untouched", null, "parent", "laterals", $"It stands on {shoot.Parent.StemId}, which is left alone for now.", Provenance.Practice);
+    }
+
+    private ShootOutcome Decide(Stem shoot)
+    {
+        var finding = _findings[shoot.Id];
+        var school = _survey.School;
+        ShootOutcome Take(string rule, string stage, string text, string provenance) => new("remove", _options.Removal(shoot), rule, stage, text, provenance);
+        ShootOutcome Leave(string decision, string rule, string text) => new(decision, null, rule, "laterals", text, Provenance.Practice);
+        switch (shoot.Pin)
+        {
+            case Pin.Remove:
+                return Take("pin", "laterals", "You asked for it to go.", Provenance.User);
+            case Pin.CutAt:
+                var pinned = _options.Build(shoot, null, false, 1)[0];
+                return new ShootOutcome(Shortened(pinned), pinned.Kind == OptionKind.Whole ? null : pinned, "pin", "laterals", "You chose the place of the cut.", Provenance.User);
+        }
+
+        var keep = shoot.Pin is Pin.Keep;
+        var rule = finding.Verdict.ToString().ToLowerInvariant();
+        switch (finding.Verdict)
+        {
+            case Verdict.Soft:
+                return Leave("untouched", rule, finding.Text);
+            case Verdict.Unsure when !keep:
+                return new ShootOutcome("check", null, rule, "laterals", finding.Text, finding.Provenance);
+            case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null && !keep:
+                return Take(rule, rule, finding.Text, finding.Provenance);
+        }
+
+        var limit = Math.Min(finding.SoundToMm ?? shoot.LengthMm, Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot))));
+        var mustCut = limit < shoot.LengthMm - Tolerance.LengthMm;
+        var affected = finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
+        var (why, stage, text, provenance) = affected
+            ? (rule, rule, finding.Text, finding.Provenance)
+            : ("keep-out", "shorten", "It reaches where nothing may stand.", Provenance.User);
+
+        if (_survey.Plant.Vigour == Vigour.Weak || (keep && !mustCut))
+        {
+            return mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
+                : Leave("keep", "vigour", "Side shoots of a weak plant stay: it needs them.");
+        }
+
+        var outward = StemTree.Outward(shoot, _tree.Axis(shoot).Start);
+        if (!keep && school.CentreOpen && _survey.Plant.Look == PlantLook.Open && shoot.Bearing.AngleTo(outward) > 120 + Tolerance.LengthMm)
+        {
+            return Take("centre", "crossing", "It grows back into the centre.", school.Value("centre").Provenance);
+        }
+
+        var window = _options.Build(shoot with { Pin = null }, limit, false, 24).Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1).ToArray();
+        if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0)
+        {
+            var builder = new ModelBuilder(_survey, _tree, []);
+            var candidate = new Candidate(shoot, finding, [.. window], false);
+            var best = window.OrderByDescending(o => Math.Round(builder.OptionPoints(candidate, o), 3)).ThenBy(o => o.AlongMm).First();
+            return new ShootOutcome("shorten", best, mustCut ? why : "height", mustCut ? stage : "laterals", mustCut ? text : "A strong side shoot is cut to the height of the canes.", Provenance.Practice);
+        }
+
+        return ToBuds(shoot, limit, mustCut) is { } cut
+            ? new ShootOutcome("shorten", cut, mustCut ? why : "lateralBuds", mustCut ? stage : "laterals",
+                mustCut ? text : $"Side shoots keep {school.LateralBuds} buds, or about {Wording.Mm(school.LateralLengthMm)}.", school.Value("lateralBuds").Provenance)
+            : mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
+            : Leave("keep", "lateralLength", "It is short enough as it is.");
+    }
+
+    private ShootOutcome CutBelow(Stem shoot, double limitMm, string rule, string stage, string text, string provenance)
+    {
+        var cut = _options.CutsBetween(shoot, 0, limitMm, false).LastOrDefault();
+        return cut is null
+            ? new ShootOutcome("remove", _options.Removal(shoot), rule, stage, text, provenance)
+            : new ShootOutcome("shorten", cut, rule, stage, text, provenance);
+    }
+
+    private CutOption? ToBuds(Stem shoot, double limitMm, bool mustCut)
+    {
+        var school = _survey.School;
+        if (shoot.LengthMm <= school.LateralLengthMm + _survey.Plant.Kind.InternodeMm && !mustCut)
+        {
+            return null;
+        }
+
+        var seen = shoot.Buds.Any(b => b.Facing is not null);
+        return seen
+            ? _options.CutsBetween(shoot, 0, limitMm, false).Take(Math.Max(1, school.LateralBuds)).LastOrDefault()
+            : _options.CutsBetween(shoot, Math.Min(limitMm, school.LateralLengthMm / 2), Math.Min(limitMm, school.LateralLengthMm), false).LastOrDefault();
+    }
+
+    private static string Shortened(CutOption option) => option.Kind switch
+    {
+        OptionKind.Remove => "remove",
+        OptionKind.Whole => "keep",
+        OptionKind.Cut => "shorten",
+        _ => throw new ArgumentOutOfRangeException(nameof(option)),
+    };
+}

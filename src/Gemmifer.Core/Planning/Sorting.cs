@@ -1,0 +1,126 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>What becomes of a stem that the choice is not about.</summary>
+public enum Fate
+{
+    /// <summary>Must go: dead, diseased, damaged, a confirmed sucker, or the gardener's word.</summary>
+    Remove,
+
+    /// <summary>Left as it is because the gardener said so.</summary>
+    Keep,
+
+    /// <summary>Soft: left alone.</summary>
+    Untouched,
+
+    /// <summary>Unsure: to be checked.</summary>
+    Check,
+}
+
+/// <summary>The stems of a plant sorted by what the musts say of them.</summary>
+/// <param name="Fates">Stems from the crown, the ground or the rootstock that are settled already.</param>
+/// <param name="Candidates">Those the choice is about, in order of id.</param>
+/// <param name="Limits">The limits of the choice.</param>
+/// <param name="TotalLiveMm">Live wood of the plant, suckers not counted, mm.</param>
+/// <param name="ForcedRemovedMm">Live wood that goes whatever is chosen, mm.</param>
+public sealed record Sorted(
+    FrozenDictionary<string, Finding> Findings,
+    FrozenDictionary<string, Fate> Fates,
+    ImmutableArray<Candidate> Candidates,
+    ChoiceLimits Limits,
+    double TotalLiveMm,
+    double ForcedRemovedMm,
+    SideShoots Shoots);
+
+/// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
+public static class Sorting
+{
+    private const int MostOptions = 24, FewestOptions = 4, OptionBudget = 600;
+
+    /// <summary>Sorts the stems of a survey.</summary>
+    public static Sorted Sort(Survey survey, StemTree tree)
+    {
+        var findings = Diagnose(survey, tree);
+        var shoots = new SideShoots(survey, tree, findings);
+        var top = tree.Stems.Where(s => s.TopLevel).ToArray();
+        var fates = new Dictionary<string, Fate>();
+        foreach (var stem in top)
+        {
+            if (FateOf(stem, findings[stem.Id]) is { } fate)
+            {
+                fates.Add(stem.Id, fate);
+            }
+        }
+
+        var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
+        var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
+        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots.Options, s, findings[s.Id], most), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
+
+        bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
+        double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
+        var total = top.Where(s => !Sucker(s)).Sum(Live);
+        var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
+        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced), total, forced, shoots);
+    }
+
+    /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
+    public static bool Wholly(Finding finding, Verdict verdict) => finding.Verdict == verdict && finding.SoundToMm is null;
+
+    private static FrozenDictionary<string, Finding> Diagnose(Survey survey, StemTree tree)
+    {
+        var mildew = tree.Stems.Count(s => s.Has("mildew"));
+        return tree.Stems.ToFrozenDictionary(s => s.Id, s =>
+        {
+            var alive = tree.Children(s).Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What))).Select(c => (double?)c.Parent.AlongMm).Max();
+            return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has("mildew") ? 1 : 0));
+        });
+    }
+
+    private static Fate? FateOf(Stem stem, Finding finding)
+    {
+        var spared = stem.Pin is Pin.Keep or Pin.CutAt;
+        return finding.Verdict switch
+        {
+            Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
+            Verdict.Dead or Verdict.Diseased or Verdict.Damaged => finding.SoundToMm is null && !spared ? Fate.Remove : null,
+            Verdict.Soft => stem.Pin is Pin.Remove ? Fate.Remove : stem.Pin is Pin.CutAt ? null : Fate.Untouched,
+            Verdict.Unsure => stem.Pin is Pin.Remove ? Fate.Remove : spared ? null : Fate.Check,
+            Verdict.Sound => null,
+            _ => throw new ArgumentOutOfRangeException(nameof(finding)),
+        };
+    }
+
+    private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most) => stem.Pin switch
+    {
+        Pin.Remove => [builder.Removal(stem)],
+        Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
+        _ => builder.Build(stem, finding.SoundToMm, true, most),
+    };
+
+    private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
+        stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound;
+
+    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm)
+    {
+        var school = survey.School;
+        var share = survey.Plant.Vigour == Vigour.Weak ? school.RemoveShareWeak : school.RemoveShare;
+        var old = candidates.Count(c => c.Old);
+        var oldLimit = survey.Plant.Neglected ? old
+            : school.OldShare <= 0 ? 0
+            : Math.Max(1, (int)Math.Floor((school.OldShare * old) + 1e-9));
+
+        // The thin rule may not empty a plant that has nothing but thin canes.
+        var thick = candidates.Count(c => c.Stem.DiameterMm >= school.ThinBelowMm);
+        var least = thick > 0 ? 1 : Math.Min(school.CanesMin, candidates.Length);
+        return new ChoiceLimits(true, true, school.CanesMax, least, (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm), oldLimit);
+    }
+}

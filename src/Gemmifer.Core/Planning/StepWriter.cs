@@ -1,0 +1,151 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gemmifer.Core.Buds;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>Writes the steps in the order of work. Within a stage stems come in order of id, the order of the walk.</summary>
+public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Decided> decided)
+{
+    /// <summary>The stages in the order of work.</summary>
+    public static ImmutableArray<string> Stages { get; } =
+        ["prepare", "rough", "dead", "diseased", "damaged", "suckers", "crossing", "thin", "shorten", "laterals", "count", "train", "clean", "return"];
+
+    private const string Thorns = "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; keep your tetanus cover current.";
+    private const string Saw = "Undercut first so that it does not tear; stand clear of where it falls.";
+    private const string Disposal = "Keep diseased wood out of the compost; get rid of it as your local rules say.";
+    private const string Flame = "Keep alcohol away from flame.";
+
+    private readonly School _school = survey.School;
+    private readonly bool _diseased = decided.Any(d => d.Finding.Verdict == Verdict.Diseased);
+
+    /// <summary>All steps, numbered from 1.</summary>
+    public ImmutableArray<PlanStep> Write()
+    {
+        var steps = new List<PlanStep>();
+        steps.AddRange(Prepare());
+        steps.AddRange(decided.SelectMany(StemSteps));
+        steps.AddRange(Finish());
+        return [.. steps.OrderBy(s => Stages.IndexOf(s.Stage)).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal).Select((s, i) => s with { N = i + 1 })];
+    }
+
+    private static string Day(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private PlanStep Step(string stage, string? stem, string action, string text, PlanCut? cut = null, string? tool = null, bool disinfect = false, string? caution = null, DateOnly? due = null) =>
+        new(0, stage, stem, action, cut, [], tool, disinfect, Day(due ?? survey.Date), caution, text);
+
+    private IEnumerable<PlanStep> Prepare()
+    {
+        yield return Step("prepare", null, "do",
+            "Gather the tools and wipe the blades with alcohol. Stand back and look at the whole rose against the light before the first cut.",
+            disinfect: true, caution: $"{Thorns} {Flame}");
+        if (survey.Plant.CrownHidden)
+        {
+            yield return Step("prepare", null, "do", "Scrape the mulch and soil back from the crown with your hands until you see where each cane starts.", tool: "fingers");
+        }
+    }
+
+    private IEnumerable<PlanStep> StemSteps(Decided d)
+    {
+        var id = d.Stem.Id;
+        switch (d.Decision)
+        {
+            case "check":
+                yield return Step(d.Stage, id, "check", $"{id}: {d.Finding.Text} {d.Finding.Ask} Leave it until you know.");
+                break;
+            case "untouched" when d.Finding.Verdict == Verdict.Soft && d.Stem.TopLevel:
+                yield return Step("return", id, "check", $"{id} was soft and stayed as it was. Look whether it has firmed, and decide then.", due: survey.Date.AddDays(42));
+                break;
+            case "remove" when d.Option is { } removal:
+                yield return Removal(d, removal);
+                break;
+            case "shorten" when d.Option is { } cut:
+                yield return Shortening(d, cut);
+                break;
+        }
+    }
+
+    private PlanStep Removal(Decided d, CutOption option)
+    {
+        var stem = d.Stem;
+        var tool = d.Finding.Verdict == Verdict.Sucker && stem.DiameterMm <= ToolRack.SecateursMm && stem.Has("soft") ? "fingers" : ToolRack.For(stem.DiameterMm);
+        var (where, text) = !stem.TopLevel ? ("ring", $"Take {stem.Id} off {stem.Parent.StemId} at its ring, about 6 mm out, square; never into {stem.Parent.StemId}.")
+            : d.Finding.Verdict == Verdict.Sucker ? ("base", $"Follow {stem.Id} down to where it comes out of the root, and take it off there; cut at soil level it comes back.")
+            : stem.Parent.Origin == Origin.Ground ? ("ground", $"Take {stem.Id} out level with the ground.")
+            : ("base", $"Take {stem.Id} out at its base{(tool == "saw" || stem.LengthMm > 2500 ? ", in pieces from the top down" : "")}.");
+        var cut = new PlanCut(0, null, 0, 0, where, Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
+        return Step(d.Stage, stem.Id, "remove", $"{text} {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
+    }
+
+    private PlanStep Shortening(Decided d, CutOption option)
+    {
+        var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
+        var lookFor = option.Bud is { Known: BudKnowledge.LookFor };
+        var cut = new PlanCut(
+            lookFor ? null : Round(option.AlongMm),
+            option.Bud is { } b ? ToBud(b) : null,
+            _school.SlopeDeg, _school.ClearanceMm, "above-bud", Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
+        return Step(d.Stage, d.Stem.Id, "shorten", $"{Instruction(d, option)} {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
+    }
+
+    private static string Why(Decided d) => d.Stage is "dead" or "diseased" or "damaged" or "suckers" or "crossing" or "thin"
+        ? d.Reasons.FirstOrDefault(r => r.Rule != "pin")?.Text ?? "" : "";
+
+    private string Instruction(Decided d, CutOption option)
+    {
+        var (id, clearance) = (d.Stem.Id, Wording.Mm(_school.ClearanceMm));
+        var slope = _school.SlopeDeg == 0 ? "Cut square." : $"Slope the cut {Wording.Number(_school.SlopeDeg)}°, the high side over the bud.";
+        if (option.Bud is not { } bud)
+        {
+            return $"Cut {id} at {Wording.Mm(option.AlongMm)}, above the nearest bud.";
+        }
+
+        var facing = bud.Facing is { } f ? Wording.Clock(f) : "outward";
+        return bud.Known switch
+        {
+            BudKnowledge.Seen => $"Cut {id} at {Wording.Mm(option.AlongMm)}, {clearance} above the bud that faces {facing}. {slope}",
+            BudKnowledge.Likely => bud.OtherFacing is { } other
+                ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
+                : $"On {id} a bud facing about {facing} is likely at {Wording.Mm(bud.AlongMm!.Value)}. Cut {clearance} above it. {slope}",
+            BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for the lowest bud that faces {facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}. Cut {clearance} above it. {slope}",
+            _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
+        };
+    }
+
+    private static PlanBud ToBud(TargetBud bud) => new(
+        bud.AlongMm is { } at ? Round(at) : null,
+        bud.Facing is { } facing ? Math.Round(facing.Clock, 2) : null,
+        bud.Known switch { BudKnowledge.Seen => "seen", BudKnowledge.Likely => "likely", _ => "look-for" },
+        bud.Known == BudKnowledge.LookFor ? [Round(bud.FromMm), Round(bud.ToMm)] : null,
+        bud.OtherFacing is { } other ? Math.Round(other.Clock, 2) : null);
+
+    private static string? CautionFor(Decided d, string tool) =>
+        (tool == "saw", d.Finding.Verdict == Verdict.Diseased) switch
+        {
+            (true, true) => $"{Saw} {Disposal}",
+            (true, false) => Saw,
+            (false, true) => $"Wipe the blades with alcohol after this cut. {Disposal}",
+            _ => null,
+        };
+
+    private IEnumerable<PlanStep> Finish()
+    {
+        var leaves = _school.Value("stripLeaves").Number > 0;
+        yield return Step("clean", null, "do",
+            $"Pick up the prunings and the fallen leaves{(leaves ? ", and pull off the old leaves that still hang" : "")}. Feed, water and mulch, clear of the canes.",
+            caution: _diseased ? Disposal : null);
+        yield return Step("return", null, "do", "Look again when the new shoots are a hand long: rub out doubles, and cut back to live wood where a tip has died.", due: survey.Date.AddDays(56));
+    }
+
+    private static double Round(double value)
+    {
+        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
+        return rounded == 0 ? 0 : rounded;
+    }
+}

@@ -1,0 +1,105 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>The plan in numbers: counts, forecast and kit.</summary>
+public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps)
+{
+    /// <summary>About three new shoots come from each cut end (common practice, no source).</summary>
+    private const int ShootsPerEnd = 3;
+
+    private const int LookMinutes = 5;
+
+    private readonly ImmutableArray<Decided> _canes = [.. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker)];
+
+    /// <summary>Counts of canes from crown or ground, and the measures of the ends that stay.</summary>
+    public PlanCounts Counts()
+    {
+        var kept = _canes.Where(d => d.Kept).ToArray();
+        var ends = kept.Select(d => (Cane: d, End: EndOf(d))).ToArray();
+        double? spacing = null;
+        for (var i = 0; i < ends.Length; i++)
+        {
+            for (var j = 0; j < i; j++)
+            {
+                spacing = Math.Min(spacing ?? double.PositiveInfinity, ends[i].End.DistanceTo(ends[j].End));
+            }
+        }
+
+        var bearings = ends.Select(e => StemTree.Outward(e.Cane.Stem, e.End).Degrees).Order().ToArray();
+        double? gap = bearings.Length == 0 ? null
+            : Enumerable.Range(0, bearings.Length).Max(i => i + 1 < bearings.Length ? bearings[i + 1] - bearings[i] : bearings[0] + 360 - bearings[i]);
+        var cutHeights = kept.Where(d => d.Option is not null).Select(d => d.Option!.Place.Z).ToArray();
+        return new PlanCounts(
+            kept.Length,
+            _canes.Count(d => d.Decision == "remove"),
+            _canes.Count(d => d.Decision is "defer" or "check" or "untouched"),
+            decided.Where(d => d.Decision is not "remove" && d.Finding.Verdict != Verdict.Sucker).Sum(BudsOn),
+            null,
+            RemovedShare(),
+            Round(spacing),
+            Round(gap),
+            cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min()));
+    }
+
+    /// <summary>What the coming season can bring, as a range.</summary>
+    public PlanForecast Forecast()
+    {
+        var ends = _canes.Count(d => d.Kept);
+        var shoots = decided.Where(d => d.Kept && !d.Stem.TopLevel).Count() + (ends * ShootsPerEnd);
+        var start = survey.Date > survey.LastFrost ? survey.Date : survey.LastFrost;
+        string Day(int days) => start.AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+        var kind = survey.Plant.Kind;
+        return new PlanForecast(shoots, shoots, [Day(kind.FlowerFromDays), Day(kind.FlowerToDays)]);
+    }
+
+    /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
+    public PlanKit Kit()
+    {
+        var tools = new[] { "secateurs", "loppers", "saw", "shears" }.Where(t => steps.Any(s => s.Tool == t)).ToList();
+        var minutes = LookMinutes + steps.Sum(s => s.Action == "check" || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1);
+        return new PlanKit([.. tools, "alcohol (70 %) and a cloth"], new PlanTies(0), ["gauntlets", "long sleeves", "eye protection"], (int)Math.Ceiling(minutes));
+    }
+
+    private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);
+
+    private double RemovedShare()
+    {
+        if (sorted.TotalLiveMm <= 0)
+        {
+            return 0;
+        }
+
+        double removed = 0;
+        foreach (var d in _canes.Where(d => !Sorting.Wholly(d.Finding, Verdict.Dead)))
+        {
+            removed += d.Decision switch
+            {
+                "remove" => sorted.Shoots.Options.Removal(d.Stem).RemovedMm,
+                _ when d.Option is { } option => option.RemovedMm,
+                "keep" => sorted.Shoots.RemovedAbove(d.Stem, d.Stem.LengthMm),
+                _ => tree.Descendants(d.Stem).Sum(s => decided.First(x => x.Stem.Id == s.Id).Option?.RemovedMm ?? 0),
+            };
+        }
+
+        return Math.Round(removed / sorted.TotalLiveMm, 4);
+    }
+
+    private int BudsOn(Decided d)
+    {
+        var stem = d.Stem;
+        var to = Math.Min(d.Option is { Kind: OptionKind.Cut } cut ? cut.AlongMm : stem.LengthMm, StemTree.LiveLength(stem));
+        var seen = stem.Buds.Where(b => b.AlongMm <= to).ToArray();
+        var lost = seen.Count(b => b.State is BudState.Blind or BudState.Basal or BudState.Damaged);
+        var expected = (int)Math.Floor(to / survey.Plant.Kind.InternodeMm) - lost;
+        return Math.Max(Math.Max(0, expected), seen.Length - lost);
+    }
+
+    private static double? Round(double? value) => value is { } v ? Math.Round(v, 1, MidpointRounding.AwayFromZero) : null;
+}

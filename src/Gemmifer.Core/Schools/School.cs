@@ -1,0 +1,70 @@
+using System.Collections.Immutable;
+
+namespace Gemmifer.Core.Schools;
+
+/// <summary>A way of pruning as data: limits, wants and cut style, each value with its provenance.</summary>
+/// <param name="Weights">How much each want counts in the choice, in points; see docs in ARCHITECTURE.</param>
+public sealed record School(
+    string Id,
+    string Name,
+    string Summary,
+    ImmutableArray<string> Kinds,
+    ImmutableSortedDictionary<string, SchoolValue> Values,
+    ImmutableSortedDictionary<string, SchoolValue> Weights)
+{
+    /// <summary>Least straight distance between cut ends, mm.</summary>
+    public double SpacingMm => Number("spacing");
+
+    public int CanesMin => (int)Number("canesMin");
+
+    public int CanesMax => (int)Number("canesMax");
+
+    /// <summary>Lowest cut above the crown, mm.</summary>
+    public double HeightMinMm => Number("heightMin");
+
+    /// <summary>Highest cut above the crown, mm.</summary>
+    public double HeightMaxMm => Number("heightMax");
+
+    /// <summary>Share of live wood that may be taken off, 0 to 1.</summary>
+    public double RemoveShare => Number("removeShare");
+
+    public double RemoveShareWeak => Number("removeShareWeak");
+
+    /// <summary>Share of the old canes that may go in one winter, 0 to 1.</summary>
+    public double OldShare => Number("oldShare");
+
+    public double ThinBelowMm => Number("thinBelow");
+
+    public double SlopeDeg => Number("slope");
+
+    public double ClearanceMm => Number("clearance");
+
+    /// <summary>Whether buds are wanted to face outward.</summary>
+    public bool BudOutward => Values["bud"].Word != "any";
+
+    public bool CentreOpen => Values["centre"].Word == "open";
+
+    public int LateralBuds => (int)Number("lateralBuds");
+
+    public double LateralLengthMm => Number("lateralLength");
+
+    /// <summary>Share of the plant's height to aim at within the height window; 0 aims at the lowest cut.</summary>
+    public double AimShare => Values.TryGetValue("aimShare", out var v) ? v.Number : 0;
+
+    /// <summary>Points of a want.</summary>
+    public double Weight(string name) => Weights[name].Number;
+
+    /// <summary>The value of a setting with its provenance.</summary>
+    public SchoolValue Value(string name) => Values[name];
+
+    /// <summary>This school with one value changed by the gardener.</summary>
+    public School With(string name, double number, string? word) =>
+        this with { Values = Values.SetItem(name, new SchoolValue(number, word, Provenance.User, "Set by you.")) };
+
+    private double Number(string name) => Values[name].Number;
+}
+
+/// <summary>A school value that is out of its range, or two that contradict each other.</summary>
+/// <param name="Name">The value at fault.</param>
+/// <param name="Code">"range", "type", "unknown" or "order".</param>
+public sealed record SchoolIssue(string Name, string Code, string Message, double? Min = null, double? Max = null);

@@ -1,0 +1,96 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+
+namespace Gemmifer.Core.Stems;
+
+/// <summary>What part of a plant a stem is.</summary>
+public enum StemRole
+{
+    Cane,
+    Lateral,
+    Trunk,
+    Arm,
+    Shoot,
+    Spur,
+}
+
+/// <summary>Where a stem starts, when it does not start on another stem.</summary>
+public enum Origin
+{
+    Crown,
+    Rootstock,
+    Ground,
+    Unknown,
+    Stem,
+}
+
+/// <summary>The start of a stem: an origin, or a place along another stem.</summary>
+/// <param name="StemId">The parent stem; null unless <paramref name="Origin"/> is <see cref="Origin.Stem"/>.</param>
+/// <param name="AlongMm">Distance along the parent stem, mm; 0 otherwise.</param>
+public sealed record Parent(Origin Origin, string? StemId, double AlongMm);
+
+/// <summary>State of a bud as seen.</summary>
+public enum BudState
+{
+    Dormant,
+    Swelling,
+    Shooting,
+    Blind,
+    Damaged,
+    Basal,
+    Flower,
+}
+
+/// <summary>A bud that was looked at.</summary>
+/// <param name="AlongMm">Distance along the stem, mm.</param>
+/// <param name="Facing">Horizontal bearing it faces; null where only its place was noted.</param>
+public sealed record Bud(double AlongMm, Bearing? Facing, BudState State)
+{
+    /// <summary>Whether a shoot can be expected from it.</summary>
+    public bool Usable => State is BudState.Dormant or BudState.Swelling or BudState.Shooting;
+}
+
+/// <summary>The gardener's word on a stem.</summary>
+public abstract record Pin
+{
+    /// <summary>Not to be removed; may be shortened.</summary>
+    public sealed record Keep : Pin;
+
+    /// <summary>To be removed.</summary>
+    public sealed record Remove : Pin;
+
+    /// <summary>To be cut at a distance along it, mm.</summary>
+    public sealed record CutAt(double AlongMm) : Pin;
+}
+
+/// <summary>One stem of the plant with everything known or assumed about it.</summary>
+/// <param name="Bearing">Bearing in which it leans.</param>
+/// <param name="BaseBearing">Bearing of its base from the crown.</param>
+/// <param name="RadiusMm">Distance of its base from the crown, mm.</param>
+/// <param name="Age">Growing seasons begun; wood of the latest season is 1.</param>
+/// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
+public sealed record Stem(
+    string Id,
+    StemRole Role,
+    Parent Parent,
+    Bearing Bearing,
+    Bearing BaseBearing,
+    double RadiusMm,
+    double DiameterMm,
+    double LengthMm,
+    double LeanDeg,
+    double TipLeanDeg,
+    int Age,
+    ImmutableArray<Evidence> Seen,
+    double? DeadFromMm,
+    ImmutableArray<string> Rubs,
+    Pin? Pin,
+    ImmutableArray<Bud> Buds)
+{
+    /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>
+    public bool TopLevel => Parent.Origin != Origin.Stem;
+
+    /// <summary>Whether a piece of evidence was seen anywhere on it.</summary>
+    public bool Has(string what) => Seen.Any(e => e.What == what);
+}

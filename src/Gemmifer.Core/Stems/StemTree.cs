@@ -1,0 +1,79 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Stems;
+
+/// <summary>The stems of a plant as a tree in space. Stems are in order of id, whatever the order of the survey.</summary>
+public sealed class StemTree
+{
+    private readonly FrozenDictionary<string, Arc> _axes;
+    private readonly ILookup<string, Stem> _children;
+    private readonly double _tipShare;
+
+    private StemTree(ImmutableArray<Stem> stems, FrozenDictionary<string, Arc> axes, double tipShare)
+    {
+        Stems = stems;
+        _axes = axes;
+        _tipShare = tipShare;
+        ById = stems.ToFrozenDictionary(s => s.Id);
+        _children = stems.Where(s => !s.TopLevel).ToLookup(s => s.Parent.StemId!);
+    }
+
+    /// <summary>All stems in ordinal order of id.</summary>
+    public ImmutableArray<Stem> Stems { get; }
+
+    public FrozenDictionary<string, Stem> ById { get; }
+
+    /// <summary>Builds the tree. The survey's parents exist and have no cycle; the reader has seen to that.</summary>
+    public static StemTree Build(Survey survey)
+    {
+        var stems = survey.Stems.Sort((a, b) => string.CompareOrdinal(a.Id, b.Id));
+        var byId = stems.ToDictionary(s => s.Id);
+        var axes = new Dictionary<string, Arc>();
+        foreach (var stem in stems)
+        {
+            Place(stem);
+        }
+
+        return new StemTree(stems, axes.ToFrozenDictionary(), survey.Plant.Kind.TipDiameterShare);
+
+        Arc Place(Stem stem)
+        {
+            if (!axes.TryGetValue(stem.Id, out var arc))
+            {
+                var start = stem.TopLevel ? BaseOf(stem, survey.Plant) : Place(byId[stem.Parent.StemId!]).At(stem.Parent.AlongMm);
+                arc = new Arc(start, stem.Bearing, stem.LeanDeg, stem.TipLeanDeg, stem.LengthMm);
+                axes.Add(stem.Id, arc);
+            }
+
+            return arc;
+        }
+    }
+
+    /// <summary>The axis of a stem.</summary>
+    public Arc Axis(Stem stem) => _axes[stem.Id];
+
+    /// <summary>Stems that start on this one, in order of id.</summary>
+    public IEnumerable<Stem> Children(Stem stem) => _children[stem.Id];
+
+    /// <summary>All stems that stand on this one, however far out.</summary>
+    public IEnumerable<Stem> Descendants(Stem stem) => Children(stem).SelectMany(c => Descendants(c).Prepend(c));
+
+    /// <summary>Thickness at a distance along a stem, mm: even taper from the base to the tip.</summary>
+    public double DiameterAt(Stem stem, double alongMm) =>
+        stem.LengthMm <= 0 ? stem.DiameterMm : stem.DiameterMm * (1 - ((1 - _tipShare) * Math.Clamp(alongMm / stem.LengthMm, 0, 1)));
+
+    /// <summary>Live length of one stem, mm.</summary>
+    public static double LiveLength(Stem stem) => Math.Min(stem.DeadFromMm ?? stem.LengthMm, stem.LengthMm);
+
+    /// <summary>Bearing of a place seen from the crown; the stem's own bearing where the place is over the crown.</summary>
+    public static Bearing Outward(Stem stem, Point3 place) => Bearing.FromVector(place.X, place.Y) ?? stem.Bearing;
+
+    private static Point3 BaseOf(Stem stem, Plant plant) => new(
+        stem.RadiusMm * stem.BaseBearing.X,
+        stem.RadiusMm * stem.BaseBearing.Y,
+        stem.Parent.Origin == Origin.Crown ? plant.CrownHeightMm : 0);
+}

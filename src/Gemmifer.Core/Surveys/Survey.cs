@@ -1,0 +1,35 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+
+namespace Gemmifer.Core.Surveys;
+
+/// <summary>What was seen on one plant on one day, complete: defaults are filled in and listed.</summary>
+/// <param name="School">The school to plan with, changed values included.</param>
+/// <param name="LastFrost">Usual day of the last frost in the survey's year.</param>
+/// <param name="Assumed">Every default that was used, in order of stem and field.</param>
+/// <param name="Warnings">What the reader noticed without refusing it.</param>
+public sealed record Survey(
+    Plant Plant,
+    DateOnly Date,
+    School School,
+    DateOnly LastFrost,
+    bool Southern,
+    ImmutableArray<KeepOut> KeepOut,
+    ImmutableArray<Stem> Stems,
+    ImmutableArray<Assumption> Assumed,
+    ImmutableArray<Warning> Warnings);
+
+/// <summary>Nothing may stand beyond a distance from the crown in one direction.</summary>
+public sealed record KeepOut(string Name, Bearing Side, double FromMm);
+
+/// <summary>A value nobody observed, and what was used instead.</summary>
+/// <param name="Stem">The stem, or null for the plant.</param>
+/// <param name="Field">Its name in the exchange format.</param>
+public sealed record Assumption(string? Stem, string Field, object? Value, string Text);
+
+/// <summary>Something the gardener should know about a plan or a survey.</summary>
+public sealed record Warning(string Code, string Text);
