@@ -6,7 +6,10 @@ namespace Gemmifer.Core.Choice;
 /// <remarks>
 /// The bound adds, for every candidate still open, its best option given the choices made plus the best it could get from every
 /// later open candidate; where the number of canes is limited, only the most gainful open candidates are counted as kept.
-/// It never under-estimates, so what it cuts off cannot be better. Equal totals are decided by <see cref="ChoiceModel.TieBreak"/>.
+/// Where the wood that may come off is limited, each millimetre is also charged a price and the whole allowance credited
+/// (Lagrangian relaxation; M. L. Fisher, Management Science 27(1), 1981, from memory): any price at or above 0 gives a valid
+/// bound, and the search carries the best price it knows down the tree. No bound under-estimates, so what is cut off cannot be
+/// better. Equal totals are decided by <see cref="ChoiceModel.TieBreak"/>.
 /// </remarks>
 public sealed class BranchAndBound
 {
@@ -17,7 +20,7 @@ public sealed class BranchAndBound
     private const long ShortPair = 60_000, ShortMm = 300;
 
     /// <summary>Nodes after which a search that has found nothing gives up, as a multiple of its node limit.</summary>
-    private const long Patience = 10;
+    private const long Patience = 2;
 
     private readonly ChoiceModel _model;
     private readonly ChoiceLimits _limits;
@@ -77,7 +80,7 @@ public sealed class BranchAndBound
         _current = new int[n];
     }
 
-    /// <summary>The best choice within the limits; null when none keeps them all, or none was found in ten times the node limit.</summary>
+    /// <summary>The best choice within the limits; null when none keeps them all, or none was found in twice the node limit.</summary>
     /// <param name="nodeLimit">Search nodes after which the best found is returned with its bound.</param>
     /// <param name="force">A candidate that must be kept or must go, whatever that costs; null to leave all free.</param>
     public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null)
@@ -92,7 +95,7 @@ public sealed class BranchAndBound
             }
         }
 
-        Visit(0, 0, 0, 0, 0);
+        Visit(0, 0, 0, 0, 0, RootPrice());
         if (_best is null)
         {
             return null;
@@ -180,7 +183,7 @@ public sealed class BranchAndBound
         return high - low;
     }
 
-    private void Visit(int depth, long sum, int kept, long removed, int old)
+    private void Visit(int depth, long sum, int kept, long removed, int old, long price)
     {
         _nodes++;
         var n = _model.Candidates;
@@ -195,7 +198,16 @@ public sealed class BranchAndBound
             return;
         }
 
-        var bound = Bound(depth, sum, kept, removed, old);
+        var bound = Bound(depth, sum, kept, removed, old, price);
+        if (price > 0 && bound > _bestValue)
+        {
+            foreach (var other in (ReadOnlySpan<long>)[price * 7 / 10, price * 14 / 10])
+            {
+                var tighter = Bound(depth, sum, kept, removed, old, other);
+                (bound, price) = tighter < bound ? (tighter, other) : (bound, price);
+            }
+        }
+
         if (bound <= _bestValue)
         {
             return;
@@ -224,7 +236,7 @@ public sealed class BranchAndBound
             }
 
             options[legal] = o;
-            keys[legal] = -(_value[o] + gain[o] + _later[o]);
+            keys[legal] = -(_value[o] + gain[o] + _later[o] - (price * _model.RemovedMm[o]));
             legal++;
         }
 
@@ -255,18 +267,37 @@ public sealed class BranchAndBound
                 }
             }
 
-            Visit(depth + 1, sum + _value[o] + gain[o], kept + keeps, nextRemoved, nextOld);
+            Visit(depth + 1, sum + _value[o] + gain[o], kept + keeps, nextRemoved, nextOld, price);
         }
     }
 
-    private long Bound(int depth, long sum, int kept, long removed, int old)
+    /// <summary>The price of a millimetre of wood at which the bound on the whole is least; 0 where the cap does not bind.</summary>
+    private long RootPrice()
+    {
+        if (_limits.MaxRemovedMm >= long.MaxValue / 4)
+        {
+            return 0;
+        }
+
+        // The bound is convex in the price: close in on its lowest point from both sides.
+        long low = 0, high = 1000 * Scale;
+        while (high - low > 16)
+        {
+            var (a, b) = (low + ((high - low) / 3), high - ((high - low) / 3));
+            (low, high) = Bound(0, 0, 0, 0, 0, a) <= Bound(0, 0, 0, 0, 0, b) ? (low, b) : (a, high);
+        }
+
+        return Bound(0, 0, 0, 0, 0, low) < Bound(0, 0, 0, 0, 0, 0) ? Math.Max(1, low) : 0;
+    }
+
+    private long Bound(int depth, long sum, int kept, long removed, int old, long price)
     {
         var n = _model.Candidates;
         var (gain, blocked) = (_gain[depth], _blocked[depth]);
         var open = n - depth;
-        Span<long> extra = open <= 256 ? stackalloc long[open] : new long[open];
+        Span<long> extra = stackalloc long[open];
         var extras = 0;
-        var total = sum;
+        var total = sum + (price == 0 ? 0 : price * (_limits.MaxRemovedMm - removed));
         var leastRemoved = removed;
         var room = _limits.MaxKept - kept;
         for (var d = depth; d < n; d++)
@@ -284,7 +315,7 @@ public sealed class BranchAndBound
                 }
 
                 least = Math.Min(least, _model.RemovedMm[o]);
-                var value = _value[o] + gain[o] + _later[o];
+                var value = _value[o] + gain[o] + _later[o] - (price * _model.RemovedMm[o]);
                 if (_model.Keeps[o])
                 {
                     keep = Math.Max(keep, value);

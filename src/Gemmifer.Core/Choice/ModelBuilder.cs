@@ -153,7 +153,8 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         }
     }
 
-    private bool CountsForLevel(CutOption option) => option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
+    /// <summary>A weak plant is cut as little as its canes allow, each at its own height: level stays a want there.</summary>
+    private bool CountsForLevel(CutOption option) => survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
 
     private double PairPoints(Stem a, CutOption p, Stem b, CutOption q, Contact contact)
     {

@@ -102,7 +102,7 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
     {
         var step = _kind.InternodeMm;
         var width = WindowNodes * step;
-        var low = Math.Ceiling(fromMm - Tolerance.LengthMm);
+        var low = Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm);
         var high = Math.Floor(toMm + Tolerance.LengthMm);
         if (high < low)
         {
@@ -115,7 +115,9 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             yield break;
         }
 
-        for (var at = low; at == low || high - at >= 2 * step; at += step)
+        // A long stretch, as on a weak plant, is looked at in coarser steps: the window is five nodes wide in any case.
+        var stride = step * Math.Max(1, Math.Round((high - low) / (8 * step)));
+        for (var at = low; at == low || high - at >= 2 * step; at += stride)
         {
             yield return Window(stem, at, Math.Min(high, at + width));
         }

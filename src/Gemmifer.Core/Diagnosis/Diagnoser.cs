@@ -46,9 +46,9 @@ public static class Diagnoser
 
         if (strong.Length == 0)
         {
-            // Twigs without leaves in winter and dark bark are no sign on their own.
-            return weak.Length == 0 || alive.Length > 0 || childAliveAtMm is not null ? null
-                : new Finding(Verdict.Unsure, null, "It looks lifeless, but bark and bare twigs alone do not tell.", Provenance.Practice, Scratch);
+            // Brown bark is no sign on its own; bare while the rest leafs out is one, but a thin one.
+            return !stem.Has("not-leafing") || alive.Length > 0 || childAliveAtMm is not null ? null
+                : new Finding(Verdict.Unsure, null, "It stays bare while the rest leafs out, but that alone does not tell.", Provenance.Practice, Scratch);
         }
 
         var deadAt = strong.Select(e => e.AtMm).Min();

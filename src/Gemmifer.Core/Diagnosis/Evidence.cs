@@ -25,8 +25,8 @@ public static class EvidenceList
     /// <summary>Signs of death that count as one full sign.</summary>
     public static FrozenSet<string> DeadStrong { get; } = new[] { "scratch.brown", "pith.brown", "snap.dry" }.ToFrozenSet();
 
-    /// <summary>Signs of death that only support another.</summary>
-    public static FrozenSet<string> DeadWeak { get; } = new[] { "not-leafing", "bark.brown", "bark.black" }.ToFrozenSet();
+    /// <summary>Signs of death that only support another. Black bark is no sign of it: very old living wood is black.</summary>
+    public static FrozenSet<string> DeadWeak { get; } = new[] { "not-leafing", "bark.brown" }.ToFrozenSet();
 
     /// <summary>Signs of growth from the rootstock, the origin below the union first.</summary>
     public static FrozenSet<string> Sucker { get; } = new[] { "smooth", "leaflets-differ", "mildew" }.ToFrozenSet();

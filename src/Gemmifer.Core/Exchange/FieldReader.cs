@@ -11,13 +11,14 @@ namespace Gemmifer.Core.Exchange;
 public sealed record SurveyError(string Path, string Code, string Message, double? Min = null, double? Max = null);
 
 /// <summary>Reads the fields of one JSON object, collecting every error and every field nobody asked for.</summary>
-internal sealed class FieldReader
+public sealed class FieldReader
 {
     private readonly JsonElement _object;
     private readonly string _path;
     private readonly List<SurveyError> _errors;
     private readonly HashSet<string> _asked = new(StringComparer.Ordinal);
 
+    /// <summary>Starts on an element; an error is noted where it is no object.</summary>
     public FieldReader(JsonElement element, string path, List<SurveyError> errors)
     {
         (_object, _path, _errors) = (element, path, errors);
@@ -28,12 +29,16 @@ internal sealed class FieldReader
         }
     }
 
+    /// <summary>Whether there are fields to read.</summary>
     public bool IsObject { get; }
 
+    /// <summary>JSON Pointer of the object.</summary>
     public string Path => _path;
 
+    /// <summary>Everything found wrong so far, by all readers that share the list.</summary>
     public List<SurveyError> Errors => _errors;
 
+    /// <summary>Notes an error.</summary>
     public void Error(string path, string code, string message, double? min = null, double? max = null) =>
         _errors.Add(new SurveyError(path, code, message, min, max));
 
@@ -44,8 +49,10 @@ internal sealed class FieldReader
         return IsObject && _object.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null ? value : null;
     }
 
+    /// <summary>JSON Pointer of a field of this object.</summary>
     public string At(string name) => _path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
 
+    /// <summary>Notes an error where the field is missing or null.</summary>
     public bool Require(string name)
     {
         if (Find(name) is not null)
@@ -61,6 +68,7 @@ internal sealed class FieldReader
         return false;
     }
 
+    /// <summary>A finite number within a range, ends included; null where missing or wrong.</summary>
     public double? Number(string name, double min, double max, bool openMin = false)
     {
         if (Find(name) is not { } value)
@@ -85,6 +93,7 @@ internal sealed class FieldReader
         return null;
     }
 
+    /// <summary>A whole number within a range; null where missing or wrong.</summary>
     public int? Whole(string name, int min, int max)
     {
         if (Number(name, min, max) is not { } number)
@@ -101,6 +110,7 @@ internal sealed class FieldReader
         return null;
     }
 
+    /// <summary>True or false; null where missing or wrong.</summary>
     public bool? Flag(string name)
     {
         if (Find(name) is not { } value)
@@ -117,6 +127,7 @@ internal sealed class FieldReader
         return null;
     }
 
+    /// <summary>Text of at most so many characters; null where missing or wrong.</summary>
     public string? Text(string name, int max = SurveyLimits.Text)
     {
         if (Find(name) is not { } value)
@@ -140,6 +151,7 @@ internal sealed class FieldReader
         return null;
     }
 
+    /// <summary>A word of a closed list; null where missing or wrong.</summary>
     public string? Word(string name, IReadOnlyCollection<string> words)
     {
         var text = Text(name);
@@ -152,6 +164,7 @@ internal sealed class FieldReader
         return null;
     }
 
+    /// <summary>A day in ISO 8601 within the years that can be planned; null where missing or wrong.</summary>
     public DateOnly? Date(string name)
     {
         var text = Text(name);

@@ -13,17 +13,18 @@ namespace Gemmifer.Core.Planning;
 public sealed class ChoiceReasons
 {
     private const int MostFlips = 30;
-    private const long FlipNodes = 4_000;
+    private const long FlipNodes = 30_000;
 
     private readonly Survey _survey;
+    private readonly StemTree _tree;
     private readonly Sorted _sorted;
     private readonly ChoiceModel _model;
     private readonly RelaxedChoice _choice;
     private readonly School _school;
 
     /// <summary>Explains one solved choice.</summary>
-    public ChoiceReasons(Survey survey, Sorted sorted, ChoiceModel model, RelaxedChoice choice) =>
-        (_survey, _sorted, _model, _choice, _school) = (survey, sorted, model, choice, survey.School);
+    public ChoiceReasons(Survey survey, StemTree tree, Sorted sorted, ChoiceModel model, RelaxedChoice choice) =>
+        (_survey, _tree, _sorted, _model, _choice, _school) = (survey, tree, sorted, model, choice, survey.School);
 
     /// <summary>The candidates as decided, in order.</summary>
     public ImmutableArray<Decided> All() => [.. Enumerable.Range(0, _sorted.Candidates.Length).Select(Explain)];
@@ -90,12 +91,18 @@ public sealed class ChoiceReasons
 
         if (stem.DiameterMm < _school.ThinBelowMm)
         {
-            return Goes("thin", Because("thinBelow", $"At {Wording.Mm(stem.DiameterMm)} it is thinner than a pencil ({Wording.Mm(_school.ThinBelowMm)}): too weak to carry a flower."));
+            return Goes("thin", Because("thinBelow", $"At {Wording.Thickness(stem.DiameterMm)} it is thinner than a pencil ({Wording.Thickness(_school.ThinBelowMm)}): too weak to carry a flower."));
         }
 
         if (candidate.Options.All(o => !o.Keeps) && stem.Pin is null)
         {
             return ("keep-out", "shorten", "No bud on it stands clear of where nothing may grow.", Provenance.User);
+        }
+
+        var soundTo = _sorted.Shoots.Options.KeepOutLimit(_tree.Axis(stem));
+        if (soundTo < stem.LengthMm && stem.Pin is null && candidate.Options.Where(o => o.Keeps).All(o => o.HeightMm < _school.HeightMinMm))
+        {
+            return ("keep-out", "crossing", $"It leans into where nothing may stand ({Wording.List([.. _survey.KeepOut.Select(z => z.Name)])}); cut clear of it, too little would be left.", Provenance.User);
         }
 
         var crowding = KeptOthers(i).Where(j => Options(i).All(o => !_model.Keeps[o] || _model.SpacingShortMm[o, Global(j)] > 0)).ToArray();
@@ -127,7 +134,7 @@ public sealed class ChoiceReasons
         var old = stem.Age >= _survey.Plant.Kind.OldFrom;
         yield return new PlanReason(old ? "old-kept" : "strong",
             old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter; at most about a third of the old wood goes at once."
-            : $"{Wording.Mm(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
+            : $"{Wording.Thickness(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
             old ? _school.Value("oldShare").Provenance : Provenance.Practice);
         if (option.Kind == OptionKind.Whole)
         {
@@ -186,7 +193,7 @@ public sealed class ChoiceReasons
             return null;
         }
 
-        var other = _choice.Search.Solve(FlipNodes, (i, keep));
+        var other = _choice.Search.Solve(FlipNodes / _model.Candidates, (i, keep));
         if (other is null)
         {
             return keep ? $"It cannot stay beside the others under this school{(stem.DiameterMm < _school.ThinBelowMm ? "" : "; less room between ends, or more canes, would let it")}."
@@ -196,14 +203,19 @@ public sealed class ChoiceReasons
         var changes = Enumerable.Range(0, _model.Candidates).Where(j => j != i && _model.Keeps[_model.First[j] + other.Chosen[j]] != Chosen(j).Keeps)
             .ToLookup(j => Chosen(j).Keeps, j => _sorted.Candidates[j].Stem.Id);
         var (goes, stays) = (changes[true].ToArray(), changes[false].ToArray());
-        var cost = Wording.Number(Math.Round((_choice.Result.Score - other.Score) / 1000.0, 1));
-        var thin = keep && stem.DiameterMm < _school.ThinBelowMm ? $" At {Wording.Mm(_school.ThinBelowMm)} or thicker it would be weighed like the others." : "";
+        var cost = ((_choice.Result.Score - other.Score) / 1000.0) switch
+        {
+            < 2 => "nearly as good",
+            < 8 => "somewhat poorer",
+            _ => "clearly poorer",
+        };
+        var thin = keep && stem.DiameterMm < _school.ThinBelowMm ? $" At {Wording.Thickness(_school.ThinBelowMm)} or thicker it would be weighed like the others." : "";
         return (keep, goes.Length, stays.Length) switch
         {
-            (true, 0, _) => $"If it stayed, no other cane would have to go; the plan would be {cost} points poorer.{thin}",
-            (true, _, _) => $"If it stayed, {Wording.List(goes)} would go instead; the plan would be {cost} points poorer.{thin}",
-            (false, _, 0) => $"If it went, nothing would take its place; the plan would be {cost} points poorer.",
-            (false, _, _) => $"If it went, {Wording.List(stays)} would stay instead; the plan would be {cost} points poorer.",
+            (true, 0, _) => $"If it stayed, no other cane would have to go; the plan would be {cost}.{thin}",
+            (true, _, _) => $"If it stayed, {Wording.List(goes)} would go instead; the plan would be {cost}.{thin}",
+            (false, _, 0) => $"If it went, nothing would take its place; the plan would be {cost}.",
+            (false, _, _) => $"If it went, {Wording.List(stays)} would stay instead; the plan would be {cost}.",
         };
     }
 }

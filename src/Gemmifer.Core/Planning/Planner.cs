@@ -3,6 +3,7 @@ using System.Globalization;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
@@ -12,7 +13,7 @@ namespace Gemmifer.Core.Planning;
 public static class Planner
 {
     /// <summary>Search nodes after which the best plan found is given with its bound instead of a proof.</summary>
-    public const long NodeLimit = 200_000;
+    public const long NodeLimit = 100_000;
 
     /// <summary>Plans the work on one plant.</summary>
     public static PlanDocument Plan(Survey survey)
@@ -43,7 +44,7 @@ public static class Planner
 
     private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ChoiceModel model, RelaxedChoice choice)
     {
-        var decided = new ChoiceReasons(survey, sorted, model, choice).All().ToDictionary(d => d.Stem.Id);
+        var decided = new ChoiceReasons(survey, tree, sorted, model, choice).All().ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in sorted.Fates)
         {
             decided.Add(id, Settled(tree.ById[id], sorted, fate));
@@ -215,18 +216,14 @@ internal static class PlanWarnings
 
     private static PlanWarning? Season(Survey survey)
     {
-        var kind = survey.Plant.Kind;
-        // The window may run over the turn of the year, so the frost of the year before and after is looked at too.
-        var windows = new[] { -1, 0, 1 }.Select(y => survey.LastFrost.AddYears(y))
-            .Select(f => (From: f.AddDays(kind.PruneFromDays), To: f.AddDays(kind.PruneToDays))).ToArray();
-        if (windows.Any(w => survey.Date >= w.From && survey.Date <= w.To))
+        var (from, to) = PruningYear.Window(survey.Plant.Kind, survey.Date, survey.LastFrost.Month, survey.LastFrost.Day);
+        if (survey.Date >= from)
         {
             return null;
         }
 
-        var next = windows.First(w => w.From > survey.Date);
         return new PlanWarning("season", string.Create(CultureInfo.InvariantCulture,
-            $"{survey.Date:yyyy-MM-dd} is outside the main pruning time of this kind. The next one runs from about {next.From:yyyy-MM-dd} to {next.To:yyyy-MM-dd}; dead, diseased and damaged wood may come out at any time."));
+            $"{survey.Date:yyyy-MM-dd} is outside the main pruning time of this kind. The next one runs from about {from:yyyy-MM-dd} to {to:yyyy-MM-dd}; dead, diseased and damaged wood may come out at any time."));
     }
 
     private static string Relaxed(Must must, School school) => must switch

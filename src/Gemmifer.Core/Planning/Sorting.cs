@@ -106,8 +106,9 @@ public static class Sorting
         _ => builder.Build(stem, finding.SoundToMm, true, most),
     };
 
+    /// <summary>Old wood worth sparing: a cane too thin to stay goes whatever its age.</summary>
     private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
-        stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound;
+        stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound && stem.DiameterMm >= survey.School.ThinBelowMm;
 
     private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm)
     {

@@ -113,7 +113,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             BudKnowledge.Likely => bud.OtherFacing is { } other
                 ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
                 : $"On {id} a bud facing about {facing} is likely at {Wording.Mm(bud.AlongMm!.Value)}. Cut {clearance} above it. {slope}",
-            BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for the lowest bud that faces {facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}. Cut {clearance} above it. {slope}",
+            BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for the lowest bud that faces {(bud.GiveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}")}. Cut {clearance} above it. {slope}",
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
     }

@@ -17,6 +17,9 @@ public static class Wording
     /// <summary>A length in whole millimetres.</summary>
     public static string Mm(double lengthMm) => Math.Round(lengthMm, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture) + " mm";
 
+    /// <summary>A thickness, to a tenth of a millimetre.</summary>
+    public static string Thickness(double mm) => mm.ToString("0.#", CultureInfo.InvariantCulture) + " mm";
+
     /// <summary>A short number.</summary>
     public static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 

@@ -1,0 +1,87 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using Gemmifer.Data.Entities;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Data.Demo;
+
+/// <summary>An invented hillside garden to begin with. Planted once, into an empty file only.</summary>
+public static class DemoGarden
+{
+    /// <summary>Plants the garden where there is nothing yet; years are counted back from today.</summary>
+    public static async Task PlantAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel = default)
+    {
+        if (await garden.Plants.AnyAsync(cancel) || await garden.Settings.AnyAsync(cancel))
+        {
+            return;
+        }
+
+        await using var stream = typeof(DemoGarden).Assembly.GetManifestResourceStream("demo/garden.json")!;
+        var demo = (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+        // As in the planner: autumn and winter work counts to the summer that follows.
+        var season = today.Month >= 10 ? today.Year + 1 : today.Year;
+        var planned = new DateOnly(season, 2, 20);
+        foreach (var plant in demo["plants"]!.AsArray().OfType<JsonObject>())
+        {
+            garden.Add(Read(plant, season, planned > today ? planned : today, clock.GetUtcNow()));
+        }
+
+        await garden.SaveChangesAsync(cancel);
+    }
+
+    private static PlantRecord Read(JsonObject json, int season, DateOnly planned, DateTimeOffset now)
+    {
+        var record = new PlantRecord
+        {
+            Id = (string)json["id"]!,
+            Name = (string)json["name"]!,
+            Kind = (string)json["kind"]!,
+            Place = (string)json["place"]!,
+            PlantedYear = season - 1 - (int)json["years"]!,
+            Vigour = (string?)json["vigour"],
+            Neglected = (bool?)json["neglected"] ?? false,
+            UnionHeight = (double?)json["unionHeight"],
+            Rootstock = (bool?)json["rootstock"],
+            Look = (string?)json["look"],
+            Revision = 1,
+            CreatedAt = now,
+        };
+        if (json["stems"] is JsonArray stems)
+        {
+            record.Surveys.Add(new SurveyRecord
+            {
+                PlantId = record.Id,
+                Season = season,
+                Date = planned,
+                Stems = stems.ToJsonString(),
+                KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
+                School = json["school"]?.ToJsonString(),
+                Revision = 1,
+                UpdatedAt = now,
+            });
+        }
+
+        foreach (var line in (json["log"] as JsonArray ?? []).OfType<JsonObject>())
+        {
+            // Days are given as month-day of last winter's season.
+            var day = DateOnly.ParseExact($"{season - 1}-{(string)line["day"]!}", "yyyy-MM-dd", CultureInfo.InvariantCulture);
+            record.Log.Add(new LogRecord
+            {
+                PlantId = record.Id,
+                Season = season - 1,
+                At = new DateTimeOffset(day, new TimeOnly(10, 0), TimeSpan.Zero),
+                Kind = (string?)line["kind"] ?? "step",
+                Text = (string)line["text"]!,
+                Stem = (string?)line["stem"],
+                Stage = (string?)line["stage"],
+                Action = (string?)line["action"],
+                Outcome = (string?)line["outcome"] ?? (line["kind"] is null ? "done" : null),
+                CutAt = (double?)line["cutAt"],
+            });
+        }
+
+        return record;
+    }
+}

@@ -1,0 +1,113 @@
+namespace Gemmifer.Data.Entities;
+
+/// <summary>A plant in the garden.</summary>
+public sealed class PlantRecord
+{
+    public required string Id { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>Kind of the exchange format.</summary>
+    public required string Kind { get; set; }
+
+    /// <summary>Bed, wall or row, in the gardener's words.</summary>
+    public required string Place { get; set; }
+
+    public int? PlantedYear { get; set; }
+
+    /// <summary>weak, normal, strong; null where not judged.</summary>
+    public string? Vigour { get; set; }
+
+    public bool Neglected { get; set; }
+
+    /// <summary>Height of the union above the soil, mm; null where not looked at.</summary>
+    public double? UnionHeight { get; set; }
+
+    public bool? Rootstock { get; set; }
+
+    /// <summary>open or full; null for the usual look.</summary>
+    public string? Look { get; set; }
+
+    /// <summary>Taken out of the garden, kept with its log; null while it grows.</summary>
+    public DateTimeOffset? RemovedAt { get; set; }
+
+    /// <summary>Counts changes; a save that was made from an older one is refused.</summary>
+    public int Revision { get; set; }
+
+    public DateTimeOffset CreatedAt { get; set; }
+
+    public List<SurveyRecord> Surveys { get; } = [];
+
+    public List<LogRecord> Log { get; } = [];
+}
+
+/// <summary>What was seen on a plant in one season.</summary>
+public sealed class SurveyRecord
+{
+    public int Id { get; set; }
+
+    public required string PlantId { get; set; }
+
+    public int Season { get; set; }
+
+    /// <summary>Day the pruning is planned for.</summary>
+    public DateOnly Date { get; set; }
+
+    /// <summary>Stems as in the exchange format, JSON.</summary>
+    public required string Stems { get; set; }
+
+    /// <summary>Keep-out zones as in the exchange format, JSON.</summary>
+    public required string KeepOut { get; set; }
+
+    /// <summary>School as in the exchange format, JSON; null for the kind's own.</summary>
+    public string? School { get; set; }
+
+    public int Revision { get; set; }
+
+    public DateTimeOffset UpdatedAt { get; set; }
+}
+
+/// <summary>One line of a plant's log.</summary>
+public sealed class LogRecord
+{
+    public int Id { get; set; }
+
+    public required string PlantId { get; set; }
+
+    public int Season { get; set; }
+
+    public DateTimeOffset At { get; set; }
+
+    /// <summary>step, note or finished.</summary>
+    public required string Kind { get; set; }
+
+    public required string Text { get; set; }
+
+    public string? Stem { get; set; }
+
+    public string? Stage { get; set; }
+
+    public string? Action { get; set; }
+
+    /// <summary>done, different or skipped; null unless a step.</summary>
+    public string? Outcome { get; set; }
+
+    /// <summary>What was done instead: removed, cut or left; null unless different.</summary>
+    public string? Instead { get; set; }
+
+    /// <summary>Where it was cut, mm along the stem; null where not noted.</summary>
+    public double? CutAt { get; set; }
+
+    public string? Note { get; set; }
+}
+
+/// <summary>The gardener's own settings; one row.</summary>
+public sealed class SettingsRecord
+{
+    public int Id { get; set; }
+
+    /// <summary>Settings as JSON.</summary>
+    public required string Document { get; set; }
+
+    public int Revision { get; set; }
+}

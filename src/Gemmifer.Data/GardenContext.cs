@@ -1,0 +1,51 @@
+using Gemmifer.Data.Entities;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace Gemmifer.Data;
+
+/// <summary>The garden in one SQLite file.</summary>
+public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbContext(options)
+{
+    public DbSet<PlantRecord> Plants => Set<PlantRecord>();
+
+    public DbSet<SurveyRecord> Surveys => Set<SurveyRecord>();
+
+    public DbSet<LogRecord> Log => Set<LogRecord>();
+
+    public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
+
+    /// <inheritdoc/>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        // SQLite orders text; ticks keep moments sortable.
+        configurationBuilder.Properties<DateTimeOffset>().HaveConversion<DateTimeOffsetToBinaryConverter>();
+
+    /// <inheritdoc/>
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<PlantRecord>(plant =>
+        {
+            plant.ToTable("Plants");
+            plant.HasKey(p => p.Id);
+            plant.Property(p => p.Revision).IsConcurrencyToken();
+            plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
+            plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<SurveyRecord>(survey =>
+        {
+            survey.ToTable("Surveys");
+            survey.Property(s => s.Revision).IsConcurrencyToken();
+            survey.HasIndex(s => new { s.PlantId, s.Season }).IsUnique();
+        });
+        modelBuilder.Entity<LogRecord>(log =>
+        {
+            log.ToTable("Log");
+            log.HasIndex(l => new { l.PlantId, l.Season });
+        });
+        modelBuilder.Entity<SettingsRecord>(settings =>
+        {
+            settings.ToTable("Settings");
+            settings.Property(s => s.Revision).IsConcurrencyToken();
+        });
+    }
+}

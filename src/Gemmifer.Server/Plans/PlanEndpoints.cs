@@ -1,0 +1,61 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Planning;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Server.Http;
+
+namespace Gemmifer.Server.Plans;
+
+/// <summary>The stateless planner, its schemas, and the rules it plans by.</summary>
+public static class PlanEndpoints
+{
+    private const string Json = "application/json";
+
+    /// <summary>Adds the routes.</summary>
+    public static void MapPlans(this IEndpointRouteBuilder app)
+    {
+        app.MapPost("/api/plan", PlanAsync).WithName("plan").WithSummary("A survey in, a plan out; nothing is stored.")
+            .Accepts<JsonElement>(Json).Produces<PlanDocument>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(422);
+        app.MapGet("/schemas/{name}", (string name) => SchemaFiles.Read(name) is { } schema
+            ? Results.Bytes(schema, "application/schema+json")
+            : Problems.NotFound("schema")).ExcludeFromDescription();
+        app.MapGet("/api/kinds", Kinds).WithName("kinds").Produces<KindView[]>();
+        app.MapGet("/api/schools", Schools).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> PlanAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        using (document)
+        {
+            return error ?? SurveyReader.Read(document!.RootElement) switch
+            {
+                SurveyReading.Invalid invalid => Problems.Invalid(invalid.Errors, "This is not a survey that can be planned."),
+                SurveyReading.Valid valid => Results.Bytes(Planner.Plan(valid.Survey).ToJson(), Json),
+                _ => throw new InvalidOperationException("Unhandled reading."),
+            };
+        }
+    }
+
+    private static KindView[] Kinds() => [.. PlantKinds.Served.Values.OrderBy(k => PlantKinds.Known.ToList().IndexOf(k.Id)).Select(k =>
+        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare))];
+
+    private static IResult Schools(string kind) => !PlantKinds.Served.ContainsKey(kind)
+        ? Problems.NotFound("kind")
+        : Results.Ok(SchoolCatalog.AllFor(kind).Select(s => new SchoolView(s.Id, s.Name, s.Summary,
+            [.. SchoolValueSpec.All.Where(spec => s.Values.ContainsKey(spec.Name)).Select(spec => ViewOf(spec, s.Value(spec.Name)))])).ToArray());
+
+    private static SchoolValueView ViewOf(SchoolValueSpec spec, SchoolValue value) =>
+        new(spec.Name, spec.Label, spec.Unit, value.Word is null ? value.Number : null, value.Word, value.Provenance, value.Why);
+}
+
+/// <summary>A kind of plant that can be planned. Lengths mm, angles degrees: the defaults for what nobody looked at.</summary>
+public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
+    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare);
+
+/// <summary>A school as it applies to one kind.</summary>
+public sealed record SchoolView(string Id, string Name, string Summary, SchoolValueView[] Values);
+
+/// <summary>One value of a school with its provenance.</summary>
+public sealed record SchoolValueView(string Name, string Label, string Unit, double? Number, string? Word, string Provenance, string Why);

@@ -1,0 +1,172 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Settings;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Plants;
+
+/// <summary>The plants of the garden.</summary>
+public static class PlantEndpoints
+{
+    /// <summary>Adds the routes.</summary>
+    public static void MapPlants(this IEndpointRouteBuilder app)
+    {
+        var plants = app.MapGroup("/api/plants");
+        plants.MapGet("", ListAsync).WithName("plants").Produces<PlantSummary[]>();
+        plants.MapPost("", AddAsync).WithName("addPlant").Accepts<PlantInput>("application/json").Produces<PlantView>(201).ProducesProblem(422);
+        plants.MapGet("{id}", GetAsync).WithName("plant").Produces<PlantView>().ProducesProblem(404);
+        plants.MapPut("{id}", PutAsync).WithName("savePlant").Accepts<PlantInput>("application/json").Produces<PlantView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
+        plants.MapDelete("{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, true, garden, clock, cancel))
+            .WithName("removePlant").Produces(204).ProducesProblem(404);
+        plants.MapPost("{id}/restore", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, false, garden, clock, cancel))
+            .WithName("restorePlant").Produces(204).ProducesProblem(404);
+    }
+
+    /// <summary>A plant as people see it.</summary>
+    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Served[p.Kind].Name, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
+
+    /// <summary>A plant that grows in the garden, or null.</summary>
+    public static Task<PlantRecord?> FindAsync(GardenContext garden, string id, CancellationToken cancel) =>
+        garden.Plants.FirstOrDefaultAsync(p => p.Id == id && p.RemovedAt == null, cancel);
+
+    /// <summary>Today as the server's clock has it.</summary>
+    public static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var (month, day) = place.Frost();
+        var today = Today(clock);
+        var season = PruningYear.Of(today, place.Southern);
+        var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null).OrderBy(p => p.Place).ThenBy(p => p.Name).ToListAsync(cancel);
+        var surveys = (await garden.Surveys.AsNoTracking().ToListAsync(cancel)).ToLookup(s => s.PlantId);
+        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind != "note").ToListAsync(cancel)).ToLookup(l => l.PlantId);
+        return Results.Ok(plants.Select(p =>
+        {
+            var latest = surveys[p.Id].MaxBy(s => s.Season);
+            var now = log[p.Id].Where(l => l.Season == season).ToArray();
+            var steps = now.Count(l => l.Kind == "step");
+            var state = now.Any(l => l.Kind == "finished") ? "finished"
+                : steps > 0 ? "working"
+                : latest is not null && latest.Season == season && latest.Stems != "[]" ? "surveyed"
+                : "empty";
+            var (from, to) = PruningYear.Window(PlantKinds.Served[p.Kind], today, month, day);
+            var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
+            return new PlantSummary(ViewOf(p), state, steps, from, to, last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
+                JsonDocument.Parse(latest?.Stems ?? "[]").RootElement);
+        }).ToArray());
+    }
+
+    private static async Task<IResult> GetAsync(string id, GardenContext garden, CancellationToken cancel) =>
+        await FindAsync(garden, id, cancel) is { } plant ? Results.Ok(ViewOf(plant)) : Problems.NotFound("plant");
+
+    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var record = new PlantRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = "", Kind = "", Place = "", CreatedAt = clock.GetUtcNow(), Revision = 1 };
+        if (await FillAsync(record, request, clock, cancel) is { } error)
+        {
+            return error;
+        }
+
+        garden.Add(record);
+        await garden.SaveChangesAsync(cancel);
+        return Results.Created($"/api/plants/{record.Id}", ViewOf(record));
+    }
+
+    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        if (RequestBody.Revision(request) is not { } revision)
+        {
+            return RequestBody.RevisionMissing();
+        }
+
+        if (await FindAsync(garden, id, cancel) is not { } record)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        if (record.Revision != revision)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
+        if (await FillAsync(record, request, clock, cancel) is { } error)
+        {
+            return error;
+        }
+
+        record.Revision++;
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
+        return Results.Ok(ViewOf(record));
+    }
+
+    private static async Task<IResult> RemoveAsync(string id, bool remove, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await garden.Plants.FirstOrDefaultAsync(p => p.Id == id, cancel) is not { } record)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        record.RemovedAt = remove ? clock.GetUtcNow() : null;
+        record.Revision++;
+        await garden.SaveChangesAsync(cancel);
+        return Results.NoContent();
+    }
+
+    private static async Task<IResult?> FillAsync(PlantRecord record, HttpRequest request, TimeProvider clock, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(document!.RootElement, "", errors);
+            f.Require("name");
+            f.Require("kind");
+            var name = f.Text("name", 80)?.Trim();
+            if (name is "")
+            {
+                f.Error("/name", "required", "Give the plant a name you will know it by.");
+            }
+
+            var kind = f.Word("kind", [.. PlantKinds.Known]);
+            if (kind is not null && !PlantKinds.Served.ContainsKey(kind))
+            {
+                f.Error("/kind", "unsupported", $"Plants of this kind cannot be planned yet; those that can: {string.Join(", ", PlantKinds.Served.Keys.Order(StringComparer.Ordinal))}.");
+            }
+
+            var place = f.Text("place", 80)?.Trim() ?? "";
+            var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, Today(clock).Year);
+            var vigour = f.Word("vigour", ["weak", "normal", "strong"]);
+            var neglected = f.Flag("neglected") ?? false;
+            var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
+            var rootstock = f.Flag("rootstock");
+            var look = f.Word("look", ["open", "full"]);
+            if (errors.Count > 0)
+            {
+                return Problems.Invalid(errors);
+            }
+
+            (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (name!, kind!, place, planted, vigour);
+            (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
+            return null;
+        }
+    }
+}

@@ -1,0 +1,76 @@
+using System.Net;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Data;
+using Gemmifer.Data.Demo;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Plans;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Settings;
+using Gemmifer.Server.Surveys;
+using Gemmifer.Server.Work;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.EntityFrameworkCore;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+
+    // Requests are read with their own limit, which answers in problem details.
+    kestrel.Limits.MaxRequestBodySize = 8L * SurveyLimits.BodyBytes;
+
+    // Loopback only, whatever the environment says: a garden is private, and there is no sign-in yet.
+    kestrel.Listen(IPAddress.Loopback, builder.Configuration.GetValue("port", 5080));
+});
+
+var folder = Path.GetFullPath(builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "data"));
+Directory.CreateDirectory(folder);
+builder.Services.AddDbContext<GardenContext>(options => options.UseSqlite(GardenStore.ConnectionString(folder)));
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddScoped<Desk>();
+builder.Services.AddProblemDetails();
+builder.Services.AddOpenApi();
+
+var app = builder.Build();
+app.UseExceptionHandler(new ExceptionHandlerOptions
+{
+    StatusCodeSelector = e => e is BadHttpRequestException bad ? bad.StatusCode : StatusCodes.Status500InternalServerError,
+});
+app.UseStatusCodePages();
+
+await using (var scope = app.Services.CreateAsyncScope())
+{
+    var garden = scope.ServiceProvider.GetRequiredService<GardenContext>();
+    var clock = scope.ServiceProvider.GetRequiredService<TimeProvider>();
+    if (await GardenStore.MigrateAsync(garden, folder, clock) is { } copy)
+    {
+        app.Logger.LogInformation("Copied the garden to {Copy} before bringing it up to date.", copy);
+    }
+
+    if (!builder.Configuration.GetValue("empty", false))
+    {
+        await DemoGarden.PlantAsync(garden, clock);
+    }
+}
+
+app.MapOpenApi("/openapi/v1.json");
+app.MapPlans();
+app.MapPlants();
+app.MapSurveys();
+app.MapWork();
+app.MapSettings();
+app.MapFallback("/api/{**path}", () => Problems.NotFound("address"));
+
+app.UseDefaultFiles();
+app.UseStaticFiles(new StaticFileOptions
+{
+    OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
+        file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+});
+app.MapFallbackToFile("index.html");
+
+app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}"));
+await app.RunAsync();
+
+/// <summary>The server's entry point, visible to tests.</summary>
+public partial class Program;

@@ -1,0 +1,127 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Settings;
+
+/// <summary>What the gardener set once: measures, units, look, place.</summary>
+/// <param name="Units">metric or imperial.</param>
+/// <param name="Theme">auto, light, dark or sun.</param>
+/// <param name="Body">Body measures in mm by name.</param>
+public sealed record GardenSettings(string Units, string Theme, BodyMeasures Body, GardenPlace Place)
+{
+    /// <summary>Before anything was set; body measures are common practice.</summary>
+    public static GardenSettings Default { get; } =
+        new("metric", "auto", new BodyMeasures(7, 14, 20, 100, 190, 200, 900, 1700), new GardenPlace("north", "04-15", "10-20"));
+}
+
+/// <summary>Lengths people carry on them, mm.</summary>
+public sealed record BodyMeasures(double Pencil, double Finger, double Thumb, double Fist, double Hand, double Shears, double Hip, double Self);
+
+/// <summary>Where the garden is. Frost days as month and day.</summary>
+public sealed record GardenPlace(string Hemisphere, string LastFrost, string FirstFrost)
+{
+    /// <summary>Whether the seasons are those of the south.</summary>
+    public bool Southern => Hemisphere == "south";
+
+    /// <summary>Month and day of the last frost.</summary>
+    public (int Month, int Day) Frost() =>
+        (int.Parse(LastFrost[..2], System.Globalization.CultureInfo.InvariantCulture), int.Parse(LastFrost[3..], System.Globalization.CultureInfo.InvariantCulture));
+}
+
+/// <summary>Settings with the revision they were read at.</summary>
+public sealed record SettingsView(int Revision, GardenSettings Settings);
+
+/// <summary>Reads and stores the settings.</summary>
+public static class SettingsEndpoints
+{
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+    private static readonly (string Name, double Min, double Max)[] Measures =
+    [
+        ("pencil", 3, 15), ("finger", 5, 40), ("thumb", 10, 50), ("fist", 50, 200),
+        ("hand", 100, 300), ("shears", 100, 400), ("hip", 400, 1400), ("self", 800, 2300),
+    ];
+
+    /// <summary>Adds the routes.</summary>
+    public static void MapSettings(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/settings", async (GardenContext garden, CancellationToken cancel) => Results.Ok(await LoadAsync(garden, cancel)))
+            .WithName("settings").Produces<SettingsView>();
+        app.MapPut("/api/settings", PutAsync).WithName("saveSettings").Accepts<GardenSettings>("application/json")
+            .Produces<SettingsView>().ProducesProblem(422);
+    }
+
+    /// <summary>The settings as stored, or the defaults.</summary>
+    public static async Task<SettingsView> LoadAsync(GardenContext garden, CancellationToken cancel)
+    {
+        var row = await garden.Settings.AsNoTracking().OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
+        return row is null ? new SettingsView(0, GardenSettings.Default)
+            : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, Web)!);
+    }
+
+    private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var errors = new List<SurveyError>();
+            var settings = Read(document!.RootElement, errors);
+            if (settings is null || errors.Count > 0)
+            {
+                return Problems.Invalid(errors, "These settings cannot be stored.");
+            }
+
+            // The last word on one's own settings wins: they are single choices, not work that could be lost.
+            var row = await garden.Settings.OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
+            if (row is null)
+            {
+                row = new SettingsRecord { Document = "" };
+                garden.Add(row);
+            }
+
+            row.Document = JsonSerializer.Serialize(settings, Web);
+            row.Revision++;
+            await garden.SaveChangesAsync(cancel);
+            return Results.Ok(new SettingsView(row.Revision, settings));
+        }
+    }
+
+    private static GardenSettings? Read(JsonElement json, List<SurveyError> errors)
+    {
+        var f = new FieldReader(json, "", errors);
+        if (!f.IsObject || !f.Require("body") || !f.Require("place") || !f.Require("units") || !f.Require("theme"))
+        {
+            return null;
+        }
+
+        var body = new FieldReader(f.Find("body")!.Value, "/body", errors);
+        var lengths = Measures.ToDictionary(m => m.Name, m => body.Require(m.Name) ? body.Number(m.Name, m.Min, m.Max) ?? 0 : 0);
+        var place = new FieldReader(f.Find("place")!.Value, "/place", errors);
+        var d = GardenSettings.Default.Place;
+        return new GardenSettings(
+            f.Word("units", ["metric", "imperial"]) ?? "metric",
+            f.Word("theme", ["auto", "light", "dark", "sun"]) ?? "auto",
+            new BodyMeasures(lengths["pencil"], lengths["finger"], lengths["thumb"], lengths["fist"], lengths["hand"], lengths["shears"], lengths["hip"], lengths["self"]),
+            new GardenPlace(place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere, MonthDay(place, "lastFrost") ?? d.LastFrost, MonthDay(place, "firstFrost") ?? d.FirstFrost));
+    }
+
+    private static string? MonthDay(FieldReader f, string name)
+    {
+        var text = f.Text(name);
+        if (text is not null && !DateOnly.TryParseExact("2000-" + text, "yyyy-MM-dd", out _))
+        {
+            f.Error(f.At(name), "format", $"{name} is a month and a day like 04-15.");
+            return null;
+        }
+
+        return text;
+    }
+}

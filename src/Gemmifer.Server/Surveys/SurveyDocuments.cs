@@ -1,0 +1,101 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Settings;
+
+namespace Gemmifer.Server.Surveys;
+
+/// <summary>Puts a stored survey together with its plant and place into the exchange format, and carries one over into the next season.</summary>
+public static class SurveyDocuments
+{
+    /// <summary>The whole survey as gemmifer.survey/1.</summary>
+    public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place) =>
+        Compose(plant, place, survey.Date, JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!, survey.School is null ? null : JsonNode.Parse(survey.School));
+
+    /// <summary>The same from its parts.</summary>
+    public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, JsonNode stems, JsonNode keepOut, JsonNode? school)
+    {
+        var years = plant.PlantedYear is { } planted ? Math.Max(0, date.Year - planted) : (int?)null;
+        return new JsonObject
+        {
+            ["format"] = SurveyReader.Format,
+            ["plant"] = new JsonObject
+            {
+                ["name"] = plant.Name,
+                ["kind"] = plant.Kind,
+                ["vigour"] = plant.Vigour,
+                ["yearsPlanted"] = years,
+                ["neglected"] = plant.Neglected,
+                ["unionHeight"] = plant.UnionHeight,
+                ["rootstock"] = plant.Rootstock,
+                ["look"] = plant.Look,
+            },
+            ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+            ["school"] = school,
+            ["place"] = new JsonObject { ["hemisphere"] = place.Hemisphere, ["lastFrost"] = place.LastFrost, ["firstFrost"] = place.FirstFrost },
+            ["keepOut"] = keepOut,
+            ["stems"] = stems,
+        };
+    }
+
+    /// <summary>Errors of a composed survey; a plant nobody walked round yet may have no stems.</summary>
+    public static SurveyReading Read(JsonObject document)
+    {
+        using var parsed = JsonDocument.Parse(document.ToJsonString());
+        return SurveyReader.Read(parsed.RootElement);
+    }
+
+    /// <summary>Whether a reading fails for nothing but the missing stems.</summary>
+    public static bool OnlyEmpty(SurveyReading reading, JsonObject document) =>
+        document["stems"] is JsonArray { Count: 0 } && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
+
+    /// <summary>The day to plan for in the season that is on.</summary>
+    public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today)
+    {
+        var (month, day) = place.Frost();
+        return PruningYear.PlanDay(PlantKinds.Served[plant.Kind], today, month, day);
+    }
+
+    /// <summary>
+    /// The stems as last season's work left them, a season older: cut ones as long as they were left, those taken out gone.
+    /// What was seen and pinned last year is not carried over: it has to be looked at again.
+    /// </summary>
+    public static JsonArray CarryOver(string stems, IEnumerable<LogRecord> steps, int seasons)
+    {
+        var done = steps.Where(s => s.Stem is not null).ToLookup(s => s.Stem!);
+        var gone = new HashSet<string>(StringComparer.Ordinal);
+        var carried = new JsonArray();
+        var lengths = new Dictionary<string, double>(StringComparer.Ordinal);
+        foreach (var node in JsonNode.Parse(stems)!.AsArray().OfType<JsonObject>())
+        {
+            var id = (string)node["id"]!;
+            var parent = (string)node["parent"]!;
+            var work = done[id].LastOrDefault();
+            var removed = work is { Outcome: "done", Action: "remove" } or { Outcome: "different", Instead: "removed" };
+            if (removed || gone.Contains(parent) || (lengths.TryGetValue(parent, out var cut) && (double?)node["at"] > cut))
+            {
+                gone.Add(id);
+                continue;
+            }
+
+            if (work is { Action: "shorten", CutAt: { } at } and { Outcome: "done" or "different" } && work.Instead != "left")
+            {
+                lengths[id] = at;
+                node["length"] = at;
+            }
+
+            foreach (var stale in (string[])["seen", "rubs", "pin", "buds", "deadFrom", "head", "fruitTo"])
+            {
+                node.Remove(stale);
+            }
+
+            node["age"] = Math.Min(SurveyLimits.Age, (int)node["age"]! + seasons);
+            carried.Add(node.DeepClone());
+        }
+
+        return carried;
+    }
+}

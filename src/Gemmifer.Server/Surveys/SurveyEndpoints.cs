@@ -1,0 +1,132 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Season;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Settings;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Surveys;
+
+/// <summary>A survey with the revision it was read at.</summary>
+/// <param name="Revision">0 where nothing was stored yet this season.</param>
+/// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this season.</param>
+/// <param name="Document">The survey in the exchange format gemmifer.survey/1.</param>
+public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
+
+/// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
+public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School);
+
+/// <summary>Reads and stores the survey of a plant.</summary>
+public static class SurveyEndpoints
+{
+    /// <summary>Adds the routes.</summary>
+    public static void MapSurveys(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/plants/{id}/survey", GetAsync).WithName("survey").Produces<SurveyView>().ProducesProblem(404);
+        app.MapPut("/api/plants/{id}/survey", PutAsync).WithName("saveSurvey").Accepts<SurveyInput>("application/json")
+            .Produces<SurveyView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
+    }
+
+    private static async Task<IResult> GetAsync(string id, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var today = PlantEndpoints.Today(clock);
+        var season = PruningYear.Of(today, place.Southern);
+        var surveys = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == id && s.Season <= season).OrderByDescending(s => s.Season).Take(1).ToListAsync(cancel);
+        var latest = surveys.FirstOrDefault();
+        if (latest?.Season == season)
+        {
+            return Results.Ok(ViewOf(latest, SurveyDocuments.Compose(plant, latest, place), null));
+        }
+
+        var fresh = new SurveyRecord { PlantId = id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
+        if (latest is not null)
+        {
+            var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
+            fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season).ToJsonString();
+        }
+
+        return Results.Ok(ViewOf(fresh, SurveyDocuments.Compose(plant, fresh, place), latest?.Season));
+    }
+
+    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        if (RequestBody.Revision(request) is not { } revision)
+        {
+            return RequestBody.RevisionMissing();
+        }
+
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+            var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Southern);
+            var record = await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel);
+            if ((record?.Revision ?? 0) != revision)
+            {
+                return Problems.Conflict(record?.Revision ?? 0);
+            }
+
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(document!.RootElement, "", errors);
+            if (!f.IsObject || !f.Require("date") || !f.Require("stems") || f.Date("date") is not { } date)
+            {
+                return Problems.Invalid(errors);
+            }
+
+            static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
+            var composed = SurveyDocuments.Compose(plant, place, date, Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")));
+            var reading = SurveyDocuments.Read(composed);
+            if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
+            {
+                return Problems.Invalid(invalid.Errors);
+            }
+
+            if (record is null)
+            {
+                record = new SurveyRecord { PlantId = id, Season = season, Stems = "", KeepOut = "" };
+                garden.Add(record);
+            }
+
+            record.Date = date;
+            record.Stems = composed["stems"]!.ToJsonString();
+            record.KeepOut = composed["keepOut"]!.ToJsonString();
+            record.School = composed["school"]?.ToJsonString();
+            record.Revision++;
+            record.UpdatedAt = clock.GetUtcNow();
+            try
+            {
+                await garden.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+            {
+                // Another tab saved between our look and our save, or made the season's first survey.
+                return Problems.Conflict(revision + 1);
+            }
+
+            return Results.Ok(ViewOf(record, composed, null));
+        }
+    }
+
+    private static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) =>
+        new(record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document));
+}

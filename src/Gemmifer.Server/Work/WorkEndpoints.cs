@@ -1,0 +1,255 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Planning;
+using Gemmifer.Core.Season;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Settings;
+using Gemmifer.Server.Surveys;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Work;
+
+/// <summary>One line of the log as people see it.</summary>
+public sealed record LogView(int Id, int Season, DateTimeOffset At, string Kind, string Text, string? Stem, string? Stage, string? Action,
+    string? Outcome, string? Instead, double? CutAt, string? Note);
+
+/// <summary>An open step with its key.</summary>
+public sealed record OpenStep(string Key, PlanStep Step);
+
+/// <summary>A decision that changed because of what was done.</summary>
+public sealed record Change(string Stem, string Was, string Now);
+
+/// <summary>The work on a plant this season.</summary>
+/// <param name="Plan">Null while nobody walked round the plant.</param>
+/// <param name="Changes">What the last step changed for other stems.</param>
+public sealed record WorkView(int Season, bool Finished, JsonElement Document, PlanDocument? Plan, OpenStep[] Pending, LogView[] Done, Change[] Changes);
+
+/// <summary>What the gardener did with a step.</summary>
+/// <param name="Outcome">done, different or skipped.</param>
+/// <param name="Instead">removed, cut or left; only with different.</param>
+/// <param name="CutAt">Where it was cut, mm along the stem.</param>
+public sealed record StepInput(string Key, string Outcome, string? Instead, double? CutAt, string? Note);
+
+/// <summary>A line for the log in the gardener's own words.</summary>
+public sealed record NoteInput(string Text);
+
+/// <summary>Doing a plan step by step, and the log.</summary>
+public static class WorkEndpoints
+{
+    /// <summary>Adds the routes.</summary>
+    public static void MapWork(this IEndpointRouteBuilder app)
+    {
+        var plant = app.MapGroup("/api/plants/{id}");
+        plant.MapGet("work", async (string id, Desk desk, CancellationToken cancel) =>
+            await desk.OpenAsync(id, cancel) is { } open ? Results.Ok(open.View([])) : Problems.NotFound("plant")).WithName("work").Produces<WorkView>().ProducesProblem(404);
+        plant.MapPost("work", RecordAsync).WithName("recordStep").Accepts<StepInput>("application/json").Produces<WorkView>().ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        plant.MapDelete("work/last", UndoAsync).WithName("undoStep").Produces<WorkView>().ProducesProblem(404).ProducesProblem(409);
+        plant.MapPost("work/finish", FinishAsync).WithName("finishWork").Produces<WorkView>().ProducesProblem(404).ProducesProblem(409);
+        plant.MapGet("log", LogAsync).WithName("log").Produces<LogView[]>().ProducesProblem(404);
+        plant.MapPost("log", NoteAsync).WithName("addNote").Accepts<NoteInput>("application/json").Produces<LogView>(201).ProducesProblem(404).ProducesProblem(422);
+    }
+
+    private static async Task<IResult> RecordAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            if (await desk.OpenAsync(id, cancel) is not { } open)
+            {
+                return Problems.NotFound("plant");
+            }
+
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(document!.RootElement, "", errors);
+            f.Require("key");
+            f.Require("outcome");
+            var key = f.Text("key", 300);
+            var outcome = f.Word("outcome", ["done", "different", "skipped"]);
+            var instead = f.Word("instead", ["removed", "cut", "left"]);
+            var cutAt = f.Number("cutAt", 0, SurveyLimits.LengthMm);
+            var note = f.Text("note", 500);
+            if (outcome == "different" && f.IsObject)
+            {
+                f.Require("instead");
+            }
+
+            if (instead == "cut" && cutAt is null && errors.Count == 0)
+            {
+                f.Error("/cutAt", "required", "Say where you cut, as a distance along the stem.");
+            }
+
+            if (errors.Count > 0)
+            {
+                return Problems.Invalid(errors);
+            }
+
+            if (open.State?.Pending.FirstOrDefault(p => p.Key == key) is not { Step: { } step })
+            {
+                return Problems.Stale("It was recorded already, perhaps in another window, or the plan changed. The list below is the current one.");
+            }
+
+            var before = open.State.Plan;
+            await desk.AddAsync(open, new LogRecord
+            {
+                PlantId = id,
+                Season = open.Season,
+                Kind = "step",
+                Text = step.Text,
+                Stem = step.Stem,
+                Stage = step.Stem is null ? key : step.Stage,
+                Action = step.Action,
+                Outcome = outcome,
+                Instead = outcome == "different" ? instead : null,
+                CutAt = outcome == "skipped" ? null : cutAt ?? step.Cut?.At ?? (step.Cut?.Bud?.Window is { Count: 2 } w ? Math.Round((w[0] + w[1]) / 2) : null),
+                Note = note,
+            }, cancel);
+            var now = (await desk.OpenAsync(id, cancel))!;
+            return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));
+        }
+    }
+
+    private static Change[] Changes(PlanDocument before, PlanDocument? after, string? own) => after is null ? [] :
+        [.. before.Stems.Join(after.Stems, b => b.Id, a => a.Id, (b, a) => new Change(b.Id, b.Decision, a.Decision)).Where(c => c.Was != c.Now && c.Stem != own)];
+
+    private static async Task<IResult> UndoAsync(string id, Desk desk, CancellationToken cancel)
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } open)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        return await desk.UndoAsync(open, cancel)
+            ? Results.Ok((await desk.OpenAsync(id, cancel))!.View([]))
+            : Problems.Stale("Nothing of this season's work is left to take back.");
+    }
+
+    private static async Task<IResult> FinishAsync(string id, Desk desk, CancellationToken cancel)
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } open)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        if (open.Finished)
+        {
+            return Problems.Stale("This plant is finished for the season already.");
+        }
+
+        var (done, skipped) = (open.Steps.Count(s => s.Outcome != "skipped"), open.Steps.Count(s => s.Outcome == "skipped"));
+        var left = open.State?.Pending.Count(p => p.Step.Stage != "return") ?? 0;
+        var text = $"Finished: {done} {(done == 1 ? "step" : "steps")} done" + (skipped > 0 ? $", {skipped} skipped" : "") + (left > 0 ? $", {left} left open" : "") + ".";
+        await desk.AddAsync(open, new LogRecord { PlantId = id, Season = open.Season, Kind = "finished", Text = text }, cancel);
+        return Results.Ok((await desk.OpenAsync(id, cancel))!.View([]));
+    }
+
+    private static async Task<IResult> LogAsync(string id, GardenContext garden, CancellationToken cancel)
+    {
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is null)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id).OrderByDescending(l => l.At).ThenByDescending(l => l.Id).ToListAsync(cancel);
+        return Results.Ok(log.Select(Desk.ViewOf).ToArray());
+    }
+
+    private static async Task<IResult> NoteAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            if (await desk.OpenAsync(id, cancel) is not { } open)
+            {
+                return Problems.NotFound("plant");
+            }
+
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(document!.RootElement, "", errors);
+            f.Require("text");
+            var text = f.Text("text", 1000)?.Trim();
+            if (text is "")
+            {
+                f.Error("/text", "required", "Write a word or two first.");
+            }
+
+            if (errors.Count > 0)
+            {
+                return Problems.Invalid(errors);
+            }
+
+            var record = new LogRecord { PlantId = id, Season = open.Season, Kind = "note", Text = text! };
+            await desk.AddAsync(open, record, cancel);
+            return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
+        }
+    }
+}
+
+/// <summary>A plant's work laid open: its survey, its steps so far, and the plan for what is left.</summary>
+public sealed record OpenWork(PlantRecord Plant, int Season, JsonElement Document, List<LogRecord> Steps, bool Finished, WorkState? State)
+{
+    /// <summary>What a screen needs.</summary>
+    public WorkView View(Change[] changes) => new(Season, Finished, Document, State?.Plan,
+        [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step))], [.. Steps.Select(Desk.ViewOf)], changes);
+}
+
+/// <summary>Opens a plant's work and writes its log.</summary>
+public sealed class Desk(GardenContext garden, TimeProvider clock)
+{
+    /// <summary>The work on a plant this season, or null where there is no such plant.</summary>
+    public async Task<OpenWork?> OpenAsync(string id, CancellationToken cancel)
+    {
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
+        {
+            return null;
+        }
+
+        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Southern);
+        var survey = await garden.Surveys.AsNoTracking().FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel);
+        var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel);
+        var steps = log.Where(l => l.Kind == "step").ToList();
+        survey ??= new SurveyRecord { PlantId = id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, PlantEndpoints.Today(clock)), Stems = "[]", KeepOut = "[]" };
+        var document = SurveyDocuments.Compose(plant, survey, place);
+        var state = WorkState.Of(document, steps);
+        return new OpenWork(plant, season, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);
+    }
+
+    /// <summary>Adds a line to the log.</summary>
+    public async Task AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
+    {
+        record.At = clock.GetUtcNow();
+        record.Season = open.Season;
+        garden.Add(record);
+        await garden.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Takes back the last step or the finish; false where there is none.</summary>
+    public async Task<bool> UndoAsync(OpenWork open, CancellationToken cancel)
+    {
+        var last = await garden.Log.Where(l => l.PlantId == open.Plant.Id && l.Season == open.Season && l.Kind != "note").OrderByDescending(l => l.Id).FirstOrDefaultAsync(cancel);
+        if (last is null)
+        {
+            return false;
+        }
+
+        garden.Remove(last);
+        await garden.SaveChangesAsync(cancel);
+        return true;
+    }
+
+    /// <summary>A log line as people see it.</summary>
+    public static LogView ViewOf(LogRecord l) => new(l.Id, l.Season, l.At, l.Kind, l.Text, l.Stem, l.Stage, l.Action, l.Outcome, l.Instead, l.CutAt, l.Note);
+}

@@ -1,0 +1,76 @@
+using Gemmifer.Core.Choice;
+
+namespace Gemmifer.Core.Tests.Choice;
+
+/// <summary>Every combination, one after another: slow and plain, to check the search against.</summary>
+internal static class ModelOracle
+{
+    public static long? Best(ChoiceModel model, ChoiceLimits limits)
+    {
+        long? best = null;
+        var chosen = new int[model.Candidates];
+        void Try(int i)
+        {
+            if (i == chosen.Length)
+            {
+                if (BranchAndBound.Keeps(model, limits, chosen))
+                {
+                    var score = BranchAndBound.ScoreOf(model, limits, chosen);
+                    best = best is { } b ? Math.Max(b, score) : score;
+                }
+
+                return;
+            }
+
+            for (chosen[i] = 0; chosen[i] < model.First[i + 1] - model.First[i]; chosen[i]++)
+            {
+                Try(i + 1);
+            }
+        }
+
+        Try(0);
+        return best;
+    }
+
+    /// <summary>A model made from a seed, with every feature a real one has.</summary>
+    public static (ChoiceModel Model, ChoiceLimits Limits) Random(int seed, int candidates, int options)
+    {
+        var random = new Random(seed);
+        var counts = Enumerable.Range(0, candidates).Select(_ => random.Next(1, options + 1)).ToArray();
+        var model = new ChoiceModel(counts);
+        for (var o = 0; o < model.Options; o++)
+        {
+            model.Points[o] = random.Next(-8000, 20000);
+            model.TieBreak[o] = (byte)random.Next(256);
+            model.Keeps[o] = true;
+            model.RemovedMm[o] = random.Next(0, 800);
+        }
+
+        for (var i = 0; i < candidates; i++)
+        {
+            if (counts[i] > 1)
+            {
+                var o = model.First[i];
+                (model.Points[o], model.Keeps[o], model.RemovedMm[o], model.RemovesOld[o]) = (0, false, 900, random.Next(3) == 0);
+            }
+
+            for (var j = 0; j < i; j++)
+            {
+                for (var o = model.First[i]; o < model.First[i + 1]; o++)
+                {
+                    for (var q = model.First[j]; q < model.First[j + 1]; q++)
+                    {
+                        if (model.Keeps[o] && model.Keeps[q])
+                        {
+                            model.PairPoints[o, q] = model.PairPoints[q, o] = random.Next(-9000, 1500);
+                            model.SpacingShortMm[o, q] = model.SpacingShortMm[q, o] = random.Next(5) == 0 ? random.Next(1, 120) : 0;
+                            model.LevelBroken[o, q] = model.LevelBroken[q, o] = random.Next(7) == 0;
+                        }
+                    }
+                }
+            }
+        }
+
+        return (model, new ChoiceLimits(random.Next(4) > 0, random.Next(3) > 0, random.Next(1, candidates + 1), random.Next(0, 2), random.Next(200, 900) * candidates, random.Next(0, 3)));
+    }
+}

@@ -1,0 +1,92 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Planning;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Tests;
+
+/// <summary>Builds surveys as documents, so that tests go the way users go: through the reader.</summary>
+internal static class Surveys
+{
+    public static JsonObject Of(params JsonObject[] stems) => new()
+    {
+        ["format"] = "gemmifer.survey/1",
+        ["plant"] = new JsonObject { ["name"] = "Test", ["kind"] = "rose.hybrid-tea", ["vigour"] = "normal", ["rootstock"] = true },
+        ["date"] = "2027-02-20",
+        ["stems"] = new JsonArray([.. stems.Select(s => (JsonNode)s.DeepClone())]),
+    };
+
+    public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2, double length = 1100, double lean = 20) => new()
+    {
+        ["id"] = id, ["role"] = "cane", ["parent"] = "crown", ["clock"] = clock, ["diameter"] = diameter, ["age"] = age, ["length"] = length, ["lean"] = lean,
+    };
+
+    public static JsonObject With(this JsonObject node, string name, JsonNode? value)
+    {
+        var copy = (JsonObject)node.DeepClone();
+        copy[name] = value;
+        return copy;
+    }
+
+    public static JsonObject Plant(this JsonObject survey, string name, JsonNode? value)
+    {
+        var copy = (JsonObject)survey.DeepClone();
+        copy["plant"]![name] = value;
+        return copy;
+    }
+
+    public static JsonObject Seen(this JsonObject stem, params string[] what) => stem.With("seen", new JsonArray([.. what.Select(w => (JsonNode)w)]));
+
+    public static JsonObject Buds(this JsonObject stem, params (double At, double Clock)[] buds) =>
+        stem.With("buds", new JsonArray([.. buds.Select(b => (JsonNode)new JsonObject { ["at"] = b.At, ["clock"] = b.Clock })]));
+
+    public static SurveyReading Reading(JsonNode? survey) => SurveyReader.Read(JsonDocument.Parse(survey?.ToJsonString() ?? "null").RootElement);
+
+    public static Survey Read(JsonObject survey) => Reading(survey) switch
+    {
+        SurveyReading.Valid valid => valid.Survey,
+        SurveyReading.Invalid invalid => throw new InvalidOperationException(string.Join("; ", invalid.Errors)),
+        _ => throw new InvalidOperationException(),
+    };
+
+    public static PlanDocument Plan(JsonObject survey) => Planner.Plan(Read(survey));
+
+    public static PlanStem Stem(this PlanDocument plan, string id) => plan.Stems.Single(s => s.Id == id);
+
+    public static PlanStep Step(this PlanDocument plan, string stem) => plan.Steps.Single(s => s.Stem == stem);
+
+    /// <summary>A plant made from a seed: canes all round, some with buds seen, of every age and thickness.</summary>
+    public static JsonObject Random(int seed, int most = 9)
+    {
+        var random = new Random(seed);
+        return Exactly(seed, random.Next(2, most + 1));
+    }
+
+    /// <summary>The same with a given number of canes.</summary>
+    public static JsonObject Exactly(int seed, int canes)
+    {
+        var random = new Random(seed + 1000);
+        double Between(double low, double high) => Math.Round(low + ((high - low) * random.NextDouble()), 1);
+        var stems = Enumerable.Range(0, canes).Select(i =>
+        {
+            var stem = Cane(((char)('A' + i)).ToString(), Math.Max(0.1, Between(0.1, 12)), Between(4, 24), random.Next(1, 7), Between(500, 1700), Between(5, 35));
+            stem["tipLean"] = Between(5, 60);
+            if (random.Next(2) == 0)
+            {
+                var at = Between(200, 480);
+                stem = stem.Buds((at, Between(0.1, 12)));
+            }
+
+            return random.Next(8) switch
+            {
+                0 => stem.Seen("bark.grey", "unproductive"),
+                1 => stem.With("seen", new JsonArray(new JsonObject { ["what"] = "canker", ["at"] = Between(250, 450) })),
+                2 => stem.Seen("soft"),
+                _ => stem,
+            };
+        }).ToArray();
+        return Of(stems).Plant("vigour", (JsonNode)(random.Next(4) switch { 0 => "weak", 1 => "strong", _ => "normal" }));
+    }
+
+}
