@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text.Json.Serialization;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
@@ -29,7 +30,14 @@ builder.Services.AddDbContext<GardenContext>(options => options.UseSqlite(Garden
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddScoped<Desk>();
 builder.Services.AddProblemDetails();
-builder.Services.AddOpenApi();
+builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
+builder.Services.AddOpenApi(options => options.AddDocumentTransformer((document, _, _) =>
+{
+    // The document is kept with the front end and compared; it must not depend on where the server listens.
+    document.Servers?.Clear();
+    document.Info.Title = "Gemmifer";
+    return Task.CompletedTask;
+}));
 
 var app = builder.Build();
 app.UseExceptionHandler(new ExceptionHandlerOptions

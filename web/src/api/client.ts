@@ -1,0 +1,56 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+
+/** The server's API; types come from its OpenAPI document. */
+export const api = createClient<paths>({ baseUrl: window.location.origin });
+
+export interface FieldError {
+  path: string;
+  code: string;
+  message: string;
+}
+
+/** An error answer of the server (problem details), or the lack of one. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string | null,
+    readonly errors: FieldError[],
+    readonly revision: number | null,
+  ) {
+    super(detail ? `${title} ${detail}` : title);
+  }
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer, or an ApiError that says what was wrong. */
+export async function must<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch {
+    throw new ApiError(0, "The garden cannot be reached.", "Nothing you typed is lost; it is tried again.", [], null);
+  }
+  if (answer.response.ok) return answer.data as T;
+  const problem = (answer.error ?? {}) as {
+    title?: string;
+    detail?: string;
+    errors?: FieldError[];
+    revision?: number;
+  };
+  throw new ApiError(
+    answer.response.status,
+    problem.title ?? "Something went wrong.",
+    problem.detail ?? null,
+    problem.errors ?? [],
+    problem.revision ?? null,
+  );
+}

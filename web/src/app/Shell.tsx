@@ -1,0 +1,110 @@
+import { chakra } from "@chakra-ui/react";
+import { useEffect } from "react";
+import { NavLink, Outlet, useLocation } from "react-router";
+import { useSettings } from "./settings";
+import { Button, Hidden } from "./ui";
+
+const themes = ["auto", "light", "dark", "sun"] as const;
+const themeWords = {
+  auto: "Light: as the device",
+  light: "Light: day",
+  dark: "Light: evening",
+  sun: "Light: bright sun",
+};
+
+const Item = chakra(NavLink, {
+  base: {
+    display: "inline-flex",
+    alignItems: "center",
+    minHeight: "44px",
+    paddingInline: "14px",
+    textDecoration: "none",
+    fontWeight: 700,
+    borderBottom: "3px solid transparent",
+    "&[aria-current=page]": { borderColor: "var(--leaf)" },
+  },
+});
+
+/** What stands round every screen. */
+export function Shell() {
+  const { settings, save, error } = useSettings();
+  const { pathname } = useLocation();
+  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  const next = themes[(themes.indexOf(settings.theme as (typeof themes)[number]) + 1) % themes.length]!;
+  const imperial = settings.units === "imperial";
+  return (
+    <>
+      <chakra.a
+        href="#main"
+        position="absolute"
+        left="-999px"
+        _focus={{ left: "8px", top: "8px", background: "var(--sheet)", padding: "8px", zIndex: 9 }}
+      >
+        Skip to the page
+      </chakra.a>
+      <chakra.header
+        display="flex"
+        alignItems="center"
+        flexWrap="wrap"
+        columnGap="14px"
+        paddingInline={{ base: "12px", md: "24px" }}
+        borderBottom="1px solid var(--line)"
+        minHeight="52px"
+      >
+        <chakra.span
+          fontFamily="heading"
+          fontSize="1.45rem"
+          fontWeight="620"
+          letterSpacing="-0.01em"
+          display={{ base: "none", sm: "inline" }}
+        >
+          Gemmifer
+        </chakra.span>
+        <chakra.nav aria-label="Main" display="flex">
+          <Item to="/" end>
+            Now
+          </Item>
+          <Item to="/garden">Garden</Item>
+        </chakra.nav>
+        <chakra.div marginLeft="auto" display="flex" alignItems="center" gap="4px">
+          <Button
+            look="quiet"
+            size="small"
+            onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
+          >
+            <Hidden>Lengths in </Hidden>
+            {imperial ? "inches" : "cm"}
+            <Hidden>; change</Hidden>
+          </Button>
+          <Button
+            look="quiet"
+            size="small"
+            title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
+            onClick={() => save({ ...settings, theme: next })}
+          >
+            <Hidden>Light: </Hidden>
+            {{ auto: "auto", light: "day", dark: "evening", sun: "sun" }[settings.theme as keyof typeof themeWords]}
+            <Hidden>; change</Hidden>
+          </Button>
+          <Item to="/measures" style={{ fontWeight: 400, paddingInline: 8 }}>
+            Measures
+          </Item>
+        </chakra.div>
+      </chakra.header>
+      {error && (
+        <chakra.p role="alert" color="hip" padding="8px 24px">
+          {error}
+        </chakra.p>
+      )}
+      <chakra.main
+        id="main"
+        paddingInline={{ base: "12px", md: "24px" }}
+        paddingBlock={{ base: "12px", md: "16px" }}
+        maxWidth="1500px"
+        marginInline="auto"
+      >
+        <Outlet />
+      </chakra.main>
+    </>
+  );
+}

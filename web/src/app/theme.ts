@@ -1,0 +1,55 @@
+import { createSystem, defaultBaseConfig, defineConfig, mergeConfigs } from "@chakra-ui/react";
+
+/** Colours live in CSS variables, so that light, dark and sun are three sets of the same names. */
+const names = [
+  "paper",
+  "sheet",
+  "ink",
+  "muted",
+  "line",
+  "leaf",
+  "leafWash",
+  "hip",
+  "hipWash",
+  "ochre",
+  "ochreWash",
+  "soil",
+  "onStrong",
+] as const;
+
+const light =
+  "--paper:#f6efe0;--sheet:#fdf9ef;--ink:#2b211a;--muted:#5d5144;--line:#cdbfa5;--leaf:#2c6428;--leafWash:#dfe8cf;--hip:#9c2328;--hipWash:#f3dcd2;--ochre:#7d5200;--ochreWash:#f3e3bd;--soil:#dccfb9;--onStrong:#fffdf6;--bark1:#6f9440;--bark2:#7b7540;--bark3:#94897a;--bark4:#4c4239;--prickle:#6b3a2a";
+const dark =
+  "--paper:#1b1713;--sheet:#26211b;--ink:#f1e8d9;--muted:#bfb29e;--line:#564b3e;--leaf:#93cb83;--leafWash:#2c3a25;--hip:#f29a8e;--hipWash:#4a2622;--ochre:#e5b655;--ochreWash:#41341a;--soil:#3a3026;--onStrong:#1b1713;--bark1:#8bb257;--bark2:#a39a58;--bark3:#a89d8e;--bark4:#75685b;--prickle:#d39a86";
+const sun =
+  "--paper:#ffffff;--sheet:#ffffff;--ink:#000000;--muted:#222222;--line:#000000;--leaf:#003f00;--leafWash:#e7f3e2;--hip:#8c0000;--hipWash:#ffe9e6;--ochre:#553600;--ochreWash:#fff3cf;--soil:#dddddd;--onStrong:#ffffff;--bark1:#3f7d10;--bark2:#5a5410;--bark3:#6d6459;--bark4:#241c15;--prickle:#5c1f0a";
+
+export const css = `
+:root{${light};color-scheme:light}
+:root[data-theme=dark]{${dark};color-scheme:dark}
+:root[data-theme=sun]{${sun};color-scheme:light}
+@media (prefers-color-scheme:dark){:root[data-theme=auto]{${dark};color-scheme:dark}}
+*,*::before,*::after{box-sizing:border-box}
+body{margin:0;background:var(--paper);color:var(--ink);font-family:var(--sans);font-size:1.0625rem;line-height:1.45;font-variant-numeric:tabular-nums;-webkit-text-size-adjust:100%}
+h1,h2,h3{font-family:var(--serif);font-weight:560;line-height:1.15;margin:0;letter-spacing:-.005em}
+p,ul,ol{margin:0}
+ul,ol{padding:0;list-style:none}
+a{color:inherit}
+button,input,select,textarea{font:inherit;color:inherit}
+:root{--serif:"Fraunces Variable",Georgia,serif;--sans:"Atkinson Hyperlegible",system-ui,sans-serif}
+:focus-visible{outline:3px solid var(--leaf);outline-offset:2px;border-radius:4px}
+svg [tabindex]:focus-visible{outline:none}
+@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important;scroll-behavior:auto!important}}
+@media print{nav,header{display:none!important}}
+`;
+
+const own = defineConfig({
+  preflight: false,
+  theme: {
+    tokens: { fonts: { heading: { value: "var(--serif)" }, body: { value: "var(--sans)" } } },
+    semanticTokens: { colors: Object.fromEntries(names.map((n) => [n, { value: `var(--${n})` }])) },
+    breakpoints: { sm: "480px", md: "760px", lg: "1024px", xl: "1280px" },
+  },
+});
+
+export const system = createSystem(mergeConfigs(defaultBaseConfig, own));

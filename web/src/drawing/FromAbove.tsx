@@ -1,0 +1,214 @@
+import { useId } from "react";
+import { direction, fromAbove, outline, placeAt } from "./geometry";
+import { spreadOnRing } from "./labels";
+import { Patterns, pointable, StemLabel, StemShape } from "./paper";
+import { crowded, endOf, extentOf, type Scene, type State } from "./scene";
+import { clockOf } from "./geometry";
+
+const size = 440;
+const centre = { x: size / 2, y: size / 2 };
+const ring = 158;
+const labelRing = 182;
+const numberRing = 208;
+
+interface Props {
+  scene: Scene;
+  state: State;
+  selected: string | null;
+  onSelect?: (id: string) => void;
+  /** Pointing at the ring gives a bearing. */
+  onClock?: (clock: number) => void;
+  /** A bearing being entered. */
+  pending?: number | null;
+  title: string;
+}
+
+/** The plant from above, the gardener at 6 o'clock: canes in true direction, room round the ends, the clock. */
+export function FromAbove(props: Props) {
+  const { scene, state, selected, onClock } = props;
+  const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
+  const scale = ring / extentOf(scene, state).reach;
+  const view = fromAbove(centre, scale);
+  const tops = scene.stems.filter((s) => s.top);
+  const ends = tops.map((s) => endOf(s, state));
+  const clocks = tops.map((s, i) =>
+    Math.hypot(ends[i]!.x, ends[i]!.y) < 5 ? s.axis.stem.clock : clockOf(ends[i]!.x, ends[i]!.y),
+  );
+  const spread = spreadOnRing(
+    clocks.map((c) => c * 30),
+    8.4,
+  );
+  const close = crowded(scene);
+  const order = [...scene.stems].sort(
+    (a, b) => rank(a.decision) - rank(b.decision) || (a.id === selected ? 1 : b.id === selected ? -1 : 0),
+  );
+  const hours = Array.from({ length: 12 }, (_, i) => i + 1);
+  const point = (e: React.PointerEvent<SVGSVGElement> | React.MouseEvent<SVGSVGElement>) => {
+    if (!onClock) return;
+    const box = e.currentTarget.getBoundingClientRect();
+    const x = ((e.clientX - box.left) / box.width) * size - centre.x;
+    const y = centre.y - ((e.clientY - box.top) / box.height) * size;
+    if (Math.hypot(x, y) < 24) return;
+    const quarter = Math.round(clockOf(x, y) * 4) / 4;
+    onClock(quarter === 0 ? 12 : quarter);
+  };
+  return (
+    <svg
+      viewBox={`0 0 ${size} ${size}`}
+      role="group"
+      aria-label={props.title}
+      style={{
+        width: "100%",
+        height: "100%",
+        display: "block",
+        cursor: onClock ? "crosshair" : undefined,
+        touchAction: "manipulation",
+      }}
+      onClick={point}
+    >
+      <Patterns id={prefix} />
+      <clipPath id={`${prefix}-ring`}>
+        <circle cx={centre.x} cy={centre.y} r={ring + 6} />
+      </clipPath>
+      <circle cx={centre.x} cy={centre.y} r={ring + 6} fill="var(--sheet)" stroke="var(--line)" />
+      {[0.5, 1].map((r) => (
+        <circle
+          key={r}
+          cx={centre.x}
+          cy={centre.y}
+          r={ring * r}
+          fill="none"
+          stroke="var(--line)"
+          strokeDasharray={r < 1 ? "2 5" : undefined}
+        />
+      ))}
+      {hours.map((h) => {
+        const d = direction(h);
+        return (
+          <g key={h}>
+            <line
+              x1={centre.x + d.x * (ring - 4)}
+              y1={centre.y - d.y * (ring - 4)}
+              x2={centre.x + d.x * (ring + 6)}
+              y2={centre.y - d.y * (ring + 6)}
+              stroke="var(--muted)"
+            />
+            <text
+              x={centre.x + d.x * numberRing}
+              y={centre.y - d.y * numberRing + 6}
+              textAnchor="middle"
+              fontSize="16"
+              fontFamily="var(--serif)"
+              fill="var(--muted)"
+            >
+              {h}
+            </text>
+          </g>
+        );
+      })}
+      <g clipPath={`url(#${prefix}-ring)`}>
+        {scene.keepOut.map((zone, i) => {
+          const d = direction(zone.side);
+          const [px, py] = [centre.x + d.x * zone.from * scale, centre.y - d.y * zone.from * scale];
+          const far = size;
+          const across = { x: d.y, y: d.x };
+          return (
+            <g key={i}>
+              <path
+                d={`M${px - across.x * far} ${py - across.y * far}L${px + across.x * far} ${py + across.y * far}L${px + across.x * far + d.x * far} ${py + across.y * far - d.y * far}L${px - across.x * far + d.x * far} ${py - across.y * far - d.y * far}Z`}
+                fill={`url(#${prefix}-soil)`}
+                opacity={0.4}
+              />
+              <line
+                x1={px - across.x * far}
+                y1={py - across.y * far}
+                x2={px + across.x * far}
+                y2={py + across.y * far}
+                stroke="var(--muted)"
+                strokeWidth="1.5"
+                strokeDasharray="7 4"
+              />
+              <title>{zone.name ?? "keep clear"}</title>
+            </g>
+          );
+        })}
+        <circle cx={centre.x} cy={centre.y} r={Math.max(12, 46 * scale)} fill="var(--soil)" />
+        {scene.buried && (
+          <circle
+            cx={centre.x}
+            cy={centre.y}
+            r={Math.max(16, 70 * scale)}
+            fill={`url(#${prefix}-soil)`}
+            opacity={0.5}
+          />
+        )}
+        {state === "after" &&
+          scene.spacing !== null &&
+          scene.stems
+            .filter((s) => s.top && (s.decision === "keep" || s.decision === "shorten"))
+            .map((s) => {
+              const p = view.flat(endOf(s, state));
+              const tight = close.has(s.id);
+              return (
+                <circle
+                  key={s.id}
+                  cx={p.x}
+                  cy={p.y}
+                  r={(scene.spacing! / 2) * scale}
+                  fill={tight ? "var(--hipWash)" : "var(--leafWash)"}
+                  fillOpacity={0.7}
+                  stroke={tight ? "var(--hip)" : "var(--leaf)"}
+                  strokeWidth="1"
+                  strokeDasharray={tight ? "6 3" : "1.5 3"}
+                />
+              );
+            })}
+        {props.pending != null && (
+          <line
+            x1={centre.x}
+            y1={centre.y}
+            x2={centre.x + direction(props.pending).x * ring}
+            y2={centre.y - direction(props.pending).y * ring}
+            stroke="var(--ochre)"
+            strokeWidth="4"
+            strokeDasharray="8 5"
+            strokeLinecap="round"
+          />
+        )}
+        {order.map((s) => (
+          <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
+            {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 18)} fill="transparent" />}
+            <StemShape stem={s} state={state} view={view} prefix={prefix} selected={s.id === selected} />
+          </g>
+        ))}
+        {scene.stems.length === 0 && <circle cx={centre.x} cy={centre.y} r="5" fill="var(--muted)" />}
+      </g>
+      {tops.map((s, i) => {
+        const d = direction(spread[i]! / 30);
+        const tip = direction(clocks[i]!);
+        const end = view.flat(placeAt(s.axis, s.axis.length));
+        const inside = Math.hypot(end.x - centre.x, end.y - centre.y) < ring;
+        const from = inside ? end : { x: centre.x + tip.x * (ring + 4), y: centre.y - tip.y * (ring + 4) };
+        return (
+          <StemLabel
+            key={s.id}
+            stem={s}
+            state={state}
+            x={centre.x + d.x * labelRing}
+            y={centre.y - d.y * labelRing}
+            lead={from}
+            selected={s.id === selected}
+          />
+        );
+      })}
+      <text x={centre.x} y={size - 1} textAnchor="middle" fontSize="12.500" fill="var(--muted)">
+        you stand here
+      </text>
+    </svg>
+  );
+}
+
+/** What goes lies under what stays. */
+function rank(decision: string): number {
+  return decision === "remove" ? 0 : decision === "check" || decision === "untouched" ? 1 : 2;
+}

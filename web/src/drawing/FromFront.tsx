@@ -1,0 +1,150 @@
+import { useId } from "react";
+import { useMeasures } from "../app/settings";
+import { fromFront, outline, placeAt } from "./geometry";
+import { spreadOnLine } from "./labels";
+import { Patterns, pointable, StemLabel, StemShape } from "./paper";
+import { extentOf, heightOfShown, type Scene, type State } from "./scene";
+
+const width = 440;
+const height = 440;
+const soilAt = 396;
+const top = 44;
+
+interface Props {
+  scene: Scene;
+  state: State;
+  selected: string | null;
+  onSelect?: (id: string) => void;
+  title: string;
+}
+
+/** The plant from the front: heights, soil, union; far canes paler. */
+export function FromFront(props: Props) {
+  const { scene, state, selected } = props;
+  const { long, body } = useMeasures();
+  const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
+  const extent = extentOf(scene, state);
+  const scale = Math.min((soilAt - top) / extent.height, (width - 60) / 2 / extent.reach);
+  const view = fromFront({ x: width / 2, y: soilAt }, scale);
+  const reach = Math.max(1, ...scene.stems.map((s) => Math.abs(placeAt(s.axis, s.axis.length / 2).y)));
+  const far = (y: number) => (y / reach + 1) / 2;
+  const order = [...scene.stems].sort(
+    (a, b) => placeAt(b.axis, b.axis.length / 2).y - placeAt(a.axis, a.axis.length / 2).y,
+  );
+  const tops = scene.stems.filter((s) => s.top);
+  // A label hangs above the highest part of its stem that is in the picture.
+  const heads = tops.map((s) => view.flat(heightOfShown(s, state, extent.height)));
+  const places = spreadOnLine(
+    heads.map((h) => Math.min(width - 16, Math.max(16, h.x))),
+    27,
+    16,
+    width - 16,
+  );
+  const guide = (z: number, name: string) => {
+    const y = soilAt - z * scale;
+    return y < top + 6 ? null : (
+      <g key={name}>
+        <line x1="8" x2={width - 8} y1={y} y2={y} stroke="var(--muted)" strokeDasharray="1 5" opacity={0.8} />
+        <text x={width - 8} y={y - 4} textAnchor="end" fontSize="12.500" fill="var(--muted)">
+          {name}
+        </text>
+      </g>
+    );
+  };
+  const band = scene.heights;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      role="group"
+      aria-label={props.title}
+      style={{ width: "100%", height: "100%", display: "block" }}
+    >
+      <Patterns id={prefix} />
+      <clipPath id={`${prefix}-frame`}>
+        <rect x="0" y={top - 14} width={width} height={soilAt - top + 14} />
+      </clipPath>
+      {state === "after" && band && (
+        <g>
+          <rect
+            x="0"
+            width={width}
+            y={soilAt - band.max * scale}
+            height={(band.max - band.min) * scale}
+            fill="var(--leafWash)"
+            opacity={0.6}
+          />
+          <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)">
+            cut here: {long(band.min)} to {long(band.max)}
+          </text>
+        </g>
+      )}
+      {guide(body.hip, `hip, ${long(body.hip)}`)}
+      {guide(body.hip / 2, long(body.hip / 2))}
+      <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
+      <rect x="0" y={soilAt} width={width} height={height - soilAt} fill={`url(#${prefix}-soil)`} opacity={0.22} />
+      <g clipPath={`url(#${prefix}-frame)`}>
+        {order.map((s) => (
+          <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
+            {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 16)} fill="transparent" />}
+            <StemShape
+              stem={s}
+              state={state}
+              view={view}
+              prefix={prefix}
+              selected={s.id === selected}
+              far={far(placeAt(s.axis, s.axis.length / 2).y)}
+            />
+          </g>
+        ))}
+      </g>
+      <Crown scene={scene} scale={scale} prefix={prefix} />
+      <line x1="0" x2={width} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
+      {tops.map((s, i) => (
+        <StemLabel
+          key={s.id}
+          stem={s}
+          state={state}
+          x={places[i]!}
+          y={18}
+          lead={{ x: heads[i]!.x, y: Math.max(30, heads[i]!.y) }}
+          selected={s.id === selected}
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** The union or crown: a swelling at its height, or under a mound where it is buried. */
+function Crown(props: { scene: Scene; scale: number; prefix: string }) {
+  const { scene, scale } = props;
+  const x = width / 2;
+  const half = Math.max(13, 52 * scale);
+  if (scene.buried) {
+    return (
+      <g>
+        <path
+          d={`M${x - half * 2.4} ${soilAt}Q${x} ${soilAt - 24} ${x + half * 2.4} ${soilAt}Z`}
+          fill="var(--soil)"
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+        />
+        <path
+          d={`M${x - half * 2.4} ${soilAt}Q${x} ${soilAt - 24} ${x + half * 2.4} ${soilAt}Z`}
+          fill={`url(#${props.prefix}-soil)`}
+          opacity={0.4}
+        />
+        <text x={x} y={soilAt + 18} textAnchor="middle" fontSize="12.500" fill="var(--ink)">
+          crown covered
+        </text>
+      </g>
+    );
+  }
+  const z = scene.crownHeight * scale;
+  return (
+    <path
+      d={`M${x - half} ${soilAt}C${x - half} ${soilAt - z - 12} ${x + half} ${soilAt - z - 12} ${x + half} ${soilAt}Z`}
+      fill="var(--bark4)"
+      stroke="var(--ink)"
+    />
+  );
+}

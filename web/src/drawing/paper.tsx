@@ -1,0 +1,259 @@
+import { budMark, heading, outline, placeAt, prickles, type View } from "./geometry";
+import { barkOf, type DrawnStem, type State } from "./scene";
+
+const bark = { young: "var(--bark1)", second: "var(--bark2)", grey: "var(--bark3)", black: "var(--bark4)" };
+
+/** Hatching and fades shared by both views; ids carry a prefix so that two drawings can stand on one page. */
+export function Patterns(props: { id: string }) {
+  const hatch = (id: string, color: string, angle: number) => (
+    <pattern
+      id={`${props.id}-${id}`}
+      width="5"
+      height="5"
+      patternUnits="userSpaceOnUse"
+      patternTransform={`rotate(${angle})`}
+    >
+      <line x1="0" y1="0" x2="0" y2="5" stroke={color} strokeWidth="1.3" />
+    </pattern>
+  );
+  return (
+    <defs>
+      {hatch("goes", "var(--hip)", 45)}
+      {hatch("dead", "var(--bark4)", -45)}
+      {hatch("soil", "var(--muted)", 30)}
+    </defs>
+  );
+}
+
+/** One stem in one state: solid stays, hollow and hatched goes, faint is what a cut takes off, dotted is soft. */
+export function StemShape(props: {
+  stem: DrawnStem;
+  state: State;
+  view: View;
+  prefix: string;
+  selected: boolean;
+  far?: number;
+}) {
+  const { stem, state, view, prefix, selected } = props;
+  const { axis } = stem;
+  const fill = bark[barkOf(axis.stem)];
+  const after = state === "after";
+  const depth = 1 - 0.45 * (props.far ?? 0);
+  const whole = outline(axis, 0, axis.length, view);
+  const edge = { strokeLinejoin: "round" as const, strokeWidth: selected ? 2.4 : 1 };
+  const highlight = selected && (
+    <path
+      d={outline(axis, 0, axis.length, view, 13)}
+      fill="var(--ochreWash)"
+      opacity={0.95}
+      stroke="var(--ochre)"
+      strokeWidth="1.5"
+    />
+  );
+  if (after && stem.decision === "remove") {
+    return (
+      <g>
+        {highlight}
+        <path
+          d={whole}
+          fill={`url(#${prefix}-goes)`}
+          stroke="var(--hip)"
+          strokeDasharray="5 3"
+          {...edge}
+          opacity={0.85}
+        />
+      </g>
+    );
+  }
+  if (after && (stem.decision === "check" || stem.decision === "defer")) {
+    return (
+      <g>
+        {highlight}
+        <path d={whole} fill="var(--ochreWash)" stroke="var(--ochre)" {...edge} strokeWidth={1.8} />
+      </g>
+    );
+  }
+  if (stem.soft || (after && stem.decision === "untouched")) {
+    return (
+      <g>
+        {highlight}
+        <path
+          d={whole}
+          fill="var(--leafWash)"
+          stroke="var(--leaf)"
+          strokeDasharray="1.5 3.5"
+          strokeLinecap="round"
+          {...edge}
+          strokeWidth={1.8}
+        />
+      </g>
+    );
+  }
+  const cut = after && stem.decision === "shorten";
+  const to = cut ? stem.keptTo : axis.length;
+  const dead = stem.deadFrom;
+  return (
+    <g>
+      {highlight}
+      {cut && (
+        <path
+          d={outline(axis, to, axis.length, view)}
+          fill="none"
+          stroke="var(--hip)"
+          strokeWidth="1"
+          strokeDasharray="2 3.5"
+          opacity={0.7}
+        />
+      )}
+      <path d={outline(axis, 0, to, view)} fill="var(--paper)" />
+      <path d={outline(axis, 0, to, view)} fill={fill} stroke="var(--ink)" {...edge} opacity={depth} />
+      <path d={prickles(axis, 0, to, view)} fill="var(--prickle)" opacity={depth} />
+      {!after && dead !== null && dead < axis.length && (
+        <>
+          <path d={outline(axis, dead, axis.length, view)} fill="var(--paper)" />
+          <path
+            d={outline(axis, dead, axis.length, view)}
+            fill={`url(#${prefix}-dead)`}
+            stroke="var(--bark4)"
+            {...edge}
+          />
+        </>
+      )}
+      {(axis.stem.buds ?? [])
+        .filter((b) => b.at <= to)
+        .map((b, i) => (
+          <path
+            key={i}
+            d={budMark(axis, b.at, b.clock ?? null, view)}
+            fill="var(--leaf)"
+            stroke="var(--paper)"
+            strokeWidth="0.7"
+          />
+        ))}
+      {cut && stem.bud && (
+        <path
+          d={budMark(axis, stem.bud.at, stem.bud.clock, view)}
+          fill="var(--leaf)"
+          stroke="var(--paper)"
+          strokeWidth="0.8"
+        />
+      )}
+      {cut && stem.window && <WindowMark stem={stem} view={view} />}
+      {cut && <CutMark stem={stem} view={view} />}
+    </g>
+  );
+}
+
+/** Where a bud has still to be looked for: a bracket along the stem. */
+function WindowMark(props: { stem: DrawnStem; view: View }) {
+  const { stem, view } = props;
+  const [from, to] = stem.window!;
+  return (
+    <path
+      d={outline(stem.axis, from, to, view, 9)}
+      fill="none"
+      stroke="var(--ochre)"
+      strokeWidth="1.3"
+      strokeDasharray="3 2.5"
+    />
+  );
+}
+
+/** The cut: a short stroke across the stem, sloping. */
+function CutMark(props: { stem: DrawnStem; view: View }) {
+  const { stem, view } = props;
+  const p = view.flat(placeAt(stem.axis, stem.keptTo));
+  const along = heading(stem.axis, stem.keptTo, view) ?? -Math.PI / 2;
+  const angle = along + Math.PI / 2 - 0.6;
+  const half = Math.max(8, (stem.axis.stem.diameter * view.scale) / 2 + 5);
+  return (
+    <line
+      x1={p.x - Math.cos(angle) * half}
+      y1={p.y - Math.sin(angle) * half}
+      x2={p.x + Math.cos(angle) * half}
+      y2={p.y + Math.sin(angle) * half}
+      stroke="var(--hip)"
+      strokeWidth="3"
+      strokeLinecap="round"
+    />
+  );
+}
+
+/** The letter beside a stem in its form: plain stays, struck goes, question mark to be checked. */
+export function StemLabel(props: {
+  stem: DrawnStem;
+  state: State;
+  x: number;
+  y: number;
+  selected: boolean;
+  lead?: { x: number; y: number };
+}) {
+  const { stem, x, y } = props;
+  const decided = props.state === "after" ? stem.decision : "none";
+  const goes = decided === "remove";
+  const unsure = decided === "check" || decided === "untouched" || decided === "defer";
+  const color = goes ? "var(--hip)" : unsure ? "var(--ochre)" : "var(--ink)";
+  const text = stem.id + (decided === "check" ? "?" : "");
+  const wide = Math.max(11, text.length * 5.2 + 5);
+  return (
+    <g pointerEvents="none">
+      {props.lead && (
+        <line
+          x1={props.lead.x}
+          y1={props.lead.y}
+          x2={x}
+          y2={y}
+          stroke="var(--muted)"
+          strokeWidth="0.8"
+          strokeDasharray="1 2.5"
+        />
+      )}
+      <rect
+        x={x - wide}
+        y={y - 11}
+        width={wide * 2}
+        height={22}
+        rx="11"
+        fill={props.selected ? "var(--ink)" : "var(--paper)"}
+        stroke={color}
+        strokeWidth="1.2"
+        strokeDasharray={goes ? "3 2" : unsure ? "1 2.5" : undefined}
+      />
+      <text
+        x={x}
+        y={y + 5}
+        textAnchor="middle"
+        fontSize="15"
+        fontWeight="700"
+        fill={props.selected ? "var(--paper)" : color}
+        textDecoration={goes ? "line-through" : undefined}
+      >
+        {text}
+      </text>
+    </g>
+  );
+}
+
+/** What every shape that can be pointed at shares: role, name, keys. */
+export function pointable(stem: DrawnStem, selected: boolean, onSelect?: (id: string) => void) {
+  return onSelect
+    ? {
+        role: "button",
+        tabIndex: 0,
+        "aria-label": stem.label,
+        "aria-pressed": selected,
+        className: "stem",
+        style: { cursor: "pointer" },
+        onClick: (e: React.MouseEvent) => {
+          e.stopPropagation();
+          onSelect(stem.id);
+        },
+        onKeyDown: (e: React.KeyboardEvent) => {
+          if (e.key === "Enter" || e.key === " ") {
+            e.preventDefault();
+            onSelect(stem.id);
+          }
+        },
+      }
+    : {};
+}

@@ -1,0 +1,155 @@
+/** What is drawn: every stem with its decision, its cut and how it is told apart. Pure; no framework. */
+
+import type { components } from "../api/schema";
+import {
+  isTopLevel,
+  seenWords,
+  type KeepOut,
+  type KindDefaults,
+  type SurveyDocument,
+  type SurveyStem,
+} from "../survey/types";
+import { type Axis, axesOf, heightOf, placeAt, type Point, reachOf } from "./geometry";
+
+export type Plan = components["schemas"]["PlanDocument"];
+export type PlanStep = components["schemas"]["PlanStep"];
+export type Decision = "keep" | "shorten" | "remove" | "check" | "untouched" | "defer" | "none";
+export type State = "found" | "after";
+
+export interface DrawnStem {
+  axis: Axis;
+  id: string;
+  decision: Decision;
+  top: boolean;
+  /** Stays up to here, mm along it; the length where nothing is cut. */
+  keptTo: number;
+  /** Where to look for the bud, when it has still to be found. */
+  window: [number, number] | null;
+  bud: { at: number; clock: number | null } | null;
+  deadFrom: number | null;
+  soft: boolean;
+  /** A sentence for those who cannot see the drawing. */
+  label: string;
+}
+
+export interface Scene {
+  stems: DrawnStem[];
+  crownHeight: number;
+  buried: boolean;
+  spacing: number | null;
+  heights: { min: number; max: number } | null;
+  keepOut: KeepOut[];
+}
+
+export const decisionWords: Record<Decision, string> = {
+  keep: "stays as it is",
+  shorten: "stays, shortened",
+  remove: "goes",
+  check: "to be checked",
+  untouched: "left alone",
+  defer: "later",
+  none: "not decided yet",
+};
+
+/** The scene of a survey, with its plan where there is one. */
+export function sceneOf(
+  survey: SurveyDocument,
+  kind: KindDefaults,
+  plan: Plan | null,
+  limits: { spacing: number; min: number; max: number } | null,
+): Scene {
+  const union = survey.plant.unionHeight ?? 0;
+  const crownHeight = Math.max(0, union);
+  const axes = axesOf(survey.stems, kind, crownHeight);
+  const decisions = new Map((plan?.stems ?? []).map((s) => [s.id, s]));
+  const cuts = new Map((plan?.steps ?? []).filter((s) => s.stem && s.cut).map((s) => [s.stem as string, s]));
+  const stems = [...axes.values()].map((axis): DrawnStem => {
+    const decided = decisions.get(axis.stem.id);
+    const decision = (decided?.decision ?? "none") as Decision;
+    const cut = cuts.get(axis.stem.id)?.cut ?? null;
+    const window =
+      cut?.bud?.window?.length === 2 ? ([cut.bud.window[0]!, cut.bud.window[1]!] as [number, number]) : null;
+    const at = cut ? (cut.at ?? (window ? Math.round((window[0] + window[1]) / 2) : axis.length)) : axis.length;
+    const dead = axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null);
+    return {
+      axis,
+      id: axis.stem.id,
+      decision,
+      top: isTopLevel(axis.stem),
+      keptTo: decision === "remove" ? 0 : decision === "shorten" ? Number(at) : axis.length,
+      window: decision === "shorten" ? window : null,
+      bud:
+        decision === "shorten" && cut?.bud?.at != null
+          ? { at: Number(cut.bud.at), clock: cut.bud.clock == null ? null : Number(cut.bud.clock) }
+          : null,
+      deadFrom: dead,
+      soft: seenWords(axis.stem).includes("soft"),
+      label: `${isTopLevel(axis.stem) ? "Cane" : "Side shoot"} ${axis.stem.id}: ${decisionWords[decision]}.`,
+    };
+  });
+  return {
+    stems,
+    crownHeight,
+    buried: union < 0,
+    spacing: limits?.spacing ?? null,
+    heights: limits ? { min: limits.min + crownHeight, max: limits.max + crownHeight } : null,
+    keepOut: survey.keepOut ?? [],
+  };
+}
+
+/** How far the picture must reach: sideways and up, mm. After the cuts it comes closer, so that the ends can be read. */
+export function extentOf(scene: Scene, state: State): { reach: number; height: number } {
+  const close = state === "after" && scene.stems.some((s) => s.decision !== "none");
+  const shown = scene.stems.filter((s) => s.top);
+  const reach = shown.map((s) =>
+    close && s.decision !== "check" && s.decision !== "untouched" ? reachOf(s.axis, s.keptTo) : reachOf(s.axis),
+  );
+  const height = shown.map((s) =>
+    close && (s.decision === "keep" || s.decision === "shorten" || s.decision === "remove")
+      ? heightOf(s.axis, s.keptTo)
+      : heightOf(s.axis),
+  );
+  const ring = close ? (scene.spacing ?? 0) / 2 : 0;
+  return {
+    reach: Math.max(240, ...reach.map((r) => r + ring)),
+    height: Math.max(420, ...height.map((h) => h + (close ? 120 : 0))),
+  };
+}
+
+/** Where a stem is taken to end in a state: its cut end, or its tip. */
+export function endOf(stem: DrawnStem, state: State): Point {
+  return placeAt(stem.axis, state === "after" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length);
+}
+
+/** Bark by age, as a class of shade: fresh green to blackish. */
+export function barkOf(stem: SurveyStem): "young" | "second" | "grey" | "black" {
+  const seen = seenWords(stem);
+  if (seen.includes("bark.black") || stem.age >= 10) return "black";
+  if (seen.includes("bark.grey") || stem.age >= 3) return "grey";
+  return stem.age === 2 ? "second" : "young";
+}
+
+/** Pairs of kept ends that stand closer than the room they need. */
+export function crowded(scene: Scene): Set<string> {
+  const ids = new Set<string>();
+  if (scene.spacing === null) return ids;
+  const kept = scene.stems.filter((s) => s.top && (s.decision === "keep" || s.decision === "shorten"));
+  kept.forEach((a, i) =>
+    kept.slice(i + 1).forEach((b) => {
+      const [p, q] = [endOf(a, "after"), endOf(b, "after")];
+      if (Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z) < scene.spacing! - 0.1) ids.add(a.id).add(b.id);
+    }),
+  );
+  return ids;
+}
+
+/** The highest place of a stem that the picture shows, for its label. */
+export function heightOfShown(stem: DrawnStem, state: State, height: number): Point {
+  const to = state === "after" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length;
+  let best = placeAt(stem.axis, 0);
+  for (let i = 1; i <= 16; i++) {
+    const p = placeAt(stem.axis, (to * i) / 16);
+    if (p.z <= height && p.z > best.z) best = p;
+  }
+  return best;
+}

@@ -1,0 +1,170 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { useMeasures, useSettings } from "../app/settings";
+import { Button, Choice, Field, Input, Panel } from "../app/ui";
+import { bodyLabels, type BodyMeasures, defaultBody, readLength } from "../survey/measures";
+
+const ranges: Record<keyof BodyMeasures, [number, number]> = {
+  pencil: [3, 15],
+  finger: [5, 40],
+  thumb: [10, 50],
+  fist: [50, 200],
+  hand: [100, 300],
+  shears: [100, 400],
+  hip: [400, 1400],
+  self: [800, 2300],
+};
+
+/** One's own measures, set once and used wherever a length is typed; units, frost days. */
+export default function Measures() {
+  const { settings, save } = useSettings();
+  return (
+    <chakra.div display="grid" gap="18px" maxWidth="900px">
+      <div>
+        <chakra.h1 fontSize="1.8rem">Your measures</chakra.h1>
+        <chakra.p marginTop="4px">
+          Measure yourself once. Then “thumb” or “2 fists” can be typed wherever a length is asked for, and the plan
+          speaks of your hip, not of ours.
+        </chakra.p>
+      </div>
+      <Panel>
+        <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
+          {(Object.keys(bodyLabels) as (keyof BodyMeasures)[]).map((key) => (
+            <One key={key} name={key} />
+          ))}
+        </chakra.div>
+        <chakra.div marginTop="12px">
+          <Button size="small" onClick={() => save({ ...settings, body: defaultBody })}>
+            Back to the usual ones
+          </Button>
+        </chakra.div>
+      </Panel>
+      <Panel>
+        <chakra.h2 fontSize="1.2rem" marginBottom="10px">
+          Lengths and light
+        </chakra.h2>
+        <chakra.div display="grid" gap="12px">
+          <Choice
+            label="Units"
+            value={settings.units}
+            onChange={(units) => save({ ...settings, units })}
+            options={[
+              { value: "metric", text: "millimetres, centimetres, metres" },
+              { value: "imperial", text: "inches and feet" },
+            ]}
+          />
+          <Choice
+            label="Light"
+            value={settings.theme}
+            onChange={(theme) => save({ ...settings, theme })}
+            options={[
+              { value: "auto", text: "as the device" },
+              { value: "light", text: "day" },
+              { value: "dark", text: "evening" },
+              { value: "sun", text: "bright sun" },
+            ]}
+          />
+        </chakra.div>
+      </Panel>
+      <Panel>
+        <chakra.h2 fontSize="1.2rem" marginBottom="10px">
+          Where the garden is
+        </chakra.h2>
+        <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
+          <Choice
+            label="Hemisphere"
+            value={settings.place.hemisphere}
+            onChange={(hemisphere) => save({ ...settings, place: { ...settings.place, hemisphere } })}
+            options={[
+              { value: "north", text: "north" },
+              { value: "south", text: "south" },
+            ]}
+          />
+          <Frost
+            label="Last frost, usually"
+            value={settings.place.lastFrost}
+            onChange={(lastFrost) => save({ ...settings, place: { ...settings.place, lastFrost } })}
+          />
+          <Frost
+            label="First frost, usually"
+            value={settings.place.firstFrost}
+            onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
+          />
+        </chakra.div>
+      </Panel>
+    </chakra.div>
+  );
+}
+
+function One({ name }: { name: keyof BodyMeasures }) {
+  const { settings, save } = useSettings();
+  const { long, thick } = useMeasures();
+  const value = settings.body[name];
+  const show = value < 60 ? thick(value) : long(value);
+  const [text, setText] = useState<string | null>(null);
+  const mm = text === null ? value : readLength(text, defaultBody, value < 60 ? "mm" : "cm");
+  const [low, high] = ranges[name];
+  const wrong = mm === null || mm < low || mm > high;
+  const commit = () => {
+    if (text === null || wrong) return;
+    save({ ...settings, body: { ...settings.body, [name]: Math.round(mm * 10) / 10 } });
+    setText(null);
+  };
+  return (
+    <Field
+      label={bodyLabels[name].replace(/^a /, "").replace(/^./, (c) => c.toUpperCase())}
+      error={text !== null && wrong ? `Between ${long(low)} and ${long(high)}.` : null}
+    >
+      <Input
+        value={text ?? show}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === "Enter" && commit()}
+      />
+    </Field>
+  );
+}
+
+function Frost(props: { label: string; value: string; onChange: (value: string) => void }) {
+  const [month, day] = props.value.split("-");
+  const months = Array.from({ length: 12 }, (_, i) =>
+    new Date(2001, i, 15).toLocaleDateString("en-GB", { month: "long" }),
+  );
+  return (
+    <chakra.fieldset border="none" padding="0" margin="0">
+      <chakra.legend fontWeight="700" marginBottom="4px" padding="0">
+        {props.label}
+      </chakra.legend>
+      <chakra.div display="flex" gap="6px">
+        <Input
+          width="70px"
+          aria-label={`${props.label}, day`}
+          type="number"
+          min={1}
+          max={31}
+          value={Number(day)}
+          onChange={(e) =>
+            Number(e.target.value) >= 1 &&
+            Number(e.target.value) <= new Date(2000, Number(month), 0).getDate() &&
+            props.onChange(`${month}-${e.target.value.padStart(2, "0")}`)
+          }
+        />
+        <chakra.select
+          aria-label={`${props.label}, month`}
+          value={month}
+          onChange={(e) => props.onChange(`${e.target.value}-${Number(day) > 28 ? "28" : day}`)}
+          border="1.5px solid var(--muted)"
+          borderRadius="7px"
+          background="var(--sheet)"
+          paddingInline="8px"
+        >
+          {months.map((m, i) => (
+            <option key={m} value={String(i + 1).padStart(2, "0")}>
+              {m}
+            </option>
+          ))}
+        </chakra.select>
+      </chakra.div>
+    </chakra.fieldset>
+  );
+}

@@ -1,0 +1,194 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { api, type ApiError, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
+import { readLength } from "../survey/measures";
+
+/** A new plant, or changes to one. Name and kind are needed; the rest helps. */
+export function PlantForm(props: {
+  plant?: Schemas["PlantView"];
+  places: string[];
+  onClose: () => void;
+  onRemove?: () => void;
+}) {
+  const { plant } = props;
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { body, long } = useMeasures();
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  const [name, setName] = useState(plant?.name ?? "");
+  const [kind, setKind] = useState(plant?.kind ?? "rose.hybrid-tea");
+  const [place, setPlace] = useState(plant?.place ?? "");
+  const [planted, setPlanted] = useState(plant?.plantedYear?.toString() ?? "");
+  const [vigour, setVigour] = useState(plant?.vigour ?? "normal");
+  const [union, setUnion] = useState(
+    plant?.unionHeight == null ? "" : plant.unionHeight < 0 ? "" : long(plant.unionHeight),
+  );
+  const [covered, setCovered] = useState((plant?.unionHeight ?? 0) < 0);
+  const [neglected, setNeglected] = useState(plant?.neglected ?? false);
+  const [grafted, setGrafted] = useState<string>(plant?.rootstock == null ? "usual" : plant.rootstock ? "yes" : "no");
+  const unionMm = union.trim() === "" ? null : readLength(union, body, "cm");
+  const save = useMutation({
+    mutationFn: (input: Schemas["PlantInput"]) =>
+      plant
+        ? must(
+            api.PUT("/api/plants/{id}", {
+              params: { path: { id: plant.id } },
+              headers: { "If-Match": `"${plant.revision}"` },
+              body: input,
+            }),
+          )
+        : must(api.POST("/api/plants", { body: input })),
+    onSuccess: (saved) => {
+      void client.invalidateQueries({ queryKey: ["plants"] });
+      void client.invalidateQueries({ queryKey: ["plant", saved.id] });
+      props.onClose();
+      if (!plant) void navigate(`/plants/${saved.id}/look`);
+    },
+  });
+  const error = save.error as ApiError | null;
+  const at = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
+  const chosen = kinds.data?.find((k) => k.id === kind);
+  return (
+    <Panel>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          save.mutate({
+            name,
+            kind,
+            place,
+            plantedYear: planted.trim() === "" ? null : Number(planted),
+            vigour,
+            neglected,
+            unionHeight: covered ? -40 : unionMm,
+            rootstock: grafted === "usual" ? null : grafted === "yes",
+            look: plant?.look ?? null,
+          });
+        }}
+      >
+        <chakra.h2 fontSize="1.25rem" marginBottom="12px">
+          {plant ? `Change ${plant.name}` : "Add a plant"}
+        </chakra.h2>
+        <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 240px), 1fr))">
+          <Field label="Name" error={at("/name")}>
+            <Input value={name} onChange={(e) => setName(e.target.value)} maxLength={80} required />
+          </Field>
+          <Field label="Kind" hint={chosen?.note} error={at("/kind")}>
+            <Select value={kind} onChange={(e) => setKind(e.target.value)} width="100%">
+              {(kinds.data ?? []).map((k) => (
+                <option key={k.id} value={k.id}>
+                  {k.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          <Field label="Where it grows" hint="bed, wall or row, in your words" error={at("/place")}>
+            <Input value={place} onChange={(e) => setPlace(e.target.value)} list="places" maxLength={80} />
+            <datalist id="places">
+              {props.places.map((p) => (
+                <option key={p} value={p} />
+              ))}
+            </datalist>
+          </Field>
+          <Field label="Year planted" hint="leave empty if nobody knows" error={at("/plantedYear")}>
+            <Input value={planted} onChange={(e) => setPlanted(e.target.value)} inputMode="numeric" pattern="\d{4}" />
+          </Field>
+          <Field
+            label="Height of the union above the soil"
+            hint="the swelling where the canes start"
+            error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : at("/unionHeight")}
+          >
+            <Input
+              value={covered ? "" : union}
+              disabled={covered}
+              placeholder={covered ? "covered" : "at the soil"}
+              onChange={(e) => setUnion(e.target.value)}
+            />
+          </Field>
+          <chakra.div display="grid" gap="8px" alignContent="end">
+            <Tick on={covered} onChange={setCovered} text="The crown is covered by soil or mulch" />
+            <Tick on={neglected} onChange={setNeglected} text="Not pruned for years" />
+          </chakra.div>
+        </chakra.div>
+        <chakra.div display="flex" gap="24px" flexWrap="wrap" marginTop="14px">
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              How strongly does it grow?
+            </chakra.p>
+            <Choice
+              label="Vigour"
+              value={vigour}
+              onChange={setVigour}
+              options={[
+                { value: "weak", text: "weakly" },
+                { value: "normal", text: "as usual" },
+                { value: "strong", text: "strongly" },
+              ]}
+            />
+          </div>
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              Grafted on a rootstock?
+            </chakra.p>
+            <Choice
+              label="Grafted"
+              value={grafted}
+              onChange={setGrafted}
+              options={[
+                { value: "usual", text: "as usual for the kind" },
+                { value: "yes", text: "yes" },
+                { value: "no", text: "no, own roots" },
+              ]}
+            />
+          </div>
+        </chakra.div>
+        {error && error.errors.length === 0 && (
+          <chakra.div marginTop="10px">
+            <Notice tone="wrong" role="alert">
+              {error.message}
+            </Notice>
+          </chakra.div>
+        )}
+        <chakra.div display="flex" gap="8px" marginTop="16px" flexWrap="wrap">
+          <Button
+            type="submit"
+            look="main"
+            disabled={save.isPending || name.trim() === "" || (union.trim() !== "" && !covered && unionMm === null)}
+          >
+            {plant ? "Save" : "Add it and walk round"}
+          </Button>
+          <Button type="button" onClick={props.onClose}>
+            Cancel
+          </Button>
+          {props.onRemove && (
+            <chakra.span marginLeft="auto">
+              <Button type="button" look="cut" onClick={props.onRemove}>
+                Take out of the garden
+              </Button>
+            </chakra.span>
+          )}
+        </chakra.div>
+      </form>
+    </Panel>
+  );
+}
+
+function Tick(props: { on: boolean; onChange: (on: boolean) => void; text: string }) {
+  return (
+    <chakra.label display="flex" gap="10px" alignItems="center" minHeight="40px">
+      <chakra.input
+        type="checkbox"
+        checked={props.on}
+        onChange={(e) => props.onChange(e.target.checked)}
+        width="22px"
+        height="22px"
+        accentColor="var(--leaf)"
+      />
+      {props.text}
+    </chakra.label>
+  );
+}

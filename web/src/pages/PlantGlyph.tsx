@@ -1,0 +1,44 @@
+import { direction } from "../drawing/geometry";
+
+/** A plant as a small clock of its canes, by thickness and age: enough to know one from another. */
+export function PlantGlyph({
+  canes,
+}: {
+  canes: { clock?: number; parent: string; diameter: number; age: number; length?: number }[];
+}) {
+  const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
+  const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
+  return (
+    <svg width="84" height="84" viewBox="-42 -42 84 84" aria-hidden style={{ flexShrink: 0 }}>
+      <circle r="40" fill="var(--paper)" stroke="var(--line)" />
+      {[0, 3, 6, 9].map((h) => {
+        const d = direction(h);
+        return <line key={h} x1={d.x * 36} y1={-d.y * 36} x2={d.x * 40} y2={-d.y * 40} stroke="var(--muted)" />;
+      })}
+      {shown.map((c, i) => {
+        const d = direction(c.clock!);
+        const far = 5 + (33 * (c.length ?? 1100)) / longest;
+        const color = c.age >= 3 ? "var(--bark3)" : c.age === 2 ? "var(--bark2)" : "var(--bark1)";
+        return (
+          <line
+            key={i}
+            x1={d.x * 5}
+            y1={-d.y * 5}
+            x2={d.x * far}
+            y2={-d.y * far}
+            stroke={color}
+            strokeWidth={Math.max(1.5, Math.min(7, c.diameter / 4))}
+            strokeLinecap="round"
+            strokeDasharray={c.parent === "crown" ? undefined : "4 4"}
+          />
+        );
+      })}
+      <circle r="5" fill="var(--bark4)" />
+      {shown.length === 0 && (
+        <text y="-12" textAnchor="middle" fontSize="13" fill="var(--muted)">
+          ?
+        </text>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,154 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Input, Letter, Panel } from "../app/ui";
+import { ageWords, type BodyMeasures, clockWords } from "../survey/measures";
+import { missingWords, readLine } from "../survey/typedLine";
+import type { SurveyStem } from "../survey/types";
+
+interface Props {
+  clock: number | null;
+  onClock: (clock: number | null) => void;
+  onAdd: (stem: Omit<SurveyStem, "id">) => void;
+  next: string;
+}
+
+/** A new cane by three taps (where, how thick, how old), or by one typed line. */
+export function AddCane(props: Props) {
+  const [thickness, setThickness] = useState<number | null>(null);
+  const { thick, body, units } = useMeasures();
+  const add = (age: number) => {
+    props.onAdd({ role: "cane", parent: "crown", clock: props.clock!, diameter: thickness!, age });
+    setThickness(null);
+  };
+  const between = Math.round((body.finger + body.thumb) / 2);
+  const sizes = [
+    { value: Math.round(body.pencil * 0.7), text: "thinner than a pencil" },
+    { value: body.pencil, text: "pencil" },
+    { value: Math.round((body.pencil + body.finger) / 2), text: thick(Math.round((body.pencil + body.finger) / 2)) },
+    { value: body.finger, text: "little finger" },
+    { value: between, text: thick(between) },
+    { value: body.thumb, text: "thumb" },
+    { value: Math.round(body.thumb * 1.6), text: "thicker" },
+  ];
+  const ages = [
+    { value: 1, text: "1: green, supple" },
+    { value: 2, text: "2: darker" },
+    { value: 4, text: "3 to 5: grey" },
+    { value: 8, text: "older: rough" },
+  ];
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.15rem" display="flex" gap="8px" alignItems="center">
+        <Letter id={props.next} decision="none" /> Next cane
+      </chakra.h2>
+      <TypedLine body={body} onAdd={props.onAdd} units={units} />
+      <chakra.p color="muted" marginBlock="10px 6px">
+        or with taps:
+      </chakra.p>
+      <chakra.div display="grid" gap="10px">
+        <div>
+          <chakra.p fontWeight="700" marginBottom="4px">
+            Which way does it lean?{" "}
+            {props.clock !== null ? (
+              <chakra.span fontWeight="400">{clockWords(props.clock)}</chakra.span>
+            ) : (
+              <chakra.span fontWeight="400" color="muted">
+                point at the ring, or
+              </chakra.span>
+            )}
+          </chakra.p>
+          <Choice
+            label="Which way it leans"
+            value={props.clock}
+            onChange={props.onClock}
+            options={[7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5, 6].map((h) => ({
+              value: h,
+              text: String(h),
+              name: `${h} o'clock`,
+            }))}
+          />
+        </div>
+        {props.clock !== null && (
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              How thick at the base?
+            </chakra.p>
+            <Choice label="How thick" value={thickness} onChange={setThickness} options={sizes} />
+          </div>
+        )}
+        {props.clock !== null && thickness !== null && (
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              How many seasons old? This adds it.
+            </chakra.p>
+            <Choice label="How old" value={null} onChange={add} options={ages} />
+          </div>
+        )}
+      </chakra.div>
+    </Panel>
+  );
+}
+
+function TypedLine(props: { body: BodyMeasures; units: string; onAdd: (stem: Omit<SurveyStem, "id">) => void }) {
+  const { thick, long } = useMeasures();
+  const [text, setText] = useState("");
+  const [tried, setTried] = useState(false);
+  const line = text.trim() === "" ? null : readLine(text, props.body);
+  const understood =
+    line &&
+    [
+      line.stem.clock !== undefined && clockWords(line.stem.clock),
+      line.stem.diameter !== undefined && thick(line.stem.diameter),
+      line.stem.age !== undefined && ageWords(line.stem.age),
+      line.stem.length != null && long(line.stem.length),
+    ].filter(Boolean);
+  const submit = () => {
+    if (!line) return;
+    if (line.unknown.length > 0 || line.missing.length > 0) {
+      setTried(true);
+      return;
+    }
+    props.onAdd({ role: "cane", parent: "crown", ...line.stem } as Omit<SurveyStem, "id">);
+    setText("");
+    setTried(false);
+  };
+  return (
+    <chakra.form
+      marginTop="8px"
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+    >
+      <chakra.label htmlFor="typed-line" fontWeight="700">
+        Type or say it in one line
+      </chakra.label>
+      <chakra.div display="flex" gap="8px" marginTop="4px">
+        <Input
+          id="typed-line"
+          value={text}
+          autoComplete="off"
+          placeholder="4:30 thumb 2y 1.1m grey"
+          onChange={(e) => setText(e.target.value)}
+          aria-describedby="typed-line-said"
+        />
+        <Button look="main" type="submit" disabled={!line}>
+          Add
+        </Button>
+      </chakra.div>
+      <chakra.p
+        id="typed-line-said"
+        role="status"
+        minHeight="1.45em"
+        marginTop="4px"
+        fontSize="0.95rem"
+        color={tried ? "hip" : "muted"}
+      >
+        {line && understood!.length > 0 && `Understood: ${understood!.join(", ")}. `}
+        {line && line.unknown.length > 0 && <b>Not understood: {line.unknown.map((w) => `“${w}”`).join(", ")}. </b>}
+        {line && tried && line.missing.length > 0 && `Still needed: ${missingWords(line.missing)}.`}
+      </chakra.p>
+    </chakra.form>
+  );
+}

@@ -1,0 +1,169 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Input, Letter, Panel } from "../app/ui";
+import { decisionWords, type Decision } from "../drawing/scene";
+import { clockWords, readLength } from "../survey/measures";
+import { isTopLevel, type Pin } from "../survey/types";
+import { usePlant } from "./PlantPage";
+
+const provenanceWords: Record<string, string> = {
+  practice: "common practice",
+  published: "published",
+  memory: "published, from memory",
+  assumption: "our assumption",
+  user: "your word",
+  observed: "what you saw",
+};
+
+/** Why one cane stays or goes, what would change that, and the means to argue. */
+export function CaneReasons(props: {
+  decided: Schemas["PlanStem"];
+  onClose: () => void;
+  onSelect: (id: string) => void;
+}) {
+  const { survey, plan, schools, kind } = usePlant();
+  const { say, long, body } = useMeasures();
+  const { decided } = props;
+  const stem = survey.document.stems.find((s) => s.id === decided.id);
+  const [place, setPlace] = useState("");
+  const [wrong, setWrong] = useState(false);
+  if (!stem || !plan) return null;
+  const pin = (value: Pin | null) =>
+    survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pin: value } : s)) }));
+  const pinned = stem.pin ?? null;
+  const school = schools.find((s) => s.id === plan.school) ?? schools.find((s) => s.id === kind.defaultSchool);
+  const clearance = Number(school?.values.find((v) => v.name === "clearance")?.number ?? 6);
+  const step = plan.steps.find((s) => s.stem === stem.id);
+  const cutHere = () => {
+    const mm = readLength(place, body, "cm");
+    const most = stem.length ?? (isTopLevel(stem) ? kind.caneLength : kind.lateralLength);
+    if (mm === null || mm < 0 || mm > most) {
+      setWrong(true);
+      return;
+    }
+    pin({ cutAt: Math.round(mm) });
+    setPlace("");
+  };
+  return (
+    <Panel>
+      <chakra.div display="flex" gap="10px" alignItems="center">
+        <Letter id={decided.id} decision={decided.decision} size={34} />
+        <chakra.h2 fontSize="1.2rem">
+          {decided.id} {decisionWords[decided.decision as Decision]}
+        </chakra.h2>
+        <chakra.span marginLeft="auto">
+          <Button size="small" onClick={props.onClose}>
+            All steps
+          </Button>
+        </chakra.span>
+      </chakra.div>
+      {step && <chakra.p marginTop="10px">{say(step.text)}</chakra.p>}
+      <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
+        Why
+      </chakra.h3>
+      <ul>
+        {decided.reasons.map((r, i) => (
+          <chakra.li key={i} paddingBlock="3px">
+            {say(r.text)}{" "}
+            <chakra.span color="muted" fontSize="0.9rem">
+              ({provenanceWords[r.provenance] ?? r.provenance})
+            </chakra.span>
+          </chakra.li>
+        ))}
+      </ul>
+      {decided.successor && (
+        <chakra.p marginTop="4px">
+          Its successor:{" "}
+          <Button size="small" onClick={() => props.onSelect(decided.successor!)}>
+            {decided.successor}
+          </Button>
+        </chakra.p>
+      )}
+      {decided.flips && (
+        <>
+          <chakra.h3 fontSize="1rem" color="muted" marginTop="10px">
+            What would change it
+          </chakra.h3>
+          <p>{say(decided.flips)}</p>
+        </>
+      )}
+      <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
+        Your word
+      </chakra.h3>
+      <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
+        <Button
+          size="small"
+          pressed={pinned === "keep"}
+          aria-pressed={pinned === "keep"}
+          onClick={() => pin(pinned === "keep" ? null : "keep")}
+        >
+          Keep it
+        </Button>
+        <Button
+          size="small"
+          pressed={pinned === "remove"}
+          aria-pressed={pinned === "remove"}
+          onClick={() => pin(pinned === "remove" ? null : "remove")}
+        >
+          Take it out
+        </Button>
+        {pinned !== null && (
+          <Button size="small" look="quiet" onClick={() => pin(null)}>
+            Decide for me
+          </Button>
+        )}
+      </chakra.div>
+      {(stem.buds ?? []).length > 0 && (
+        <chakra.div marginTop="10px">
+          <chakra.p fontWeight="700">Cut above another bud</chakra.p>
+          <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
+            {(stem.buds ?? []).map((b) => {
+              const at = b.at + clearance;
+              const on = typeof pinned === "object" && pinned !== null && pinned.cutAt === at;
+              return (
+                <Button
+                  key={`${b.at}-${b.clock}`}
+                  size="small"
+                  pressed={on}
+                  aria-pressed={on}
+                  onClick={() => pin({ cutAt: at })}
+                >
+                  {long(b.at)}, faces {b.clock == null ? "?" : clockWords(b.clock)}
+                </Button>
+              );
+            })}
+          </chakra.div>
+        </chakra.div>
+      )}
+      <chakra.form
+        marginTop="10px"
+        display="flex"
+        gap="6px"
+        alignItems="end"
+        onSubmit={(e) => {
+          e.preventDefault();
+          cutHere();
+        }}
+      >
+        <chakra.label flex="1">
+          <chakra.span display="block" fontWeight="700">
+            Or cut it at
+          </chakra.span>
+          <Input
+            value={place}
+            placeholder="46 cm, or hip"
+            onChange={(e) => (setPlace(e.target.value), setWrong(false))}
+          />
+        </chakra.label>
+        <Button type="submit">Cut there</Button>
+      </chakra.form>
+      {wrong && (
+        <chakra.p role="alert" color="hip">
+          That is not a place along {stem.id}; nothing was changed.
+        </chakra.p>
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,261 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import { FromAbove } from "../drawing/FromAbove";
+import { FromFront } from "../drawing/FromFront";
+import { type Decision, type State } from "../drawing/scene";
+import { schoolId } from "../survey/types";
+import { CaneReasons } from "./CaneReasons";
+import { usePlant } from "./PlantPage";
+import { StepList } from "./StepList";
+
+/** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
+export default function Decide() {
+  const { survey, plan, planError, scene, schools, kind } = usePlant();
+  const { say } = useMeasures();
+  const navigate = useNavigate();
+  const [state, setState] = useState<State>("after");
+  const [selected, setSelected] = useState<string | null>(null);
+  if (survey.document.stems.length === 0) {
+    return (
+      <Notice tone="plain">
+        <p>
+          There is nothing to decide yet. Walk round the plant first: every cane you enter is weighed against all the
+          others.
+        </p>
+        <chakra.div marginTop="8px">
+          <Button look="main" onClick={() => void navigate("../look")}>
+            Walk round it
+          </Button>
+        </chakra.div>
+      </Notice>
+    );
+  }
+  if (planError || !plan) {
+    return planError ? (
+      <Notice tone="wrong" role="alert">
+        {planError}
+      </Notice>
+    ) : (
+      <p>Weighing the canes.</p>
+    );
+  }
+  const school = schoolId(survey.document.school) ?? kind.defaultSchool;
+  const chosen = plan.stems.find((s) => s.id === selected) ?? null;
+  const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
+  return (
+    <chakra.div
+      display="grid"
+      gap={{ base: "12px", lg: "18px" }}
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1.7fr) minmax(360px,1fr)" }}
+      alignItems="start"
+    >
+      <chakra.div>
+        <chakra.div display="flex" flexWrap="wrap" gap="8px 16px" alignItems="center">
+          <Choice
+            label="What the drawing shows"
+            value={state}
+            onChange={setState}
+            options={[
+              { value: "found", text: "As found" },
+              { value: "after", text: "After the cuts" },
+            ]}
+          />
+          <chakra.label display="flex" alignItems="center" gap="8px">
+            <span>School</span>
+            <Select value={school} onChange={(e) => survey.change((d) => ({ ...d, school: e.target.value }))}>
+              {schools.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </Select>
+          </chakra.label>
+          <chakra.label display="flex" alignItems="center" gap="8px">
+            <span>Day</span>
+            <Input
+              type="date"
+              width="auto"
+              value={survey.document.date}
+              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+            />
+          </chakra.label>
+          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+        </chakra.div>
+        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="8px" marginTop="10px">
+          <FromAbove
+            scene={scene}
+            state={state}
+            selected={selected}
+            onSelect={(id) => setSelected(id === selected ? null : id)}
+            title="The plant from above"
+          />
+          <FromFront
+            scene={scene}
+            state={state}
+            selected={selected}
+            onSelect={(id) => setSelected(id === selected ? null : id)}
+            title="The plant from the front"
+          />
+        </chakra.div>
+        <Key state={state} />
+      </chakra.div>
+      <chakra.div
+        display="grid"
+        gap="10px"
+        maxHeight={{ lg: "calc(100vh - 200px)" }}
+        minHeight="0"
+        gridTemplateRows={{ lg: "auto minmax(0,1fr)" }}
+      >
+        <Summary />
+        <chakra.div
+          overflowY={{ lg: "auto" }}
+          tabIndex={0}
+          role="region"
+          aria-label={chosen ? `Cane ${chosen.id}` : "The steps"}
+          minHeight="0"
+        >
+          {chosen ? (
+            <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
+          ) : (
+            <chakra.div display="grid" gap="10px">
+              {warnings.map((w, i) => (
+                <Notice key={i} tone={w.code === "season" ? "plain" : "look"}>
+                  {say(w.text)}
+                </Notice>
+              ))}
+              {plan.askFor[0] && (
+                <Notice tone="look">
+                  <b>One look would help most: </b>
+                  {say(plan.askFor[0].text)}
+                </Notice>
+              )}
+              <StepList plan={plan} onSelect={setSelected} />
+            </chakra.div>
+          )}
+        </chakra.div>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function Summary() {
+  const { plan } = usePlant();
+  const { say } = useMeasures();
+  const navigate = useNavigate();
+  if (!plan) return null;
+  const c = plan.counts;
+  const groups: [Decision[], string][] = [
+    [["keep", "shorten"], "stay"],
+    [["remove"], "go"],
+    [["check", "untouched", "defer"], "wait"],
+  ];
+  const top = plan.stems.filter((s) => /^[A-Z]+\d*$/.test(s.id));
+  return (
+    <Panel style={{ padding: "10px 14px" }}>
+      <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+        <chakra.p flex="1" minWidth="200px" aria-live="polite">
+          <b>
+            {c.kept} {c.kept === 1 ? "cane stays" : "canes stay"}, {c.removed} {c.removed === 1 ? "goes" : "go"}
+            {c.left > 0 ? `, ${c.left} ${c.left === 1 ? "waits" : "wait"}` : ""}.
+          </b>{" "}
+          {Math.round(c.removedShare * 100)} % of the live wood comes off
+          {c.endSpacing != null
+            ? say(`; the ends stand ${Math.round(c.endSpacing)} mm apart or more.`)
+            : "."} About {plan.kit.minutes} minutes.
+        </chakra.p>
+        <Button look="main" onClick={() => void navigate("../do")}>
+          Do it
+        </Button>
+      </chakra.div>
+      <chakra.div
+        className="visually-list"
+        position="absolute"
+        width="1px"
+        height="1px"
+        overflow="hidden"
+        clipPath="inset(50%)"
+      >
+        {groups.map(
+          ([d, word]) =>
+            `${
+              top
+                .filter((s) => d.includes(s.decision as Decision))
+                .map((s) => s.id)
+                .join(", ") || "none"
+            } ${word}. `,
+        )}
+      </chakra.div>
+    </Panel>
+  );
+}
+
+function Key({ state }: { state: State }) {
+  const line = { display: "flex", alignItems: "center", gap: 6 };
+  const swatch = (child: React.ReactNode) => (
+    <svg width="26" height="16" aria-hidden>
+      {child}
+    </svg>
+  );
+  return (
+    <chakra.ul display="flex" flexWrap="wrap" gap="2px 16px" fontSize="0.9rem" color="muted" marginTop="4px">
+      <li style={line}>
+        {swatch(<rect x="1" y="5" width="24" height="7" fill="var(--bark1)" stroke="var(--ink)" />)} stays (green young,
+        grey old)
+      </li>
+      {state === "after" && (
+        <>
+          <li style={line}>
+            {swatch(
+              <>
+                <line x1="1" y1="8" x2="25" y2="8" stroke="var(--hip)" strokeDasharray="2 3" />
+                <line x1="3" y1="2" x2="9" y2="14" stroke="var(--hip)" strokeWidth="3" />
+              </>,
+            )}{" "}
+            cut, and what comes off
+          </li>
+          <li style={line}>
+            {swatch(
+              <>
+                <rect x="1" y="4" width="24" height="8" fill="none" stroke="var(--hip)" strokeDasharray="4 3" />
+                <path d="M4 12L10 4M11 12L17 4M18 12L24 4" stroke="var(--hip)" />
+              </>,
+            )}{" "}
+            goes altogether
+          </li>
+          <li style={line}>
+            {swatch(
+              <rect x="1" y="4" width="24" height="8" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="2" />,
+            )}{" "}
+            check first
+          </li>
+          <li style={line}>
+            {swatch(
+              <circle cx="13" cy="8" r="7" fill="var(--leafWash)" stroke="var(--leaf)" strokeDasharray="1.5 2.5" />,
+            )}{" "}
+            room for three new shoots
+          </li>
+        </>
+      )}
+      <li style={line}>
+        {swatch(
+          <rect
+            x="1"
+            y="4"
+            width="24"
+            height="8"
+            fill="var(--leafWash)"
+            stroke="var(--leaf)"
+            strokeDasharray="1.5 3"
+            strokeWidth="2"
+          />,
+        )}{" "}
+        soft: leave alone
+      </li>
+    </chakra.ul>
+  );
+}

@@ -1,0 +1,385 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { api, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
+import { FromAbove } from "../drawing/FromAbove";
+import { FromFront } from "../drawing/FromFront";
+import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
+import { readLength } from "../survey/measures";
+import type { SurveyDocument } from "../survey/types";
+import { limitsOf, usePlant } from "./PlantPage";
+import { stageWords } from "./StepList";
+
+type Work = Schemas["WorkView"];
+
+const toolWords: Record<string, string> = {
+  secateurs: "Secateurs",
+  loppers: "Loppers",
+  saw: "Pruning saw",
+  shears: "Hedging shears",
+  fingers: "Your fingers",
+};
+
+/** One step fills the screen: which cane, where, what cut, which tool; then done, differently or skip. */
+export default function Do() {
+  const { id = "" } = useParams();
+  const { survey } = usePlant();
+  const client = useQueryClient();
+  const path = { params: { path: { id } } };
+  const work = useQuery({
+    queryKey: ["work", id, survey.state === "saved"],
+    queryFn: () => must(api.GET("/api/plants/{id}/work", path)),
+    staleTime: 0,
+  });
+  const settle = (w: Work) => {
+    client.setQueryData(["work", id, true], w);
+    client.setQueryData(["work", id], w);
+    void client.invalidateQueries({ queryKey: ["log", id] });
+    void client.invalidateQueries({ queryKey: ["plants"] });
+  };
+  const record = useMutation({
+    mutationFn: (body: Schemas["StepInput"]) => must(api.POST("/api/plants/{id}/work", { ...path, body })),
+    onSuccess: settle,
+  });
+  const undo = useMutation({
+    mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", path)),
+    onSuccess: settle,
+  });
+  const finish = useMutation({
+    mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", path)),
+    onSuccess: settle,
+  });
+  useAwake();
+  const error = record.error ?? undo.error ?? finish.error;
+  if (work.isError) {
+    return (
+      <Notice tone="look" role="alert">
+        {work.error.message}
+      </Notice>
+    );
+  }
+  if (!work.data) return <p>Fetching the steps.</p>;
+  return (
+    <chakra.div maxWidth="1040px" marginInline="auto">
+      {error && (
+        <chakra.div marginBottom="10px">
+          <Notice tone="wrong" role="alert">
+            {error.message}{" "}
+            <Button size="small" onClick={() => (record.reset(), undo.reset(), finish.reset(), void work.refetch())}>
+              Show the current list
+            </Button>
+          </Notice>
+        </chakra.div>
+      )}
+      <Current
+        work={work.data}
+        busy={record.isPending || undo.isPending || finish.isPending}
+        onRecord={record.mutate}
+        onUndo={() => undo.mutate()}
+        onFinish={() => finish.mutate()}
+      />
+    </chakra.div>
+  );
+}
+
+/** Keeps the screen awake while the work goes on, where the device can. */
+function useAwake() {
+  useEffect(() => {
+    let lock: { release: () => Promise<void> } | null = null;
+    const ask = () => {
+      const wake = (navigator as { wakeLock?: { request: (t: "screen") => Promise<{ release: () => Promise<void> }> } })
+        .wakeLock;
+      if (wake && document.visibilityState === "visible")
+        wake.request("screen").then(
+          (l) => (lock = l),
+          () => {},
+        );
+    };
+    ask();
+    document.addEventListener("visibilitychange", ask);
+    return () => {
+      document.removeEventListener("visibilitychange", ask);
+      void lock?.release();
+    };
+  }, []);
+}
+
+interface CurrentProps {
+  work: Work;
+  busy: boolean;
+  onRecord: (input: Schemas["StepInput"]) => void;
+  onUndo: () => void;
+  onFinish: () => void;
+}
+
+function Current(props: CurrentProps) {
+  const { work } = props;
+  const navigate = useNavigate();
+  const now = work.pending.filter((p) => p.step.stage !== "return");
+  const later = work.pending.filter((p) => p.step.stage === "return");
+  const next = now[0];
+  const changes = work.changes.length > 0 && (
+    <Notice tone="look" role="status">
+      <b>The rest was weighed again. </b>
+      {work.changes.map((c) => `${c.stem} now ${decisionWords[c.now as Decision]}`).join("; ")}.
+    </Notice>
+  );
+  if (!work.plan) {
+    return (
+      <Notice tone="plain">
+        <p>There is no plan to carry out yet.</p>
+        <chakra.div marginTop="8px">
+          <Button look="main" onClick={() => void navigate("../look")}>
+            Walk round the plant
+          </Button>
+        </chakra.div>
+      </Notice>
+    );
+  }
+  if (work.finished || !next) {
+    return (
+      <chakra.div display="grid" gap="12px">
+        {changes}
+        <Panel>
+          <chakra.h2 fontSize="1.3rem">{work.finished ? "Finished for this season" : "Every step is done"}</chakra.h2>
+          <chakra.p marginTop="6px">
+            {work.done.length} {work.done.length === 1 ? "step is" : "steps are"} in the log. A plain mistake grows
+            back; what you learnt is kept.
+          </chakra.p>
+          <Later steps={later} />
+          <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="12px">
+            {!work.finished && (
+              <Button look="main" size="large" disabled={props.busy} onClick={props.onFinish}>
+                Finish this plant
+              </Button>
+            )}
+            <Button onClick={() => void navigate("../remember")}>See the log</Button>
+            <Button look="quiet" disabled={props.busy || work.done.length === 0} onClick={props.onUndo}>
+              Take back the last entry
+            </Button>
+          </chakra.div>
+        </Panel>
+      </chakra.div>
+    );
+  }
+  return (
+    <chakra.div display="grid" gap="10px">
+      {changes}
+      <StepCard
+        key={next.key}
+        {...props}
+        open={next}
+        index={work.done.length + 1}
+        total={work.done.length + now.length}
+      />
+    </chakra.div>
+  );
+}
+
+function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
+  const { say } = useMeasures();
+  return steps.length === 0 ? null : (
+    <>
+      <chakra.h3 fontSize="1.05rem" marginTop="12px">
+        Come back
+      </chakra.h3>
+      <ul>
+        {steps.map((s) => (
+          <li key={s.key}>
+            {dayWords(s.step.due)}: {say(s.step.text)}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+export function dayWords(iso: string): string {
+  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString("en-GB", {
+    day: "numeric",
+    month: "long",
+    year: "numeric",
+  });
+}
+
+function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: number; total: number }) {
+  const { work, open, busy } = props;
+  const { step } = open;
+  const { kind, schools } = usePlant();
+  const { say, thick } = useMeasures();
+  const [different, setDifferent] = useState(false);
+  const document = work.document as unknown as SurveyDocument;
+  const scene = useMemo(
+    () => sceneOf(document, kind, work.plan ?? null, limitsOf(schools, document, kind.defaultSchool)),
+    [document, kind, schools, work.plan],
+  );
+  const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
+  const stem = document.stems.find((s) => s.id === step.stem);
+  const check = step.action === "check";
+  return (
+    <chakra.div
+      display="grid"
+      gap="12px"
+      gridTemplateColumns={{ base: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(0,1.1fr)" }}
+      alignItems="start"
+    >
+      <chakra.div
+        order={{ base: 2, md: 1 }}
+        display="grid"
+        gap="4px"
+        maxWidth={{ base: "330px", md: "none" }}
+        width="100%"
+        marginInline="auto"
+      >
+        {step.stem ? (
+          step.stage === "shorten" ||
+          step.stage === "dead" ||
+          step.stage === "diseased" ||
+          step.stage === "laterals" ? (
+            <FromFront
+              scene={scene}
+              state="after"
+              selected={step.stem}
+              title={`Where ${step.stem} stands, from the front`}
+            />
+          ) : (
+            <FromAbove
+              scene={scene}
+              state="after"
+              selected={step.stem}
+              title={`Where ${step.stem} stands, from above`}
+            />
+          )
+        ) : (
+          <FromAbove
+            scene={scene}
+            state={step.stage === "clean" ? "after" : "found"}
+            selected={null}
+            title="The plant from above"
+          />
+        )}
+      </chakra.div>
+      <chakra.div order={{ base: 1, md: 2 }} display="grid" gap="10px">
+        <chakra.div display="flex" gap="10px" alignItems="center">
+          {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
+          <div>
+            <chakra.p color="muted">
+              Step {props.index} of {props.total}
+            </chakra.p>
+            <chakra.h2 fontSize="1.35rem">{stageWords[step.stage] ?? step.stage}</chakra.h2>
+          </div>
+        </chakra.div>
+        <chakra.p fontSize="1.2rem" lineHeight="1.4">
+          {say(step.text)}
+        </chakra.p>
+        {step.tool && (
+          <p>
+            <b>{toolWords[step.tool] ?? step.tool}</b>
+            {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
+            {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
+          </p>
+        )}
+        {step.caution && <Notice tone="look">{say(step.caution)}</Notice>}
+        {different ? (
+          <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
+        ) : (
+          <chakra.div display="grid" gridTemplateColumns={step.stem ? "2fr 1.35fr 1fr" : "2fr 1fr"} gap="8px">
+            <Button
+              look="main"
+              size="large"
+              disabled={busy}
+              onClick={() => props.onRecord({ key: open.key, outcome: "done", instead: null, cutAt: null, note: null })}
+            >
+              {check ? "Noted" : "Done"}
+            </Button>
+            {step.stem && (
+              <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
+                Differently
+              </Button>
+            )}
+            <Button
+              size="large"
+              disabled={busy}
+              onClick={() =>
+                props.onRecord({ key: open.key, outcome: "skipped", instead: null, cutAt: null, note: null })
+              }
+            >
+              Skip
+            </Button>
+          </chakra.div>
+        )}
+        <chakra.div display="flex" justifyContent="space-between" gap="8px">
+          <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
+            Take back the last one
+          </Button>
+          <Button look="quiet" disabled={busy} onClick={props.onFinish}>
+            Stop here for the season
+          </Button>
+        </chakra.div>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function Differently(props: {
+  open: Schemas["OpenStep"];
+  busy: boolean;
+  onRecord: (input: Schemas["StepInput"]) => void;
+  onBack: () => void;
+}) {
+  const { body } = useMeasures();
+  const [what, setWhat] = useState<"removed" | "cut" | "left" | null>(null);
+  const [place, setPlace] = useState("");
+  const mm = readLength(place, body, "cm");
+  const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0));
+  return (
+    <Panel>
+      <chakra.p fontWeight="700" marginBottom="6px">
+        What did you do with {props.open.step.stem}?
+      </chakra.p>
+      <Choice
+        label="What you did"
+        size="usual"
+        value={what}
+        onChange={setWhat}
+        options={[
+          { value: "removed", text: "Took it out" },
+          { value: "cut", text: "Cut it elsewhere" },
+          { value: "left", text: "Left it whole" },
+        ]}
+      />
+      {what === "cut" && (
+        <chakra.div marginTop="8px">
+          <Field
+            label="How far up did you cut?"
+            hint="45 cm, hip, two fists; along the cane from its base"
+            error={place !== "" && mm === null ? "Not understood." : null}
+          >
+            <Input value={place} onChange={(e) => setPlace(e.target.value)} />
+          </Field>
+        </chakra.div>
+      )}
+      <chakra.div display="flex" gap="8px" marginTop="10px">
+        <Button
+          look="main"
+          disabled={!ready || props.busy}
+          onClick={() =>
+            props.onRecord({
+              key: props.open.key,
+              outcome: "different",
+              instead: what,
+              cutAt: what === "cut" ? mm : null,
+              note: null,
+            })
+          }
+        >
+          Record it
+        </Button>
+        <Button onClick={props.onBack}>Back</Button>
+      </chakra.div>
+    </Panel>
+  );
+}

@@ -1,0 +1,216 @@
+import { chakra } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
+import { api, must, type Schemas } from "../api/client";
+import { Button, Notice } from "../app/ui";
+import { type Plan, type Scene, sceneOf } from "../drawing/scene";
+import { schoolId, type SurveyDocument } from "../survey/types";
+import { type SurveyInHand, useSurvey } from "./survey";
+
+export interface PlantInHand {
+  plant: Schemas["PlantView"];
+  kind: Schemas["KindView"];
+  schools: Schemas["SchoolView"][];
+  survey: SurveyInHand;
+  plan: Plan | null;
+  planError: string | null;
+  planning: boolean;
+  scene: Scene;
+}
+
+export function usePlant(): PlantInHand {
+  return useOutletContext<PlantInHand>();
+}
+
+/** The room, and the heights, of the school in use. */
+export function limitsOf(schools: Schemas["SchoolView"][], document: SurveyDocument, fallback: string) {
+  const school = schools.find((s) => s.id === (schoolId(document.school) ?? fallback));
+  const set = typeof document.school === "object" ? (document.school?.set ?? {}) : {};
+  const value = (name: string) => Number(set[name] ?? school?.values.find((v) => v.name === name)?.number ?? 0);
+  return school ? { spacing: value("spacing"), min: value("heightMin"), max: value("heightMax") } : null;
+}
+
+const Verb = chakra(NavLink, {
+  base: {
+    flex: "1 1 0",
+    minHeight: "52px",
+    display: "flex",
+    flexDirection: "column",
+    justifyContent: "center",
+    paddingInline: { base: "4px", md: "14px" },
+    textAlign: "center",
+    textDecoration: "none",
+    borderBottom: "4px solid var(--line)",
+    lineHeight: 1.15,
+    "&[aria-current=page]": { borderColor: "var(--leaf)", background: "var(--sheet)" },
+  },
+});
+
+/** A plant's page: Look, Decide, Do, Remember, with the state of each in sight. */
+export default function PlantPage() {
+  const { id = "" } = useParams();
+  return <PlantHome key={id} id={id} />;
+}
+
+function PlantHome({ id }: { id: string }) {
+  const path = { params: { path: { id } } };
+  const plant = useQuery({ queryKey: ["plant", id], queryFn: () => must(api.GET("/api/plants/{id}", path)) });
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  const kind = kinds.data?.find((k) => k.id === plant.data?.kind);
+  const schools = useQuery({
+    queryKey: ["schools", kind?.id],
+    queryFn: () => must(api.GET("/api/schools", { params: { query: { kind: kind!.id } } })),
+    enabled: !!kind,
+    staleTime: Infinity,
+  });
+  const work = useQuery({ queryKey: ["work", id], queryFn: () => must(api.GET("/api/plants/{id}/work", path)) });
+  const survey = useSurvey(id);
+  const document = survey?.document;
+  const planned = useQuery({
+    queryKey: ["plan", document],
+    queryFn: () => must(api.POST("/api/plan", { body: document as never })),
+    enabled: !!document && document.stems.length > 0,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+  const plan = document && document.stems.length > 0 ? (planned.data ?? null) : null;
+  const limits = useMemo(
+    () => (document && kind && schools.data ? limitsOf(schools.data, document, kind.defaultSchool) : null),
+    [document, kind, schools.data],
+  );
+  const scene = useMemo(
+    () => (document && kind ? sceneOf(document, kind, planned.isError ? null : plan, limits) : null),
+    [document, kind, plan, limits, planned.isError],
+  );
+  if (plant.isError) {
+    return (
+      <Notice tone="look">
+        {plant.error.message} <NavLink to="/garden">Back to the garden</NavLink>
+      </Notice>
+    );
+  }
+  if (!plant.data || !kind || !schools.data || !survey || !scene) return <p>Fetching the plant.</p>;
+  const count = survey.document.stems.filter((s) => s.role === "cane").length;
+  const done = work.data?.done.length ?? 0;
+  const states = {
+    look: count === 0 ? "start here" : `${count} ${count === 1 ? "cane" : "canes"}`,
+    decide: plan
+      ? `${plan.counts.kept} stay, ${plan.counts.removed} go${plan.counts.left > 0 ? `, ${plan.counts.left} wait` : ""}`
+      : "no plan yet",
+    do: work.data?.finished
+      ? "finished"
+      : done > 0
+        ? `${done} done`
+        : plan
+          ? `${plan.steps.length} steps`
+          : "nothing yet",
+    remember: "the log",
+  };
+  const inHand: PlantInHand = {
+    plant: plant.data,
+    kind,
+    schools: schools.data,
+    survey,
+    plan: planned.isError ? null : plan,
+    planError: planned.isError && count > 0 ? planned.error.message : null,
+    planning: planned.isFetching,
+    scene,
+  };
+  return (
+    <>
+      <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap="14px" rowGap="2px">
+        <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }}>{plant.data.name}</chakra.h1>
+        <chakra.span color="muted">
+          {plant.data.kindName}
+          {plant.data.place ? `, ${plant.data.place.toLowerCase()}` : ""}
+        </chakra.span>
+        <chakra.span marginLeft="auto">
+          <SaveLine survey={survey} />
+        </chakra.span>
+      </chakra.div>
+      <chakra.nav
+        aria-label="Steps with this plant"
+        display="flex"
+        marginBlock="8px 12px"
+        gap={{ base: "2px", md: "6px" }}
+      >
+        {(["look", "decide", "do", "remember"] as const).map((verb) => (
+          <Verb key={verb} to={`/plants/${id}/${verb}`}>
+            <chakra.span fontWeight="700" fontSize="1.08rem">
+              {{ look: "Look", decide: "Decide", do: "Do", remember: "Remember" }[verb]}
+            </chakra.span>
+            <chakra.span fontSize="0.875rem" color="muted">
+              {states[verb]}
+            </chakra.span>
+          </Verb>
+        ))}
+      </chakra.nav>
+      <Conflict survey={survey} />
+      <Outlet context={inHand} />
+    </>
+  );
+}
+
+function SaveLine({ survey }: { survey: SurveyInHand }) {
+  const words = {
+    saved: "Saved",
+    unsaved: "Saving",
+    saving: "Saving",
+    conflict: "Not saved",
+    refused: "Not saved",
+    offline: "Kept in this browser; the garden cannot be reached, trying again",
+  }[survey.state];
+  return (
+    <chakra.span role="status" color={survey.state === "saved" ? "muted" : "ochre"} fontSize="0.95rem">
+      {words}
+    </chakra.span>
+  );
+}
+
+function Conflict({ survey }: { survey: SurveyInHand }) {
+  if (survey.state === "conflict") {
+    return (
+      <chakra.div marginBottom="12px">
+        <Notice tone="look" role="alert">
+          <p>
+            This plant was changed in another window since you opened it. Yours is shown here and is not saved yet;
+            theirs was not overwritten.
+          </p>
+          <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="8px">
+            <Button size="small" look="main" onClick={survey.takeTheirs}>
+              Show theirs, drop mine
+            </Button>
+            <Button size="small" onClick={survey.keepMine}>
+              Save mine over theirs
+            </Button>
+          </chakra.div>
+        </Notice>
+      </chakra.div>
+    );
+  }
+  if (survey.state === "refused") {
+    return (
+      <chakra.div marginBottom="12px">
+        <Notice tone="wrong" role="alert">
+          <p>The last change cannot be stored as it is:</p>
+          <ul>
+            {survey.errors.map((e) => (
+              <li key={e.path + e.code}>
+                {nameOf(e.path, survey.document)} {e.message}
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      </chakra.div>
+    );
+  }
+  return null;
+}
+
+/** "/stems/3/clock" in words. */
+function nameOf(path: string, document: SurveyDocument): string {
+  const stem = /^\/stems\/(\d+)/.exec(path);
+  return stem ? `Stem ${document.stems[Number(stem[1])]?.id ?? stem[1]}:` : `${path}:`;
+}

@@ -1,0 +1,149 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useParams } from "react-router";
+import { api, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Field, Input, Notice, Panel } from "../app/ui";
+import { dayWords } from "./Do";
+
+/** The log of this plant, season by season, the newest first. */
+export default function Remember() {
+  const { id = "" } = useParams();
+  const client = useQueryClient();
+  const path = { params: { path: { id } } };
+  const log = useQuery({ queryKey: ["log", id], queryFn: () => must(api.GET("/api/plants/{id}/log", path)) });
+  const [text, setText] = useState("");
+  const add = useMutation({
+    mutationFn: (body: Schemas["NoteInput"]) => must(api.POST("/api/plants/{id}/log", { ...path, body })),
+    onSuccess: () => {
+      setText("");
+      void client.invalidateQueries({ queryKey: ["log", id] });
+    },
+  });
+  const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
+  return (
+    <chakra.div display="grid" gap="16px" maxWidth="1100px">
+      <chakra.form
+        display="flex"
+        gap="8px"
+        alignItems="end"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (text.trim() !== "") add.mutate({ text });
+        }}
+      >
+        <chakra.div flex="1">
+          <Field label="What did you see today?" error={add.error?.message}>
+            <Input
+              value={text}
+              maxLength={1000}
+              placeholder="first bloom, bud break, black spot"
+              onChange={(e) => setText(e.target.value)}
+            />
+          </Field>
+        </chakra.div>
+        <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
+          Note it
+        </Button>
+      </chakra.form>
+      {log.isError && (
+        <Notice tone="wrong" role="alert">
+          {log.error.message}
+        </Notice>
+      )}
+      {log.data && seasons.length === 0 && (
+        <Notice tone="plain">
+          Nothing is written down yet. What you do with this plant is kept here by itself, so that next year you can
+          look up what you decided.
+        </Notice>
+      )}
+      <chakra.div
+        display="grid"
+        gap="14px"
+        gridTemplateColumns={{ base: "minmax(0,1fr)", md: "repeat(auto-fit, minmax(380px, 1fr))" }}
+        alignItems="start"
+      >
+        {seasons.map((season) => (
+          <Season key={season} season={season} lines={(log.data ?? []).filter((l) => l.season === season)} />
+        ))}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function Season({ season, lines }: { season: number; lines: Schemas["LogView"][] }) {
+  const days = [...new Set(lines.map((l) => l.at.slice(0, 10)))];
+  const canes = (outcome: (l: Schemas["LogView"]) => boolean) => lines.filter((l) => l.stem && outcome(l)).length;
+  const out = canes((l) => (l.outcome === "done" && l.action === "remove") || l.instead === "removed");
+  const cut = canes((l) => (l.outcome === "done" && l.action === "shorten") || l.instead === "cut");
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.25rem">
+        Season {season}{" "}
+        <chakra.span fontFamily="body" fontWeight="400" fontSize="1rem" color="muted">
+          pruned in the winter before
+        </chakra.span>
+      </chakra.h2>
+      {out + cut > 0 && (
+        <p>
+          {out} {out === 1 ? "cane" : "canes"} taken out, {cut} shortened.
+        </p>
+      )}
+      {days.map((day) => (
+        <chakra.section key={day} marginTop="10px">
+          <chakra.h3 fontSize="1rem" color="muted">
+            {dayWords(day)}
+          </chakra.h3>
+          <ul>
+            {lines
+              .filter((l) => l.at.startsWith(day))
+              .reverse()
+              .map((l) => (
+                <Line key={l.id} line={l} />
+              ))}
+          </ul>
+        </chakra.section>
+      ))}
+    </Panel>
+  );
+}
+
+function Line({ line }: { line: Schemas["LogView"] }) {
+  const { say, long } = useMeasures();
+  const mark =
+    line.kind === "note"
+      ? "Seen"
+      : line.kind === "finished"
+        ? "Finished"
+        : line.outcome === "skipped"
+          ? "Skipped"
+          : line.outcome === "different"
+            ? "Differently"
+            : "Done";
+  const instead = {
+    removed: `Took ${line.stem} out.`,
+    left: `Left ${line.stem} whole.`,
+    cut: `Cut ${line.stem} at ${line.cutAt == null ? "?" : long(line.cutAt)}.`,
+  };
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns="6.2em 1fr"
+      gap="8px"
+      paddingBlock="4px"
+      borderTop="1px solid var(--line)"
+    >
+      <chakra.span
+        fontWeight="700"
+        color={line.outcome === "skipped" ? "ochre" : line.kind === "step" ? "leaf" : "ink"}
+      >
+        {mark}
+      </chakra.span>
+      <span>
+        {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
+        {say(line.text)}
+      </span>
+    </chakra.li>
+  );
+}

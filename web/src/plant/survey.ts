@@ -1,0 +1,182 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, ApiError, type FieldError, must } from "../api/client";
+import type { SurveyDocument } from "../survey/types";
+
+export type SaveState = "saved" | "unsaved" | "saving" | "conflict" | "refused" | "offline";
+
+interface Draft {
+  revision: number;
+  document: SurveyDocument;
+}
+
+const draftKey = (id: string) => `gemmifer.draft.${id}`;
+
+function readDraft(id: string): Draft | null {
+  try {
+    return JSON.parse(localStorage.getItem(draftKey(id)) ?? "null") as Draft | null;
+  } catch {
+    return null;
+  }
+}
+
+export interface SurveyInHand {
+  document: SurveyDocument;
+  season: number;
+  carriedFrom: number | null;
+  state: SaveState;
+  errors: FieldError[];
+  canUndo: boolean;
+  /** Changes the survey; it is saved a moment later. */
+  change: (map: (d: SurveyDocument) => SurveyDocument) => void;
+  undo: () => void;
+  /** After a conflict: take what the other window saved, or save one's own over it. */
+  takeTheirs: () => void;
+  keepMine: () => void;
+}
+
+/**
+ * The survey of one plant while it is worked on: every change is kept in the browser at once and saved a moment later with the
+ * revision it was made from, so that nothing is lost and nothing is silently overwritten.
+ */
+export function useSurvey(id: string): SurveyInHand | null {
+  const query = useQuery({
+    queryKey: ["survey", id],
+    queryFn: () => must(api.GET("/api/plants/{id}/survey", { params: { path: { id } } })),
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
+  const [document, setDocument] = useState<SurveyDocument | null>(null);
+  const [state, setState] = useState<SaveState>("saved");
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const [past, setPast] = useState<SurveyDocument[]>([]);
+  const revision = useRef(0);
+  const latest = useRef<SurveyDocument | null>(null);
+  const busy = useRef(false);
+
+  const { data, refetch } = query;
+  useEffect(() => {
+    if (!data) return;
+    const draft = readDraft(id);
+    const stored = data.document as unknown as SurveyDocument;
+    revision.current = data.revision;
+    const mine = draft && draft.document.stems ? draft : null;
+    const shown = mine
+      ? {
+          ...stored,
+          stems: mine.document.stems,
+          school: mine.document.school,
+          date: mine.document.date,
+          keepOut: mine.document.keepOut,
+        }
+      : stored;
+    latest.current = shown;
+    setDocument(shown);
+    setPast([]);
+    setErrors([]);
+    setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
+  }, [data, id]);
+
+  const save = useCallback(async () => {
+    const sent = latest.current;
+    if (!sent || busy.current) return;
+    busy.current = true;
+    setState("saving");
+    try {
+      const saved = await must(
+        api.PUT("/api/plants/{id}/survey", {
+          params: { path: { id } },
+          headers: { "If-Match": `"${revision.current}"` },
+          body: { date: sent.date, stems: sent.stems, keepOut: sent.keepOut ?? [], school: sent.school ?? null },
+        }),
+      );
+      revision.current = saved.revision;
+      setErrors([]);
+      if (latest.current === sent) {
+        localStorage.removeItem(draftKey(id));
+        setState("saved");
+      } else {
+        setState("unsaved");
+      }
+    } catch (e) {
+      const error = e as ApiError;
+      setErrors(error.errors ?? []);
+      setState(error.status === 412 ? "conflict" : error.status === 422 ? "refused" : "offline");
+    } finally {
+      busy.current = false;
+    }
+  }, [id]);
+
+  useEffect(() => {
+    if (state !== "unsaved" && state !== "offline") return;
+    const timer = setTimeout(() => void save(), state === "offline" ? 4000 : 500);
+    return () => clearTimeout(timer);
+  }, [state, document, save]);
+
+  useEffect(() => {
+    const leave = (e: BeforeUnloadEvent) => {
+      if (state === "unsaved" || state === "saving") void save();
+      if (state === "offline" || state === "refused") e.preventDefault();
+    };
+    window.addEventListener("beforeunload", leave);
+    return () => window.removeEventListener("beforeunload", leave);
+  }, [state, save]);
+
+  const set = useCallback(
+    (next: SurveyDocument) => {
+      latest.current = next;
+      localStorage.setItem(
+        draftKey(id),
+        JSON.stringify({ revision: revision.current, document: next } satisfies Draft),
+      );
+      setDocument(next);
+      setState((s) => (s === "conflict" ? s : "unsaved"));
+    },
+    [id],
+  );
+
+  const change = useCallback(
+    (map: (d: SurveyDocument) => SurveyDocument) => {
+      const now = latest.current;
+      if (!now) return;
+      setPast((p) => [...p.slice(-49), now]);
+      set(map(now));
+    },
+    [set],
+  );
+
+  const undo = useCallback(() => {
+    const before = past[past.length - 1];
+    if (!before) return;
+    setPast((p) => p.slice(0, -1));
+    set(before);
+  }, [past, set]);
+
+  const takeTheirs = useCallback(() => {
+    localStorage.removeItem(draftKey(id));
+    void refetch();
+  }, [id, refetch]);
+
+  const keepMine = useCallback(() => {
+    void (async () => {
+      const theirs = await must(api.GET("/api/plants/{id}/survey", { params: { path: { id } } }));
+      revision.current = theirs.revision;
+      await save();
+    })();
+  }, [id, save]);
+
+  if (!document || !data) return null;
+  return {
+    document,
+    season: data.season,
+    carriedFrom: data.carriedFrom ?? null,
+    state,
+    errors,
+    canUndo: past.length > 0,
+    change,
+    undo,
+    takeTheirs,
+    keepMine,
+  };
+}

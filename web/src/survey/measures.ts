@@ -1,0 +1,143 @@
+/** Lengths in the gardener's own measures. Everything inside is millimetres. */
+
+export type Units = "metric" | "imperial";
+
+export interface BodyMeasures {
+  pencil: number;
+  finger: number;
+  thumb: number;
+  fist: number;
+  hand: number;
+  shears: number;
+  hip: number;
+  self: number;
+}
+
+export const defaultBody: BodyMeasures = {
+  pencil: 7,
+  finger: 14,
+  thumb: 20,
+  fist: 100,
+  hand: 190,
+  shears: 200,
+  hip: 900,
+  self: 1700,
+};
+
+export const bodyLabels: Record<keyof BodyMeasures, string> = {
+  pencil: "a pencil",
+  finger: "little finger",
+  thumb: "thumb",
+  fist: "fist",
+  hand: "hand",
+  shears: "shears",
+  hip: "hip height",
+  self: "own height",
+};
+
+const inch = 25.4;
+
+function trim(value: number, digits: number): string {
+  return String(Number(value.toFixed(digits)));
+}
+
+/** A thickness: millimetres, or inches to the nearest sixteenth. */
+export function thickness(mm: number, units: Units): string {
+  if (units === "metric") return `${trim(mm, 1)} mm`;
+  const sixteenths = Math.round((mm / inch) * 16);
+  if (sixteenths === 0) return "under 1/16 in";
+  const whole = Math.floor(sixteenths / 16);
+  let [top, bottom] = [sixteenths % 16, 16];
+  while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
+  return `${whole > 0 ? whole : ""}${whole > 0 && top > 0 ? " " : ""}${top > 0 ? `${top}/${bottom}` : ""} in`;
+}
+
+/** A length along a stem or a height: centimetres and metres, or inches and feet. */
+export function length(mm: number, units: Units): string {
+  if (units === "metric") {
+    if (Math.abs(mm) < 30) return `${trim(mm, 0)} mm`;
+    return Math.abs(mm) < 1000 ? `${trim(mm / 10, mm < 300 ? 1 : 0)} cm` : `${trim(mm / 1000, 2)} m`;
+  }
+  const inches = mm / inch;
+  if (Math.abs(inches) < 2) return thickness(mm, units);
+  if (Math.abs(inches) < 24) return `${trim(inches, inches < 12 ? 1 : 0)} in`;
+  const rounded = Math.round(inches);
+  return rounded % 12 === 0 ? `${rounded / 12} ft` : `${Math.floor(rounded / 12)} ft ${rounded % 12} in`;
+}
+
+/** Rewrites every "N mm" of a sentence of the plan in the units in use. */
+export function inUnits(text: string, units: Units): string {
+  return text.replace(/(-?\d+(?:\.\d+)?) mm/g, (_, n: string) => length(Number(n), units));
+}
+
+const unitSizes: Record<string, number> = {
+  mm: 1,
+  millimetre: 1,
+  millimetres: 1,
+  cm: 10,
+  centimetre: 10,
+  centimetres: 10,
+  m: 1000,
+  metre: 1000,
+  metres: 1000,
+  in: inch,
+  inch: inch,
+  inches: inch,
+  '"': inch,
+  ft: 12 * inch,
+  foot: 12 * inch,
+  feet: 12 * inch,
+  "'": 12 * inch,
+};
+
+export function number(text: string): number | null {
+  const clean = text.replace(",", ".");
+  const fraction = /^(?:(\d+)[ -])?(\d+)\/(\d+)$/.exec(clean);
+  if (fraction) return Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]);
+  return /^\d*\.?\d+$/.test(clean) ? Number(clean) : null;
+}
+
+/**
+ * Reads a length: "1.1m", "45 cm", "1/2in", "5ft", a body measure, or several of one ("2 fists").
+ * A bare number counts in the given unit. Null where it cannot be read.
+ */
+export function readLength(text: string, body: BodyMeasures, bare: "mm" | "cm" = "mm"): number | null {
+  const clean = text.trim().toLowerCase();
+  const feetInches = /^(\d+)\s*(?:ft|'|feet|foot)\s*(\d+(?:\.\d+)?)\s*(?:in|"|inches)?$/.exec(clean);
+  if (feetInches) return Number(feetInches[1]) * 12 * inch + Number(feetInches[2]) * inch;
+  const parts = /^([\d.,/ -]*\d)?\s*([a-z"' ]*)$/.exec(clean);
+  if (!parts) return null;
+  const count = parts[1] === undefined ? 1 : number(parts[1].trim());
+  if (count === null) return null;
+  const unit = (parts[2] ?? "").trim();
+  if (unit === "") return parts[1] === undefined ? null : count * (bare === "cm" ? 10 : 1);
+  if (unit in unitSizes) return parts[1] === undefined ? null : count * unitSizes[unit]!;
+  const name = unit.replace(/^(a|an|my) /, "").replace(/^(half a?) /, "half ");
+  const half = name.startsWith("half ");
+  const word = half ? name.slice(5) : name;
+  for (const key of Object.keys(bodyLabels) as (keyof BodyMeasures)[]) {
+    if (word === key || word === `${key}s` || word === bodyLabels[key] || word === bodyLabels[key].replace(/^a /, "")) {
+      return body[key] * count * (half ? 0.5 : 1);
+    }
+  }
+  return null;
+}
+
+/** "4 o'clock", "half past 4", "4:15": a bearing in words. */
+export function clockWords(hours: number): string {
+  const quarter = Math.round((((hours % 12) + 12) % 12) * 4) % 48;
+  const hour = Math.floor(quarter / 4) || 12;
+  const rest = quarter % 4;
+  return rest === 0 ? `${hour} o'clock` : rest === 2 ? `half past ${hour}` : `${hour}:${rest === 1 ? "15" : "45"}`;
+}
+
+/** "4:30" for a bearing in hours. */
+export function clockShort(hours: number): string {
+  const minutes = Math.round((((hours % 12) + 12) % 12) * 60) % 720;
+  return `${Math.floor(minutes / 60) || 12}:${String(minutes % 60).padStart(2, "0")}`;
+}
+
+/** The seasons of a stem in words. */
+export function ageWords(age: number): string {
+  return age === 1 ? "grown last season" : `${age} seasons`;
+}

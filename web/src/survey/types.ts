@@ -1,0 +1,98 @@
+/** The survey document gemmifer.survey/1 as the screens use it. Lengths mm, angles degrees, clock bearings in hours. */
+
+export type Role = "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
+
+export interface BudSeen {
+  at: number;
+  clock?: number | null;
+  state?: string | null;
+}
+
+export type Evidence = string | { what: string; at?: number | null };
+
+export type Pin = "keep" | "remove" | { cutAt: number };
+
+export interface SurveyStem {
+  id: string;
+  role: Role;
+  /** crown, rootstock, ground, unknown, or the id of the stem it stands on. */
+  parent: string;
+  at?: number | null;
+  clock: number;
+  baseClock?: number | null;
+  radius?: number | null;
+  diameter: number;
+  length?: number | null;
+  lean?: number | null;
+  tipLean?: number | null;
+  age: number;
+  seen?: Evidence[] | null;
+  deadFrom?: number | null;
+  rubs?: string[] | null;
+  pin?: Pin | null;
+  buds?: BudSeen[] | null;
+}
+
+export interface KeepOut {
+  name?: string | null;
+  side: number;
+  from: number;
+}
+
+export type SchoolChoice = string | { base?: string; set?: Record<string, unknown> } | null;
+
+export interface SurveyDocument {
+  format: "gemmifer.survey/1";
+  plant: {
+    name?: string | null;
+    kind: string;
+    vigour?: string | null;
+    unionHeight?: number | null;
+    rootstock?: boolean | null;
+    neglected?: boolean | null;
+    look?: string | null;
+  };
+  date: string;
+  school?: SchoolChoice;
+  keepOut?: KeepOut[] | null;
+  stems: SurveyStem[];
+}
+
+/** The defaults of a kind, used to draw what nobody measured. */
+export interface KindDefaults {
+  caneLength: number;
+  lateralLength: number;
+  caneLean: number;
+  lateralLean: number;
+  tipDiameterShare: number;
+}
+
+export const origins = ["crown", "rootstock", "ground", "unknown"] as const;
+
+export function isTopLevel(stem: SurveyStem): boolean {
+  return (origins as readonly string[]).includes(stem.parent);
+}
+
+/** What was seen on a stem, as words; places are dropped. */
+export function seenWords(stem: SurveyStem): string[] {
+  return (stem.seen ?? []).map((e) => (typeof e === "string" ? e : e.what));
+}
+
+/** The id of the school chosen, or null for the kind's own. */
+export function schoolId(choice: SchoolChoice | undefined): string | null {
+  return choice == null ? null : typeof choice === "string" ? choice : (choice.base ?? null);
+}
+
+/** The next free letter for a cane, or letter and number for a side shoot. */
+export function nextId(stems: SurveyStem[], parent?: string): string {
+  const taken = new Set(stems.map((s) => s.id));
+  if (parent !== undefined) {
+    for (let n = 1; ; n++) {
+      if (!taken.has(parent + n)) return parent + n;
+    }
+  }
+  for (let n = 0; ; n++) {
+    const letter = String.fromCharCode(65 + (n % 26)) + (n >= 26 ? String(Math.floor(n / 26) + 1) : "");
+    if (!taken.has(letter)) return letter;
+  }
+}
