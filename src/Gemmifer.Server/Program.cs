@@ -9,6 +9,7 @@ using Gemmifer.Server.Plants;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
+using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.EntityFrameworkCore;
 
@@ -78,7 +79,17 @@ app.UseStaticFiles(new StaticFileOptions
 app.MapFallbackToFile("index.html");
 
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}"));
-await app.RunAsync();
+try
+{
+    await app.RunAsync();
+}
+catch (IOException e) when (e.InnerException is AddressInUseException)
+{
+    Console.Error.WriteLine($"Port {builder.Configuration.GetValue("port", 5080)} is taken. Choose another: ./run --port 5081");
+    return 2;
+}
+
+return 0;
 
 /// <summary>The server's entry point, visible to tests.</summary>
 public partial class Program;

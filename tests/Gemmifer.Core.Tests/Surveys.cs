@@ -19,7 +19,14 @@ internal static class Surveys
 
     public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2, double length = 1100, double lean = 20) => new()
     {
-        ["id"] = id, ["role"] = "cane", ["parent"] = "crown", ["clock"] = clock, ["diameter"] = diameter, ["age"] = age, ["length"] = length, ["lean"] = lean,
+        ["id"] = id,
+        ["role"] = "cane",
+        ["parent"] = "crown",
+        ["clock"] = clock,
+        ["diameter"] = diameter,
+        ["age"] = age,
+        ["length"] = length,
+        ["lean"] = lean,
     };
 
     public static JsonObject With(this JsonObject node, string name, JsonNode? value)

@@ -83,7 +83,7 @@ public static class Phyllotaxis
         }
 
         var sigma = buds.Length < 3 ? DefaultSigmaDeg
-            : Math.Clamp(Math.Sqrt(2 * best.Sum / (buds.Length - 1)) * 180 / Math.PI, 5, 60);
+            : Math.Clamp(Math.Sqrt(2 * Math.Max(0, best.Sum) / (buds.Length - 1)) * 180 / Math.PI, 5, 60);
         return new BudPattern(best.Internode, best.Hand, sigma);
     }
 

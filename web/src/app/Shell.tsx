@@ -12,12 +12,19 @@ const themeWords = {
   sun: "Light: bright sun",
 };
 
+const Wide = chakra("span", {
+  base: {
+    whiteSpace: "pre",
+    smDown: { position: "absolute", width: "1px", height: "1px", overflow: "hidden", clipPath: "inset(50%)" },
+  },
+});
+
 const Item = chakra(NavLink, {
   base: {
     display: "inline-flex",
     alignItems: "center",
     minHeight: "44px",
-    paddingInline: "14px",
+    paddingInline: { base: "9px", sm: "14px" },
     textDecoration: "none",
     fontWeight: 700,
     borderBottom: "3px solid transparent",
@@ -47,7 +54,7 @@ export function Shell() {
         alignItems="center"
         flexWrap="wrap"
         columnGap="14px"
-        paddingInline={{ base: "12px", md: "24px" }}
+        paddingInline={{ base: "4px", md: "24px" }}
         borderBottom="1px solid var(--line)"
         minHeight="52px"
       >
@@ -66,13 +73,13 @@ export function Shell() {
           </Item>
           <Item to="/garden">Garden</Item>
         </chakra.nav>
-        <chakra.div marginLeft="auto" display="flex" alignItems="center" gap="4px">
+        <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
           <Button
             look="quiet"
             size="small"
             onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
           >
-            <Hidden>Lengths in </Hidden>
+            <Wide>Lengths: </Wide>
             {imperial ? "inches" : "cm"}
             <Hidden>; change</Hidden>
           </Button>
@@ -82,7 +89,7 @@ export function Shell() {
             title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
             onClick={() => save({ ...settings, theme: next })}
           >
-            <Hidden>Light: </Hidden>
+            <Wide>Light: </Wide>
             {{ auto: "auto", light: "day", dark: "evening", sun: "sun" }[settings.theme as keyof typeof themeWords]}
             <Hidden>; change</Hidden>
           </Button>

@@ -24,11 +24,12 @@ const dark =
 const sun =
   "--paper:#ffffff;--sheet:#ffffff;--ink:#000000;--muted:#222222;--line:#000000;--leaf:#003f00;--leafWash:#e7f3e2;--hip:#8c0000;--hipWash:#ffe9e6;--ochre:#553600;--ochreWash:#fff3cf;--soil:#dddddd;--onStrong:#ffffff;--bark1:#3f7d10;--bark2:#5a5410;--bark3:#6d6459;--bark4:#241c15;--prickle:#5c1f0a";
 
-export const css = `
+export const css = `@layer reset,base,tokens,recipes,utilities;
 :root{${light};color-scheme:light}
 :root[data-theme=dark]{${dark};color-scheme:dark}
 :root[data-theme=sun]{${sun};color-scheme:light}
 @media (prefers-color-scheme:dark){:root[data-theme=auto]{${dark};color-scheme:dark}}
+@layer base{
 *,*::before,*::after{box-sizing:border-box}
 body{margin:0;background:var(--paper);color:var(--ink);font-family:var(--sans);font-size:1.0625rem;line-height:1.45;font-variant-numeric:tabular-nums;-webkit-text-size-adjust:100%}
 h1,h2,h3{font-family:var(--serif);font-weight:560;line-height:1.15;margin:0;letter-spacing:-.005em}
@@ -40,6 +41,7 @@ button,input,select,textarea{font:inherit;color:inherit}
 :focus-visible{outline:3px solid var(--leaf);outline-offset:2px;border-radius:4px}
 svg [tabindex]:focus-visible{outline:none}
 @media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important;scroll-behavior:auto!important}}
+}
 @media print{nav,header{display:none!important}}
 `;
 

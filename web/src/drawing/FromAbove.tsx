@@ -6,10 +6,11 @@ import { crowded, endOf, extentOf, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
 
 const size = 440;
+const tall = 456;
 const centre = { x: size / 2, y: size / 2 };
-const ring = 158;
-const labelRing = 182;
-const numberRing = 208;
+const ring = 168;
+const labelRing = 189;
+const numberRing = 211;
 
 interface Props {
   scene: Scene;
@@ -47,14 +48,14 @@ export function FromAbove(props: Props) {
     if (!onClock) return;
     const box = e.currentTarget.getBoundingClientRect();
     const x = ((e.clientX - box.left) / box.width) * size - centre.x;
-    const y = centre.y - ((e.clientY - box.top) / box.height) * size;
+    const y = centre.y - ((e.clientY - box.top) / box.height) * tall;
     if (Math.hypot(x, y) < 24) return;
     const quarter = Math.round(clockOf(x, y) * 4) / 4;
     onClock(quarter === 0 ? 12 : quarter);
   };
   return (
     <svg
-      viewBox={`0 0 ${size} ${size}`}
+      viewBox={`0 0 ${size} ${tall}`}
       role="group"
       aria-label={props.title}
       style={{
@@ -95,7 +96,7 @@ export function FromAbove(props: Props) {
             />
             <text
               x={centre.x + d.x * numberRing}
-              y={centre.y - d.y * numberRing + 6}
+              y={centre.y - d.y * numberRing + 5.5}
               textAnchor="middle"
               fontSize="16"
               fontFamily="var(--serif)"
@@ -128,7 +129,14 @@ export function FromAbove(props: Props) {
                 strokeWidth="1.5"
                 strokeDasharray="7 4"
               />
-              <title>{zone.name ?? "keep clear"}</title>
+              <text
+                transform={`translate(${px - d.x * 6} ${py + d.y * 6}) rotate(${labelTurn(zone.side)})`}
+                textAnchor="middle"
+                fontSize="12.500"
+                fill="var(--ink)"
+              >
+                {zone.name ?? "keep clear"}
+              </text>
             </g>
           );
         })}
@@ -201,7 +209,7 @@ export function FromAbove(props: Props) {
           />
         );
       })}
-      <text x={centre.x} y={size - 1} textAnchor="middle" fontSize="12.500" fill="var(--muted)">
+      <text x={centre.x} y={tall - 3} textAnchor="middle" fontSize="12.500" fill="var(--muted)">
         you stand here
       </text>
     </svg>
@@ -211,4 +219,10 @@ export function FromAbove(props: Props) {
 /** What goes lies under what stays. */
 function rank(decision: string): number {
   return decision === "remove" ? 0 : decision === "check" || decision === "untouched" ? 1 : 2;
+}
+
+/** Turns a keep-out's name along its edge, never upside down. */
+function labelTurn(side: number): number {
+  const turn = (side * 30) % 180;
+  return turn > 90 ? turn - 180 : turn;
 }

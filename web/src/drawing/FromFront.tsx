@@ -5,10 +5,12 @@ import { spreadOnLine } from "./labels";
 import { Patterns, pointable, StemLabel, StemShape } from "./paper";
 import { extentOf, heightOfShown, type Scene, type State } from "./scene";
 
-const width = 440;
-const height = 440;
-const soilAt = 396;
+const width = 400;
+const height = 456;
+const soilAt = 418;
 const top = 44;
+
+const halo = { stroke: "var(--paper)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 
 interface Props {
   scene: Scene;
@@ -16,6 +18,8 @@ interface Props {
   selected: string | null;
   onSelect?: (id: string) => void;
   title: string;
+  /** A stem to come close to: its cut fills the picture. */
+  zoom?: string | null;
 }
 
 /** The plant from the front: heights, soil, union; far canes paler. */
@@ -45,16 +49,18 @@ export function FromFront(props: Props) {
     return y < top + 6 ? null : (
       <g key={name}>
         <line x1="8" x2={width - 8} y1={y} y2={y} stroke="var(--muted)" strokeDasharray="1 5" opacity={0.8} />
-        <text x={width - 8} y={y - 4} textAnchor="end" fontSize="12.500" fill="var(--muted)">
+        <text x={width - 8} y={y - 4} textAnchor="end" fontSize="12.500" fill="var(--muted)" {...halo}>
           {name}
         </text>
       </g>
     );
   };
   const band = scene.heights;
+  const zoomed = scene.stems.find((s) => s.id === props.zoom);
+  const close = zoomed ? view.flat(placeAt(zoomed.axis, zoomed.keptTo)) : null;
   return (
     <svg
-      viewBox={`0 0 ${width} ${height}`}
+      viewBox={close ? `${close.x - 120} ${close.y - 95} 240 190` : `0 0 ${width} ${height}`}
       role="group"
       aria-label={props.title}
       style={{ width: "100%", height: "100%", display: "block" }}
@@ -73,13 +79,13 @@ export function FromFront(props: Props) {
             fill="var(--leafWash)"
             opacity={0.6}
           />
-          <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)">
-            cut here: {long(band.min)} to {long(band.max)}
-          </text>
+          {!close && (
+            <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
+              cut here: {long(band.min)} to {long(band.max)}
+            </text>
+          )}
         </g>
       )}
-      {guide(body.hip, `hip, ${long(body.hip)}`)}
-      {guide(body.hip / 2, long(body.hip / 2))}
       <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
       <rect x="0" y={soilAt} width={width} height={height - soilAt} fill={`url(#${prefix}-soil)`} opacity={0.22} />
       <g clipPath={`url(#${prefix}-frame)`}>
@@ -97,9 +103,14 @@ export function FromFront(props: Props) {
           </g>
         ))}
       </g>
+      {guide(body.hip, `hip, ${long(body.hip)}`)}
+      {guide(body.hip / 2, long(body.hip / 2))}
       <Crown scene={scene} scale={scale} prefix={prefix} />
       <line x1="0" x2={width} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
-      {tops.map((s, i) => (
+      {close && zoomed && (
+        <StemLabel stem={zoomed} state={state} x={close.x + 46} y={close.y - 34} lead={close} selected={false} />
+      )}
+      {(close ? [] : tops).map((s, i) => (
         <StemLabel
           key={s.id}
           stem={s}

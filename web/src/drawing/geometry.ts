@@ -108,8 +108,14 @@ export function fromFront(foot: Flat, scale: number): View {
 
 const fixed = (n: number) => (Math.round(n * 10) / 10).toString();
 
+/** Width on paper: true where that can be seen, otherwise thin but still thicker for a thicker stem. */
+export function drawnWidth(axis: Axis, along: number, view: View): number {
+  const mm = diameterAt(axis, along);
+  return Math.max(mm * view.scale, 2 + mm * 0.17);
+}
+
 /** Outline of a stretch of stem as a path, at true thickness but never thinner than can be seen. */
-export function outline(axis: Axis, from: number, to: number, view: View, least = 2.4): string {
+export function outline(axis: Axis, from: number, to: number, view: View, least = 0): string {
   const pieces = 14;
   const left: Flat[] = [];
   const right: Flat[] = [];
@@ -120,7 +126,7 @@ export function outline(axis: Axis, from: number, to: number, view: View, least 
     const b = view.flat(placeAt(axis, along + 1));
     const size = Math.hypot(b.x - a.x, b.y - a.y) || 1;
     const normal = { x: -(b.y - a.y) / size, y: (b.x - a.x) / size };
-    const half = Math.max(least, diameterAt(axis, along) * view.scale) / 2;
+    const half = Math.max(least, drawnWidth(axis, along, view)) / 2;
     left.push({ x: p.x + normal.x * half, y: p.y + normal.y * half });
     right.push({ x: p.x - normal.x * half, y: p.y - normal.y * half });
   }
@@ -145,7 +151,7 @@ export function prickles(axis: Axis, from: number, to: number, view: View): stri
     if (angle === null) continue;
     side = -side;
     const p = view.flat(placeAt(axis, along));
-    const half = Math.max(2.4, diameterAt(axis, along) * view.scale) / 2;
+    const half = drawnWidth(axis, along, view) / 2;
     const [nx, ny] = [-Math.sin(angle) * side, Math.cos(angle) * side];
     const [tx, ty] = [Math.cos(angle), Math.sin(angle)];
     const size = Math.min(5, Math.max(2.4, half * 0.8));
@@ -158,7 +164,7 @@ export function prickles(axis: Axis, from: number, to: number, view: View): stri
 /** A bud as a small pointed mark that leaves the stem in the way it faces. */
 export function budMark(axis: Axis, along: number, clock: number | null, view: View): string {
   const p = placeAt(axis, along);
-  const half = diameterAt(axis, along) / 2;
+  const half = drawnWidth(axis, along, view) / view.scale / 2;
   const d = clock === null ? { x: 0, y: 0 } : direction(clock);
   const at = view.flat({ x: p.x + d.x * half, y: p.y + d.y * half, z: p.z });
   const up = heading(axis, along, view) ?? -Math.PI / 2;

@@ -40,16 +40,18 @@ export function StemShape(props: {
   const after = state === "after";
   const depth = 1 - 0.45 * (props.far ?? 0);
   const whole = outline(axis, 0, axis.length, view);
-  const edge = { strokeLinejoin: "round" as const, strokeWidth: selected ? 2.4 : 1 };
+  const edge = { strokeLinejoin: "round" as const, strokeWidth: selected ? 1.8 : 0.7 };
   const highlight = selected && (
-    <path
-      d={outline(axis, 0, axis.length, view, 13)}
-      fill="var(--ochreWash)"
-      opacity={0.95}
-      stroke="var(--ochre)"
-      strokeWidth="1.5"
-    />
+    <path d={outline(axis, 0, axis.length, view, 13)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
   );
+  if (after && stem.falls) {
+    return (
+      <g>
+        {highlight}
+        <path d={whole} fill="none" stroke="var(--hip)" strokeWidth="0.9" strokeDasharray="2 3.5" opacity={0.6} />
+      </g>
+    );
+  }
   if (after && stem.decision === "remove") {
     return (
       <g>

@@ -28,6 +28,8 @@ export interface DrawnStem {
   bud: { at: number; clock: number | null } | null;
   deadFrom: number | null;
   soft: boolean;
+  /** Goes only because what it stands on goes. */
+  falls: boolean;
   /** A sentence for those who cannot see the drawing. */
   label: string;
 }
@@ -84,6 +86,7 @@ export function sceneOf(
           : null,
       deadFrom: dead,
       soft: seenWords(axis.stem).includes("soft"),
+      falls: decision === "remove" && !cut,
       label: `${isTopLevel(axis.stem) ? "Cane" : "Side shoot"} ${axis.stem.id}: ${decisionWords[decision]}.`,
     };
   });

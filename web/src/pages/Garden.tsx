@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { PlantForm } from "./PlantForm";
-import { PlantGlyph } from "./PlantGlyph";
+import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
 import { day, target } from "./Now";
 
 /** The plants by place, each with its state; add, change, take out, and undo that. */
@@ -114,9 +114,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       gap="12px"
       alignItems="center"
     >
-      <PlantGlyph
-        canes={canes as unknown as { clock?: number; parent: string; diameter: number; age: number; length?: number }[]}
-      />
+      <PlantGlyph canes={canes as unknown as GlyphCane[]} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
           <Link to={target(props.summary)}>{plant.name}</Link>

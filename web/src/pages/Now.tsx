@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
+import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
 
 export function day(iso: string, year = false): string {
   return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", {
@@ -95,7 +96,15 @@ function Group(props: { title: string; plants: Summary[] }) {
       <ul>
         {props.plants.map((p) => (
           <chakra.li key={p.plant.id} borderTop="1px solid var(--line)">
-            <chakra.span display="flex" gap="14px" flexWrap="wrap" alignItems="center" minHeight="48px">
+            <chakra.span
+              display="flex"
+              gap="4px 14px"
+              flexWrap="wrap"
+              alignItems="center"
+              minHeight="60px"
+              paddingBlock="4px"
+            >
+              <PlantGlyph canes={p.canes as unknown as GlyphCane[]} size={52} />
               <Link to={target(p)} style={{ fontWeight: 700, padding: "10px 0" }}>
                 {p.plant.name}
               </Link>

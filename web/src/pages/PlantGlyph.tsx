@@ -1,15 +1,19 @@
 import { direction } from "../drawing/geometry";
 
+export interface GlyphCane {
+  clock?: number;
+  parent: string;
+  diameter: number;
+  age: number;
+  length?: number;
+}
+
 /** A plant as a small clock of its canes, by thickness and age: enough to know one from another. */
-export function PlantGlyph({
-  canes,
-}: {
-  canes: { clock?: number; parent: string; diameter: number; age: number; length?: number }[];
-}) {
+export function PlantGlyph({ canes, size = 84 }: { canes: GlyphCane[]; size?: number }) {
   const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
   const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
   return (
-    <svg width="84" height="84" viewBox="-42 -42 84 84" aria-hidden style={{ flexShrink: 0 }}>
+    <svg width={size} height={size} viewBox="-42 -42 84 84" aria-hidden style={{ flexShrink: 0 }}>
       <circle r="40" fill="var(--paper)" stroke="var(--line)" />
       {[0, 3, 6, 9].map((h) => {
         const d = direction(h);

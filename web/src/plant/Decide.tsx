@@ -49,7 +49,7 @@ export default function Decide() {
     <chakra.div
       display="grid"
       gap={{ base: "12px", lg: "18px" }}
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1.7fr) minmax(360px,1fr)" }}
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 384px" }}
       alignItems="start"
     >
       <chakra.div>
@@ -86,7 +86,7 @@ export default function Decide() {
             Undo
           </Button>
         </chakra.div>
-        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="8px" marginTop="10px">
+        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }} gap="8px" marginTop="10px">
           <FromAbove
             scene={scene}
             state={state}
@@ -226,6 +226,12 @@ function Key({ state }: { state: State }) {
               </>,
             )}{" "}
             goes altogether
+          </li>
+          <li style={line}>
+            {swatch(
+              <rect x="1" y="3" width="24" height="10" fill="none" stroke="var(--ochre)" strokeDasharray="3 2.5" />,
+            )}{" "}
+            look for a bud here
           </li>
           <li style={line}>
             {swatch(

@@ -228,96 +228,100 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
     >
       <chakra.div
         order={{ base: 2, md: 1 }}
-        display="grid"
-        gap="4px"
-        maxWidth={{ base: "330px", md: "none" }}
+        maxWidth={{ base: "min(100%, 36vh)", md: "none" }}
         width="100%"
         marginInline="auto"
+        border={step.action === "shorten" ? "1px solid var(--line)" : "none"}
+        borderRadius="10px"
+        overflow="hidden"
       >
-        {step.stem ? (
-          step.stage === "shorten" ||
-          step.stage === "dead" ||
-          step.stage === "diseased" ||
-          step.stage === "laterals" ? (
-            <FromFront
-              scene={scene}
-              state="after"
-              selected={step.stem}
-              title={`Where ${step.stem} stands, from the front`}
-            />
-          ) : (
-            <FromAbove
-              scene={scene}
-              state="after"
-              selected={step.stem}
-              title={`Where ${step.stem} stands, from above`}
-            />
-          )
+        {step.stem && step.action === "shorten" ? (
+          <FromFront
+            scene={scene}
+            state="after"
+            selected={step.stem}
+            zoom={step.stem}
+            title={`The cut on ${step.stem}, from the front`}
+          />
         ) : (
           <FromAbove
             scene={scene}
-            state={step.stage === "clean" ? "after" : "found"}
-            selected={null}
-            title="The plant from above"
+            state={step.stem || step.stage === "clean" ? "after" : "found"}
+            selected={step.stem}
+            title={step.stem ? `Where ${step.stem} stands, from above` : "The plant from above"}
           />
         )}
       </chakra.div>
-      <chakra.div order={{ base: 1, md: 2 }} display="grid" gap="10px">
-        <chakra.div display="flex" gap="10px" alignItems="center">
-          {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
-          <div>
-            <chakra.p color="muted">
-              Step {props.index} of {props.total}
-            </chakra.p>
-            <chakra.h2 fontSize="1.35rem">{stageWords[step.stage] ?? step.stage}</chakra.h2>
-          </div>
+      <chakra.div order={{ base: 1, md: 2 }} display={{ base: "contents", md: "grid" }} gap="10px">
+        <chakra.div order={1} display="grid" gap="8px">
+          <chakra.div display="flex" gap="10px" alignItems="center">
+            {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
+            <div>
+              <chakra.p color="muted">
+                Step {props.index} of {props.total}
+              </chakra.p>
+              <chakra.h2 fontSize="1.35rem">{stageWords[step.stage] ?? step.stage}</chakra.h2>
+            </div>
+          </chakra.div>
+          <chakra.p fontSize="1.2rem" lineHeight="1.4">
+            {say(step.text)}
+          </chakra.p>
+          {step.tool && (
+            <p>
+              <b>{toolWords[step.tool] ?? step.tool}</b>
+              {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
+              {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
+            </p>
+          )}
+          {step.caution && <Notice tone="look">{say(step.caution)}</Notice>}
         </chakra.div>
-        <chakra.p fontSize="1.2rem" lineHeight="1.4">
-          {say(step.text)}
-        </chakra.p>
-        {step.tool && (
-          <p>
-            <b>{toolWords[step.tool] ?? step.tool}</b>
-            {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
-            {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
-          </p>
-        )}
-        {step.caution && <Notice tone="look">{say(step.caution)}</Notice>}
-        {different ? (
-          <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
-        ) : (
-          <chakra.div display="grid" gridTemplateColumns={step.stem ? "2fr 1.35fr 1fr" : "2fr 1fr"} gap="8px">
-            <Button
-              look="main"
-              size="large"
-              disabled={busy}
-              onClick={() => props.onRecord({ key: open.key, outcome: "done", instead: null, cutAt: null, note: null })}
-            >
-              {check ? "Noted" : "Done"}
-            </Button>
-            {step.stem && (
-              <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
-                Differently
+        <chakra.div
+          order={3}
+          display="grid"
+          gap="4px"
+          position={{ base: "sticky", md: "static" }}
+          bottom="0"
+          background="paper"
+          paddingBlock="6px"
+        >
+          {different ? (
+            <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
+          ) : (
+            <chakra.div display="grid" gridTemplateColumns={step.stem ? "2fr 1.35fr 1fr" : "2fr 1fr"} gap="8px">
+              <Button
+                look="main"
+                size="large"
+                disabled={busy}
+                onClick={() =>
+                  props.onRecord({ key: open.key, outcome: "done", instead: null, cutAt: null, note: null })
+                }
+              >
+                {check ? "Noted" : "Done"}
               </Button>
-            )}
-            <Button
-              size="large"
-              disabled={busy}
-              onClick={() =>
-                props.onRecord({ key: open.key, outcome: "skipped", instead: null, cutAt: null, note: null })
-              }
-            >
-              Skip
+              {step.stem && (
+                <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
+                  Differently
+                </Button>
+              )}
+              <Button
+                size="large"
+                disabled={busy}
+                onClick={() =>
+                  props.onRecord({ key: open.key, outcome: "skipped", instead: null, cutAt: null, note: null })
+                }
+              >
+                Skip
+              </Button>
+            </chakra.div>
+          )}
+          <chakra.div display="flex" justifyContent="space-between" gap="8px">
+            <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
+              Take back the last
+            </Button>
+            <Button look="quiet" disabled={busy} onClick={props.onFinish}>
+              Stop for the season
             </Button>
           </chakra.div>
-        )}
-        <chakra.div display="flex" justifyContent="space-between" gap="8px">
-          <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
-            Take back the last one
-          </Button>
-          <Button look="quiet" disabled={busy} onClick={props.onFinish}>
-            Stop here for the season
-          </Button>
         </chakra.div>
       </chakra.div>
     </chakra.div>

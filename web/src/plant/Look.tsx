@@ -28,11 +28,11 @@ export default function Look() {
     <chakra.div
       display="grid"
       gap="16px"
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1.25fr) minmax(380px,1fr)" }}
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 440px" }}
       alignItems="start"
     >
       <chakra.div>
-        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="10px">
+        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }} gap="10px">
           <FromAbove
             scene={scene}
             state="found"
@@ -60,6 +60,9 @@ export default function Look() {
             </Notice>
           </chakra.div>
         )}
+        <chakra.div marginTop="10px">
+          <CaneList selected={selected} onSelect={setSelected} />
+        </chakra.div>
       </chakra.div>
       <chakra.div display="grid" gap="12px">
         {editing ? (
@@ -73,7 +76,6 @@ export default function Look() {
         ) : (
           <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems)} />
         )}
-        <CaneList selected={selected} onSelect={setSelected} />
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
             {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
@@ -122,7 +124,12 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
       <chakra.h2 fontSize="1.05rem" padding="4px 8px">
         The walk so far
       </chakra.h2>
-      <chakra.ul maxHeight={{ lg: "300px" }} overflowY="auto" tabIndex={0} aria-label="Canes in the order of the walk">
+      <chakra.ul
+        maxHeight={{ lg: "max(200px, calc(100vh - 660px))" }}
+        overflowY="auto"
+        tabIndex={0}
+        aria-label="Canes in the order of the walk"
+      >
         {tops.map((s, i) => {
           const shoots = stems.filter((c) => c.parent === s.id).length;
           return (

@@ -96,9 +96,7 @@ function PlantHome({ id }: { id: string }) {
   const done = work.data?.done.length ?? 0;
   const states = {
     look: count === 0 ? "start here" : `${count} ${count === 1 ? "cane" : "canes"}`,
-    decide: plan
-      ? `${plan.counts.kept} stay, ${plan.counts.removed} go${plan.counts.left > 0 ? `, ${plan.counts.left} wait` : ""}`
-      : "no plan yet",
+    decide: plan ? `${plan.counts.kept} stay, ${plan.counts.removed} go` : "no plan yet",
     do: work.data?.finished
       ? "finished"
       : done > 0

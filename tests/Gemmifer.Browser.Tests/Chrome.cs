@@ -1,0 +1,25 @@
+using OpenQA.Selenium.Chrome;
+
+namespace Gemmifer.Browser.Tests;
+
+/// <summary>A headless Chromium of the system, set to an exact viewport.</summary>
+internal static class Chrome
+{
+    /// <summary>Starts one with an empty profile; dispose of the driver to end it.</summary>
+    public static ChromeDriver Start(int width, int height)
+    {
+        var profile = Directory.CreateTempSubdirectory("gemmifer-browser-").FullName;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", "--lang=en-GB", $"--user-data-dir={profile}");
+        var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        service.SuppressInitialDiagnosticInformation = true;
+        var driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(60));
+        Resize(driver, width, height);
+        return driver;
+    }
+
+    /// <summary>Sets the viewport; below 500 px wide it is a phone.</summary>
+    public static void Resize(ChromeDriver driver, int width, int height) => driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
+        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 500 });
+}

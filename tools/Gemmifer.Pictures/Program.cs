@@ -1,0 +1,38 @@
+using Gemmifer.Browser.Tests;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Support.UI;
+
+// Takes pictures of a running garden: Gemmifer.Pictures URL FOLDER [name path WxH [theme] [click text] …]
+// Without shots it takes the set kept in docs/screenshots.
+var (url, folder) = (args[0].TrimEnd('/'), args[1]);
+Directory.CreateDirectory(folder);
+var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : new[]
+{
+    "now|/|1280x800", "garden|/garden|1280x800", "look|/plants/demo-lantern/look|1280x800", "decide|/plants/demo-lantern/decide|1280x800",
+    "decide-why|/plants/demo-lantern/decide|1280x800|light|I, goes", "decide-neglected|/plants/demo-oldmill/decide|1280x800", "remember|/plants/demo-lantern/remember|1280x800",
+    "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844", "look-phone|/plants/demo-lantern/look|390x844",
+    "decide-dark|/plants/demo-thimble/decide|1280x800|dark", "do-sun-phone|/plants/demo-frostgate/do|390x844|sun",
+}.Select(s => s.Split('|')).ToArray();
+using var driver = Chrome.Start(1280, 800);
+foreach (var shot in shots)
+{
+    var size = shot[2].Split('x').Select(int.Parse).ToArray();
+    var theme = shot.Length > 3 ? shot[3] : "light";
+    Chrome.Resize(driver, size[0], size[1]);
+    driver.Navigate().GoToUrl(url + "/favicon.svg");
+    driver.ExecuteScript("localStorage.clear()");
+    driver.Navigate().GoToUrl(url + shot[1]);
+    new WebDriverWait(driver, TimeSpan.FromSeconds(20)).Until(d => d.FindElements(By.CssSelector("main h1, main h2")).Count > 0);
+    Thread.Sleep(700);
+    driver.ExecuteScript($"document.documentElement.dataset.theme='{theme}'");
+    foreach (var text in shot.Skip(4))
+    {
+        var target = driver.FindElements(By.XPath($"//*[self::button or self::summary or self::a or @role='button'][contains(normalize-space(.), \"{text}\") or contains(@aria-label, \"{text}\")]")).First();
+        driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click',{bubbles:true}))", target);
+        Thread.Sleep(500);
+    }
+
+    var taken = (string)((Dictionary<string, object?>)driver.ExecuteCdpCommand("Page.captureScreenshot", new Dictionary<string, object?> { ["format"] = "png" })!)["data"]!;
+    File.WriteAllBytes(Path.Combine(folder, shot[0] + ".png"), Convert.FromBase64String(taken));
+    Console.WriteLine(shot[0]);
+}
