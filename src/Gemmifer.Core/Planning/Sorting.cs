@@ -102,6 +102,8 @@ public static class Sorting
     private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most) => stem.Pin switch
     {
         Pin.Remove => [builder.Removal(stem)],
+        // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
+        Pin.Keep when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null => [builder.Whole(stem)],
         Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
         _ => builder.Build(stem, finding.SoundToMm, true, most),
     };

@@ -1,0 +1,84 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+
+namespace Gemmifer.Server.Tests;
+
+/// <summary>The real server over a real SQLite file in a folder of its own.</summary>
+public sealed class Garden : IDisposable
+{
+    private readonly bool _ownsFolder;
+    private readonly WebApplicationFactory<Program> _server;
+
+    public Garden(string? folder = null, bool demo = false)
+    {
+        _ownsFolder = folder is null;
+        Folder = folder ?? Directory.CreateTempSubdirectory("gemmifer-test-").FullName;
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+        {
+            host.UseSetting("data", Folder);
+            host.UseSetting("empty", demo ? "false" : "true");
+        });
+        Client = _server.CreateClient();
+    }
+
+    public string Folder { get; }
+
+    public HttpClient Client { get; }
+
+    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(HttpMethod method, string path, JsonNode? body = null, int? revision = null)
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+        {
+            request.Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json");
+        }
+
+        if (revision is { } r)
+        {
+            request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{r}\""));
+        }
+
+        using var answer = await Client.SendAsync(request);
+        var text = await answer.Content.ReadAsStringAsync();
+        return (answer.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
+    }
+
+    public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(path))!;
+
+    /// <summary>Adds a rose and gives its id.</summary>
+    public async Task<string> PlantAsync(string name = "Test Rose")
+    {
+        var (status, body) = await SendAsync(HttpMethod.Post, "/api/plants", new JsonObject { ["name"] = name, ["kind"] = "rose.hybrid-tea", ["place"] = "bed" });
+        Assert.Equal(HttpStatusCode.Created, status);
+        return (string)body!["id"]!;
+    }
+
+    public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2) => new()
+    {
+        ["id"] = id, ["role"] = "cane", ["parent"] = "crown", ["clock"] = clock, ["diameter"] = diameter, ["age"] = age, ["length"] = 1100, ["lean"] = 24,
+    };
+
+    public static JsonObject Survey(params JsonObject[] stems) => new() { ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]), ["keepOut"] = new JsonArray(), ["school"] = null };
+
+    public static JsonObject Document(params JsonObject[] stems) => new()
+    {
+        ["format"] = "gemmifer.survey/1", ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" }, ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]),
+    };
+
+    public void Dispose()
+    {
+        Client.Dispose();
+        _server.Dispose();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        if (_ownsFolder)
+        {
+            Directory.Delete(Folder, true);
+        }
+    }
+}

@@ -1,0 +1,157 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Gemmifer.Server.Tests;
+
+/// <summary>Plants, surveys, work and log over a real file: nothing lost, nothing half stored, nothing overwritten.</summary>
+public sealed class GardenTests : IDisposable
+{
+    private readonly Garden _garden = new();
+
+    public void Dispose() => _garden.Dispose();
+
+    private static JsonObject Rose(string name = "Rose") => new() { ["name"] = name, ["kind"] = "rose.floribunda", ["place"] = "bed" };
+
+    [Theory]
+    [InlineData("name", "\"\"", "/name")]
+    [InlineData("kind", "\"rose.plastic\"", "/kind")]
+    [InlineData("kind", "\"vine.vinifera\"", "/kind")]
+    [InlineData("plantedYear", "3000", "/plantedYear")]
+    [InlineData("unionHeight", "99999", "/unionHeight")]
+    [InlineData("vigour", "\"mighty\"", "/vigour")]
+    public async Task A_wrong_plant_is_refused_by_field_and_not_stored(string field, string value, string path)
+    {
+        var rose = Rose();
+        rose[field] = JsonNode.Parse(value);
+        var (status, body) = await _garden.SendAsync(HttpMethod.Post, "/api/plants", rose);
+        Assert.Equal(422, (int)status);
+        Assert.Equal(path, (string)body!["errors"]![0]!["path"]!);
+        Assert.Empty((await _garden.GetAsync("/api/plants")).AsArray());
+    }
+
+    [Fact]
+    public async Task A_plant_is_added_changed_taken_out_and_brought_back()
+    {
+        var id = await _garden.PlantAsync();
+        Assert.Equal(HttpStatusCode.OK, (await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Other"), 1)).Status);
+        Assert.Equal("Other", (string)(await _garden.GetAsync($"/api/plants/{id}"))["name"]!);
+        Assert.Equal(412, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Late"), 1)).Status);
+        Assert.Equal(428, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Careless"))).Status);
+        await _garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}");
+        Assert.Empty((await _garden.GetAsync("/api/plants")).AsArray());
+        await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/restore");
+        Assert.Single((await _garden.GetAsync("/api/plants")).AsArray());
+    }
+
+    [Fact]
+    public async Task The_second_of_two_tabs_is_told_and_overwrites_nothing()
+    {
+        var id = await _garden.PlantAsync();
+        var path = $"/api/plants/{id}/survey";
+        var (first, saved) = await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("A", 4)), 0);
+        var (second, conflict) = await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("B", 8)), 0);
+        Assert.Equal((200, 412), ((int)first, (int)second));
+        Assert.Equal((1, 1), ((int)saved!["revision"]!, (int)conflict!["revision"]!));
+        Assert.Equal("A", (string)(await _garden.GetAsync(path))["document"]!["stems"]![0]!["id"]!);
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("B", 8)), 1)).Status);
+    }
+
+    [Fact]
+    public async Task Many_tabs_at_once_lose_nothing_silently()
+    {
+        var id = await _garden.PlantAsync();
+        var path = $"/api/plants/{id}/survey";
+        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane($"T{i}", 4)), 0)));
+        Assert.Equal(1, answers.Count(a => (int)a.Status == 200));
+        Assert.Equal(7, answers.Count(a => (int)a.Status == 412));
+        var kept = (string)answers.Single(a => (int)a.Status == 200).Body!["document"]!["stems"]![0]!["id"]!;
+        Assert.Equal(kept, (string)(await _garden.GetAsync(path))["document"]!["stems"]![0]!["id"]!);
+    }
+
+    [Fact]
+    public async Task A_survey_that_is_wrong_changes_nothing()
+    {
+        var id = await _garden.PlantAsync();
+        var path = $"/api/plants/{id}/survey";
+        await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("A", 4)), 0);
+        var (status, body) = await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("A", 4), Garden.Cane("A", 5)), 1);
+        Assert.Equal((422, "/stems/1/id"), ((int)status, (string)body!["errors"]![0]!["path"]!));
+        Assert.Equal((1, 1), ((int)(await _garden.GetAsync(path))["revision"]!, (await _garden.GetAsync(path))["document"]!["stems"]!.AsArray().Count));
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(), 1)).Status);
+    }
+
+    private async Task<string> PlannedAsync()
+    {
+        var id = await _garden.PlantAsync();
+        var stems = new[] { Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7), Garden.Cane("D", 10), Garden.Cane("E", 11, 5, 1) };
+        await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(stems), 0);
+        return id;
+    }
+
+    private static JsonObject Step(string key, string outcome, string? instead = null, double? cutAt = null) =>
+        new() { ["key"] = key, ["outcome"] = outcome, ["instead"] = instead, ["cutAt"] = cutAt };
+
+    [Fact]
+    public async Task Steps_are_recorded_once_taken_back_and_found_again_after_a_restart()
+    {
+        var id = await PlannedAsync();
+        var work = $"/api/plants/{id}/work";
+        var keys = (await _garden.GetAsync(work))["pending"]!.AsArray().Select(p => (string)p!["key"]!).ToArray();
+        Assert.Contains("stem:E", keys);
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Post, work, Step("stem:E", "done"))).Status);
+        Assert.Equal(409, (int)(await _garden.SendAsync(HttpMethod.Post, work, Step("stem:E", "done"))).Status);
+        await _garden.SendAsync(HttpMethod.Post, work, Step("stem:A", "skipped"));
+        await _garden.SendAsync(HttpMethod.Delete, work + "/last");
+        using var again = new Garden(_garden.Folder);
+        var after = await again.GetAsync(work);
+        Assert.Equal("stem:E", "stem:" + (string)after["done"]!.AsArray().Single()!["stem"]!);
+        Assert.Equal(keys.Except(["stem:E"]), after["pending"]!.AsArray().Select(p => (string)p!["key"]!));
+        Assert.Single((await again.GetAsync($"/api/plants/{id}/log")).AsArray());
+    }
+
+    [Fact]
+    public async Task What_was_done_differently_is_solved_round()
+    {
+        var id = await PlannedAsync();
+        var work = $"/api/plants/{id}/work";
+        var (_, body) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:A", "different", "removed"));
+        Assert.Equal("remove", (string)body!["plan"]!["stems"]!.AsArray().First(s => (string)s!["id"]! == "A")!["decision"]!);
+        (_, body) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:B", "different", "cut", 700));
+        Assert.Equal(700, (double)body!["plan"]!["steps"]!.AsArray().First(s => (string?)s!["stem"] == "B")!["cut"]!["at"]!);
+        Assert.DoesNotContain(body["pending"]!.AsArray(), p => (string)p!["key"]! is "stem:A" or "stem:B");
+        var (status, refused) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:C", "different", "cut"));
+        Assert.Equal((422, "/cutAt"), ((int)status, (string)refused!["errors"]![0]!["path"]!));
+    }
+
+    [Fact]
+    public async Task Finishing_is_written_down_once()
+    {
+        var id = await PlannedAsync();
+        var finish = $"/api/plants/{id}/work/finish";
+        Assert.True((bool)(await _garden.SendAsync(HttpMethod.Post, finish)).Body!["finished"]!);
+        Assert.Equal(409, (int)(await _garden.SendAsync(HttpMethod.Post, finish)).Status);
+        Assert.Equal("finished", (string)(await _garden.GetAsync("/api/plants"))[0]!["state"]!);
+    }
+
+    [Fact]
+    public async Task Settings_are_kept_and_checked()
+    {
+        var settings = (await _garden.GetAsync("/api/settings"))["settings"]!.DeepClone();
+        settings["units"] = "imperial";
+        settings["body"]!["thumb"] = 23;
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings)).Status);
+        settings["body"]!["thumb"] = 900;
+        var (status, body) = await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings);
+        Assert.Equal((422, "/body/thumb"), ((int)status, (string)body!["errors"]![0]!["path"]!));
+        Assert.Equal(23, (double)(await _garden.GetAsync("/api/settings"))["settings"]!["body"]!["thumb"]!);
+    }
+
+    [Fact]
+    public async Task Notes_go_into_the_log_and_empty_ones_do_not()
+    {
+        var id = await _garden.PlantAsync();
+        Assert.Equal(201, (int)(await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "first bloom" })).Status);
+        Assert.Equal(422, (int)(await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "  " })).Status);
+        Assert.Equal("first bloom", (string)(await _garden.GetAsync($"/api/plants/{id}/log"))[0]!["text"]!);
+    }
+}

@@ -1,0 +1,114 @@
+using System.Text.Json.Nodes;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Surveys;
+using Microsoft.Data.Sqlite;
+
+namespace Gemmifer.Server.Tests;
+
+/// <summary>The file itself: how it is set up, brought up to date, and begun.</summary>
+public sealed class StoreTests
+{
+    [Fact]
+    public void The_file_keeps_a_journal_ahead_and_its_keys()
+    {
+        using var garden = new Garden();
+        using var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder));
+        connection.Open();
+        string Pragma(string name)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"PRAGMA {name};";
+            return command.ExecuteScalar()!.ToString()!;
+        }
+
+        Assert.Equal(("wal", "1"), (Pragma("journal_mode"), Pragma("foreign_keys")));
+    }
+
+    [Fact]
+    public async Task A_file_of_an_older_make_is_copied_before_it_is_changed()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-old-").FullName;
+        try
+        {
+            using (var garden = new Garden(folder))
+            {
+                await garden.PlantAsync("Kept");
+            }
+
+            Assert.False(Directory.Exists(Path.Combine(folder, "backups")));
+
+            // As if the file came from before the last migration: its tables are there under another history.
+            using (var connection = new SqliteConnection(GardenStore.ConnectionString(folder)))
+            {
+                connection.Open();
+                using var command = connection.CreateCommand();
+                command.CommandText = "DELETE FROM __EFMigrationsHistory; ALTER TABLE Plants RENAME TO OldPlants; DROP TABLE Surveys; DROP TABLE Log; DROP TABLE Settings;";
+                command.ExecuteNonQuery();
+            }
+
+            SqliteConnection.ClearAllPools();
+            using (var garden = new Garden(folder))
+            {
+                Assert.Empty((await garden.GetAsync("/api/plants")).AsArray());
+            }
+
+            var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
+            using var backup = new SqliteConnection($"Data Source={copy};Pooling=false");
+            backup.Open();
+            using var read = backup.CreateCommand();
+            read.CommandText = "SELECT Name FROM OldPlants";
+            Assert.Equal("Kept", read.ExecuteScalar());
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, true);
+        }
+    }
+
+    [Fact]
+    public async Task The_demo_garden_is_planted_once_and_every_plant_of_it_can_be_planned()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-demo-").FullName;
+        try
+        {
+            using (var garden = new Garden(folder, demo: true))
+            {
+                var plants = (await garden.GetAsync("/api/plants")).AsArray();
+                Assert.True(plants.Count >= 6);
+                foreach (var id in plants.Where(p => (string)p!["state"]! != "empty").Select(p => (string)p!["plant"]!["id"]!))
+                {
+                    var document = (await garden.GetAsync($"/api/plants/{id}/survey"))["document"]!;
+                    var (status, plan) = await garden.SendAsync(HttpMethod.Post, "/api/plan", document);
+                    Assert.Equal(200, (int)status);
+                    Assert.True((bool)plan!["optimal"]!);
+                    Assert.NotEmpty((await garden.GetAsync($"/api/plants/{id}/log")).AsArray());
+                }
+
+                await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{(string)plants[0]!["plant"]!["id"]!}");
+            }
+
+            using var again = new Garden(folder, demo: true);
+            Assert.True((await again.GetAsync("/api/plants")).AsArray().Count >= 6);
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, true);
+        }
+    }
+
+    [Fact]
+    public void Last_seasons_work_is_carried_over()
+    {
+        var stems = new JsonArray(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7, 14, 80));
+        stems[0]!["pin"] = "keep";
+        stems.Add(new JsonObject { ["id"] = "A1", ["role"] = "lateral", ["parent"] = "A", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
+        LogRecord Did(string stem, string action, double? at, string outcome = "done") => new() { PlantId = "p", Kind = "step", Text = "", Stem = stem, Action = action, Outcome = outcome, CutAt = at };
+        var next = SurveyDocuments.CarryOver(stems.ToJsonString(), [Did("A", "shorten", 480), Did("B", "remove", null), Did("C", "shorten", 500, "skipped")], 1);
+        Assert.Equal(["A", "C"], next.Select(s => (string)s!["id"]!));
+        Assert.Equal((480.0, 3, null), ((double)next[0]!["length"]!, (int)next[0]!["age"]!, next[0]!["pin"]));
+        Assert.Equal((1100.0, 80), ((double)next[1]!["length"]!, (int)next[1]!["age"]!));
+    }
+}
