@@ -23,3 +23,10 @@ internal static class Chrome
     public static void Resize(ChromeDriver driver, int width, int height) => driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
         new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 500 });
 }
+
+/// <summary>Elements as a screen reader has them.</summary>
+internal static class Spoken
+{
+    /// <summary>The accessible name the browser computes.</summary>
+    public static string SpokenName(this OpenQA.Selenium.IWebElement element) => ((OpenQA.Selenium.WebElement)element).ComputedAccessibleLabel ?? "";
+}

@@ -106,6 +106,11 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             return $"Cut {id} at {Wording.Mm(option.AlongMm)}, above the nearest bud.";
         }
 
+        if (d.Stem.Pin is Pin.CutAt && bud.Known == BudKnowledge.Likely)
+        {
+            return $"Cut {id} at {Wording.Mm(option.AlongMm)}, where you chose; a bud is likely just below. {slope}";
+        }
+
         var facing = bud.Facing is { } f ? Wording.Clock(f) : "outward";
         return bud.Known switch
         {

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useEffect } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { useSettings } from "./settings";
+import { Guard } from "./Guard";
 import { Button, Hidden } from "./ui";
 
 const themes = ["auto", "light", "dark", "sun"] as const;
@@ -36,7 +37,10 @@ const Item = chakra(NavLink, {
 export function Shell() {
   const { settings, save, error } = useSettings();
   const { pathname } = useLocation();
-  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  useEffect(() => {
+    // In braces: newer browsers give something back, and an effect may only give back its undoing.
+    window.scrollTo(0, 0);
+  }, [pathname]);
   const next = themes[(themes.indexOf(settings.theme as (typeof themes)[number]) + 1) % themes.length]!;
   const imperial = settings.units === "imperial";
   return (
@@ -110,7 +114,9 @@ export function Shell() {
         maxWidth="1500px"
         marginInline="auto"
       >
-        <Outlet />
+        <Guard place={pathname}>
+          <Outlet />
+        </Guard>
       </chakra.main>
     </>
   );

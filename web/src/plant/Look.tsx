@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Letter, Notice, Panel } from "../app/ui";
+import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { ageWords, clockWords } from "../survey/measures";
@@ -145,7 +145,7 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
                 type="button"
                 onClick={() => props.onSelect(props.selected === s.id ? null : s.id)}
                 aria-pressed={props.selected === s.id}
-                aria-label={`Edit cane ${s.id}`}
+                data-stem={s.id}
                 flex="1"
                 textAlign="left"
                 padding="6px 8px"
@@ -157,6 +157,7 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
                 alignItems="center"
                 gap="10px"
               >
+                <Hidden>Edit cane</Hidden>
                 <Letter id={s.id} decision="none" size={28} />
                 <span>
                   {clockWords(s.clock)}, {thick(s.diameter)}, {ageWords(s.age)}
@@ -171,19 +172,21 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
                 size="small"
                 look="quiet"
                 disabled={i === 0}
-                aria-label={`Move ${s.id} up`}
+                title={`Move ${s.id} up`}
                 onClick={() => move(s.id, -1)}
               >
-                ↑
+                <span aria-hidden>↑</span>
+                <Hidden>Move {s.id} up</Hidden>
               </Button>
               <Button
                 size="small"
                 look="quiet"
                 disabled={i === tops.length - 1}
-                aria-label={`Move ${s.id} down`}
+                title={`Move ${s.id} down`}
                 onClick={() => move(s.id, 1)}
               >
-                ↓
+                <span aria-hidden>↓</span>
+                <Hidden>Move {s.id} down</Hidden>
               </Button>
             </chakra.li>
           );

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useMeasures } from "../app/settings";
-import { Button, Field, Input, Letter, Panel, Select } from "../app/ui";
+import { Button, Field, Hidden, Input, Letter, Panel, Select } from "../app/ui";
 import { clockShort, length as inUnits, readLength, thickness } from "../survey/measures";
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, seenWords, type SurveyStem } from "../survey/types";
@@ -251,12 +251,9 @@ function Buds(props: { stem: SurveyStem; set: (part: Partial<SurveyStem>) => voi
       <chakra.ul display="flex" flexWrap="wrap" gap="6px" marginBottom="8px">
         {buds.map((b, i) => (
           <li key={i}>
-            <Button
-              size="small"
-              aria-label={`Delete the bud at ${long(b.at)}`}
-              onClick={() => set({ buds: buds.filter((_, k) => k !== i) })}
-            >
-              {long(b.at)}, faces {b.clock == null ? "?" : clockShort(b.clock)} ✕
+            <Button size="small" onClick={() => set({ buds: buds.filter((_, k) => k !== i) })}>
+              <Hidden>Delete the bud at </Hidden>
+              {long(b.at)}, faces {b.clock == null ? "?" : clockShort(b.clock)} <span aria-hidden>✕</span>
             </Button>
           </li>
         ))}

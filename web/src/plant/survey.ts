@@ -56,6 +56,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   const busy = useRef(false);
 
   const { data, refetch } = query;
+  const [load, setLoad] = useState(0);
   useEffect(() => {
     if (!data) return;
     const draft = readDraft(id);
@@ -76,7 +77,7 @@ export function useSurvey(id: string): SurveyInHand | null {
     setPast([]);
     setErrors([]);
     setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
-  }, [data, id]);
+  }, [data, id, load]);
 
   const save = useCallback(async () => {
     const sent = latest.current;
@@ -155,7 +156,7 @@ export function useSurvey(id: string): SurveyInHand | null {
 
   const takeTheirs = useCallback(() => {
     localStorage.removeItem(draftKey(id));
-    void refetch();
+    void refetch().then(() => setLoad((n) => n + 1));
   }, [id, refetch]);
 
   const keepMine = useCallback(() => {

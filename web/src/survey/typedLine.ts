@@ -95,7 +95,7 @@ export function readLine(text: string, body: BodyMeasures): TypedLine {
     return " ";
   });
   // A number and its unit may be typed apart.
-  rest = rest.replace(/(\d)\s+(mm|cm|m|in|ft|y|yr|yrs|years?|seasons?|fists?|hands?|thumbs?)\b/g, "$1$2");
+  rest = rest.replace(/(\d)\s+(mm|cm|m|in|ft|y|yr|yrs|years?|seasons?|fists|hands|thumbs|pencils|fingers)\b/g, "$1$2");
   for (const word of rest.split(/[\s,;]+/).filter(Boolean)) {
     if (!take(word, stem, body)) unknown.push(word);
   }

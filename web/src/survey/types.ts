@@ -92,7 +92,8 @@ export function nextId(stems: SurveyStem[], parent?: string): string {
     }
   }
   for (let n = 0; ; n++) {
-    const letter = String.fromCharCode(65 + (n % 26)) + (n >= 26 ? String(Math.floor(n / 26) + 1) : "");
+    // After Z come AA, AB …: a letter and a number is a side shoot.
+    const letter = (n >= 26 ? String.fromCharCode(64 + Math.floor(n / 26)) : "") + String.fromCharCode(65 + (n % 26));
     if (!taken.has(letter)) return letter;
   }
 }

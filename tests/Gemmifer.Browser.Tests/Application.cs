@@ -1,0 +1,82 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Sockets;
+
+namespace Gemmifer.Browser.Tests;
+
+/// <summary>The built application as a process of its own, over a garden in a folder.</summary>
+public sealed class Application : IDisposable
+{
+    private Process? _process;
+
+    public Application(bool demo = false)
+    {
+        Folder = Directory.CreateTempSubdirectory("gemmifer-app-").FullName;
+        using (var free = new TcpListener(IPAddress.Loopback, 0))
+        {
+            free.Start();
+            Port = ((IPEndPoint)free.LocalEndpoint).Port;
+        }
+
+        Demo = demo;
+        Start();
+    }
+
+    public string Folder { get; }
+
+    public int Port { get; }
+
+    public bool Demo { get; }
+
+    public string Url => $"http://127.0.0.1:{Port}";
+
+    /// <summary>Starts it and waits until it answers.</summary>
+    public void Start()
+    {
+        var root = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../.."));
+        var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
+        var start = new ProcessStartInfo("dotnet")
+        {
+            ArgumentList =
+            {
+                Path.Combine(root, $"src/Gemmifer.Server/bin/{configuration}/net10.0/Gemmifer.Server.dll"), "--contentRoot", Path.Combine(root, "src/Gemmifer.Server"),
+                "--port", Port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", Folder, "--empty", Demo ? "false" : "true",
+            },
+        };
+        _process = Process.Start(start)!;
+        using var client = new HttpClient();
+        for (var i = 0; i < 200; i++)
+        {
+            try
+            {
+                if (client.GetAsync(Url + "/api/kinds").GetAwaiter().GetResult().IsSuccessStatusCode)
+                {
+                    return;
+                }
+            }
+            catch (HttpRequestException)
+            {
+                // Not up yet.
+            }
+
+            Thread.Sleep(100);
+        }
+
+        throw new InvalidOperationException("The application did not start.");
+    }
+
+    /// <summary>Ends it as a power cut would.</summary>
+    public void Kill()
+    {
+        _process?.Kill();
+        _process?.WaitForExit();
+        _process?.Dispose();
+        _process = null;
+    }
+
+    public void Dispose()
+    {
+        Kill();
+        Directory.Delete(Folder, true);
+    }
+}

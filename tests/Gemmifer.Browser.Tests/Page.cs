@@ -1,0 +1,110 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Support.UI;
+
+namespace Gemmifer.Browser.Tests;
+
+/// <summary>What a person does in a window: go somewhere, find by the words they see, press, type, read.</summary>
+public sealed class Page : IDisposable
+{
+    private static readonly string Axe = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "../../../../../web/node_modules/axe-core/axe.min.js"));
+    private readonly string _url;
+
+    public Page(string url, int width = 1280, int height = 800)
+    {
+        _url = url;
+        Driver = Chrome.Start(width, height);
+    }
+
+    public ChromeDriver Driver { get; }
+
+    public void Resize(int width, int height) => Chrome.Resize(Driver, width, height);
+
+    public void Go(string path)
+    {
+        Driver.Navigate().GoToUrl(_url + path);
+        Until(() => Driver.FindElements(By.CssSelector("main h1, main h2")).Count > 0, path);
+    }
+
+    public void Until(Func<bool> condition, string what)
+    {
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { Message = $"Waited for {what}; the page says: " };
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
+        try
+        {
+            wait.Until(_ => condition());
+        }
+        catch (WebDriverTimeoutException e)
+        {
+            var says = string.Join(" ", Driver.FindElements(By.TagName("body")).Select(b => b.Text));
+            var log = string.Join(" ", Driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message));
+            throw new InvalidOperationException(e.Message + says + log, e);
+        }
+    }
+
+    public string Text => Driver.FindElement(By.TagName("main")).Text;
+
+    public void Sees(string text) => Until(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}”");
+
+    /// <summary>A button or link by its name, as a screen reader would say it.</summary>
+    public IWebElement Button(string name)
+    {
+        IWebElement? found = null;
+        Until(() => (found = Driver.FindElements(By.CssSelector("button, a, [role=button]")).FirstOrDefault(b => b.Displayed && Named(b) == name)) is not null, $"the button “{name}”");
+        return found!;
+    }
+
+    public bool HasButton(string name) => Driver.FindElements(By.CssSelector("button, a, [role=button]")).Any(b => b.Displayed && Named(b) == name);
+
+    public void Press(string name) => Retry(() => Button(name).Click());
+
+    public IWebElement Field(string label)
+    {
+        IWebElement? found = null;
+        Until(() => (found = Driver.FindElements(By.CssSelector("input, select")).FirstOrDefault(f => f.Displayed && f.SpokenName().StartsWith(label, StringComparison.Ordinal))) is not null, $"the field “{label}”");
+        return found!;
+    }
+
+    public void Type(string label, string text)
+    {
+        var field = Field(label);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text);
+    }
+
+    /// <summary>Waits until the browser's state is in the garden.</summary>
+    public void Saved() => Until(() => Driver.FindElements(By.CssSelector("[role=status]")).Any(s => s.Text == "Saved"), "“Saved”");
+
+    /// <summary>Violations of WCAG 2.2 AA that axe-core finds, one a line.</summary>
+    public string AxeViolations()
+    {
+        Driver.ExecuteScript(Axe);
+        return (string)Driver.ExecuteAsyncScript("""
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+              .then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' — ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')).join(' | ')).join('\n')));
+            """)!;
+    }
+
+    public void Dispose() => Driver.Quit();
+
+    private static string Named(IWebElement element) => element.GetDomAttribute("data-stem") is { } stem ? "Edit cane " + stem
+        : element.GetDomAttribute("title") is { } title && title.StartsWith("Move ", StringComparison.Ordinal) ? title
+        : element.GetDomAttribute("aria-label") ?? element.Text.Trim();
+
+    private static void Retry(Action action)
+    {
+        for (var i = 0; ; i++)
+        {
+            try
+            {
+                action();
+                return;
+            }
+            catch (Exception e) when (i < 5 && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException)
+            {
+                Thread.Sleep(150);
+            }
+        }
+    }
+}

@@ -1,0 +1,127 @@
+import { describe, expect, it } from "vitest";
+import type { SurveyDocument, SurveyStem } from "../survey/types";
+import { nextId } from "../survey/types";
+import { barkOf, crowded, extentOf, type Plan, sceneOf } from "./scene";
+
+const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
+const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
+  id,
+  role: "cane",
+  parent: "crown",
+  clock,
+  diameter: 14,
+  age: 2,
+  ...part,
+});
+const survey = (...stems: SurveyStem[]): SurveyDocument => ({
+  format: "gemmifer.survey/1",
+  plant: { kind: "rose.hybrid-tea", unionHeight: 20 },
+  date: "2027-02-20",
+  stems,
+});
+const limits = { spacing: 200, min: 450, max: 600 };
+
+function planOf(...decisions: [string, string, number | null, [number, number]?][]): Plan {
+  return {
+    stems: decisions.map(([id, decision]) => ({
+      id,
+      decision,
+      verdict: "sound",
+      reasons: [],
+      flips: null,
+      successor: null,
+    })),
+    steps: decisions
+      .filter(([, d, at, w]) => (d === "remove" ? at !== null : at !== null || w))
+      .map(([id, decision, at, window], i) => ({
+        n: i + 1,
+        stage: "shorten",
+        stem: id,
+        action: decision,
+        ties: [],
+        tool: "secateurs",
+        disinfect: false,
+        due: "2027-02-20",
+        caution: null,
+        text: "",
+        cut: {
+          at,
+          bud: {
+            at: at === null ? null : at - 6,
+            clock: 3,
+            known: window ? "look-for" : "seen",
+            window: window ?? null,
+            otherClock: null,
+          },
+          slope: 45,
+          clearance: 6,
+          where: "above-bud",
+          x: 0,
+          y: 0,
+          z: 0,
+        },
+      })),
+  } as unknown as Plan;
+}
+
+describe("a scene", () => {
+  it("shows every stem undecided where there is no plan", () => {
+    const scene = sceneOf(survey(cane("A", 3)), kind, null, limits);
+    expect(scene.stems[0]).toMatchObject({ decision: "none", keptTo: 1100, falls: false });
+    expect(scene.heights).toEqual({ min: 470, max: 620 });
+  });
+
+  it("ends a shortened stem at its cut, or in the middle of the window to look in", () => {
+    const scene = sceneOf(
+      survey(cane("A", 3), cane("B", 9)),
+      kind,
+      planOf(["A", "shorten", 500], ["B", "shorten", null, [480, 640]]),
+      limits,
+    );
+    expect(scene.stems.map((s) => s.keptTo)).toEqual([500, 560]);
+    expect(scene.stems[1]!.window).toEqual([480, 640]);
+    expect(scene.stems[0]!.label).toBe("Cane A: stays, shortened.");
+  });
+
+  it("tells what falls with its parent from what is taken out itself", () => {
+    const scene = sceneOf(
+      survey(cane("A", 3), { ...cane("A1", 3), role: "lateral", parent: "A", at: 800 }),
+      kind,
+      planOf(["A", "remove", 0], ["A1", "remove", null]),
+      limits,
+    );
+    expect(scene.stems.map((s) => s.falls)).toEqual([false, true]);
+  });
+
+  it("marks ends that stand too close", () => {
+    const close = sceneOf(
+      survey(cane("A", 3), cane("B", 3.5), cane("C", 9)),
+      kind,
+      planOf(["A", "shorten", 500], ["B", "shorten", 500], ["C", "shorten", 500]),
+      limits,
+    );
+    expect([...crowded(close)].sort()).toEqual(["A", "B"]);
+  });
+
+  it("comes closer after the cuts, with room for the rings", () => {
+    const scene = sceneOf(survey(cane("A", 3, { lean: 40 })), kind, planOf(["A", "shorten", 500]), limits);
+    const end = 30 + 500 * Math.sin((40 * Math.PI) / 180);
+    expect(extentOf(scene, "after").reach).toBeCloseTo(end + 100, 6);
+    expect(extentOf(scene, "found").reach).toBeGreaterThan(700);
+  });
+
+  it("shades bark by age and by what was seen", () =>
+    expect(
+      [cane("A", 1, { age: 1 }), cane("A", 1), cane("A", 1, { age: 4 }), cane("A", 1, { seen: ["bark.black"] })].map(
+        barkOf,
+      ),
+    ).toEqual(["young", "second", "grey", "black"]));
+});
+
+describe("names of new stems", () => {
+  it("take the next free letter, and letter and number on a cane", () => {
+    expect(nextId([cane("A", 1), cane("C", 1)])).toBe("B");
+    expect(nextId([cane("A", 1), cane("A1", 1)], "A")).toBe("A2");
+    expect(nextId(Array.from({ length: 26 }, (_, i) => cane(String.fromCharCode(65 + i), 1)))).toBe("AA");
+  });
+});
