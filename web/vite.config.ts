@@ -8,6 +8,5 @@ export default defineConfig({
   test: {
     environment: "jsdom",
     setupFiles: ["src/testSetup.ts"],
-    reporters: ["default", ["json", { outputFile: "../.cache/vitest.json" }]],
   },
 });

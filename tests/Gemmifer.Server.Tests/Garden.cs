@@ -61,14 +61,24 @@ public sealed class Garden : IDisposable
 
     public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2) => new()
     {
-        ["id"] = id, ["role"] = "cane", ["parent"] = "crown", ["clock"] = clock, ["diameter"] = diameter, ["age"] = age, ["length"] = 1100, ["lean"] = 24,
+        ["id"] = id,
+        ["role"] = "cane",
+        ["parent"] = "crown",
+        ["clock"] = clock,
+        ["diameter"] = diameter,
+        ["age"] = age,
+        ["length"] = 1100,
+        ["lean"] = 24,
     };
 
     public static JsonObject Survey(params JsonObject[] stems) => new() { ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]), ["keepOut"] = new JsonArray(), ["school"] = null };
 
     public static JsonObject Document(params JsonObject[] stems) => new()
     {
-        ["format"] = "gemmifer.survey/1", ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" }, ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]),
+        ["format"] = "gemmifer.survey/1",
+        ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" },
+        ["date"] = "2027-02-20",
+        ["stems"] = new JsonArray([.. stems]),
     };
 
     public void Dispose()

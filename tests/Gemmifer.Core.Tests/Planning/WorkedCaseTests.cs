@@ -104,7 +104,14 @@ public class WorkedCaseTests
     {
         JsonObject Shoot(string id, string parent, double at, double clock) => new()
         {
-            ["id"] = id, ["role"] = "lateral", ["parent"] = parent, ["at"] = at, ["clock"] = clock, ["length"] = 300, ["diameter"] = 5, ["age"] = 1,
+            ["id"] = id,
+            ["role"] = "lateral",
+            ["parent"] = parent,
+            ["at"] = at,
+            ["clock"] = clock,
+            ["length"] = 300,
+            ["diameter"] = 5,
+            ["age"] = 1,
         };
         var canes = Ring(4).Select(c => c.Buds((510, (double)c["clock"]!))).ToArray();
         var plan = Surveys.Plan(Surveys.Of([.. canes, Shoot("A1", "A", 700, 1), Shoot("B1", "B", 300, 3.5), Shoot("C1", "C", 300, 0.5)]));
