@@ -47,6 +47,12 @@ app.UseExceptionHandler(new ExceptionHandlerOptions
 });
 app.UseStatusCodePages();
 
+// A page of another site may not work the garden through the gardener's own browser.
+app.Use((context, next) =>
+    !HttpMethods.IsGet(context.Request.Method) && context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
+        ? Results.Problem(title: "Only the garden's own pages may change it.", statusCode: 403).ExecuteAsync(context)
+        : next(context));
+
 await using (var scope = app.Services.CreateAsyncScope())
 {
     var garden = scope.ServiceProvider.GetRequiredService<GardenContext>();

@@ -90,6 +90,15 @@ public sealed class PlanContractTests : IDisposable
     }
 
     [Fact]
+    public async Task A_page_of_another_site_cannot_change_the_garden()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/plants/any/work/finish");
+        request.Headers.Add("Sec-Fetch-Site", "cross-site");
+        using var answer = await _garden.Client.SendAsync(request);
+        Assert.Equal((403, "application/problem+json"), ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType));
+    }
+
+    [Fact]
     public async Task The_kept_description_of_the_api_is_the_servers_own()
     {
         // Kept beside the front end, whose types are made from it. To renew it: GEMMIFER_RENEW=1.

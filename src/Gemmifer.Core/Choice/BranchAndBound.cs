@@ -19,9 +19,6 @@ public sealed class BranchAndBound
     /// <summary>Points lost for a pair that falls short of a relaxed spacing, and for each mm of it, thousandths.</summary>
     private const long ShortPair = 60_000, ShortMm = 300;
 
-    /// <summary>Nodes after which a search that has found nothing gives up, as a multiple of its node limit.</summary>
-    private const long Patience = 2;
-
     private readonly ChoiceModel _model;
     private readonly ChoiceLimits _limits;
     private readonly int[] _order;
@@ -80,7 +77,7 @@ public sealed class BranchAndBound
         _current = new int[n];
     }
 
-    /// <summary>The best choice within the limits; null when none keeps them all, or none was found in twice the node limit.</summary>
+    /// <summary>The best choice within the limits; null when none keeps them all, or none was found within the node limit.</summary>
     /// <param name="nodeLimit">Search nodes after which the best found is returned with its bound.</param>
     /// <param name="force">A candidate that must be kept or must go, whatever that costs; null to leave all free.</param>
     public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null)
@@ -214,7 +211,7 @@ public sealed class BranchAndBound
         }
 
         // A limit on nodes counts only once something can be returned.
-        if (_stopped || (_nodes > _nodeLimit && (_best is not null || _nodes > (_nodeLimit + 1000) * Patience)))
+        if (_stopped || (_nodes > _nodeLimit && (_best is not null || _nodes > _nodeLimit + 1000)))
         {
             _stopped = true;
             _openBound = Math.Max(_openBound, bound);

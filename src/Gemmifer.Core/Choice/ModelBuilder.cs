@@ -71,6 +71,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         {
             points += _school.Weight("thin");
         }
+        else if (stem.Has("spindly"))
+        {
+            points += _school.Weight("thin") / 2;
+        }
 
         if (stem.Age >= survey.Plant.Kind.OldFrom)
         {

@@ -9,7 +9,7 @@ export const Button = chakra("button", {
     alignItems: "center",
     justifyContent: "center",
     gap: "0.45em",
-    minHeight: "44px",
+    minHeight: "48px",
     paddingInline: "16px",
     borderRadius: "7px",
     border: "1.5px solid var(--line)",

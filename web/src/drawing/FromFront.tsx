@@ -81,7 +81,7 @@ export function FromFront(props: Props) {
           />
           {!close && (
             <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
-              cut here: {long(band.min)} to {long(band.max)}
+              cut between {long(band.min)} and {long(band.max)}
             </text>
           )}
         </g>

@@ -71,15 +71,20 @@ export default function Measures() {
           Where the garden is
         </chakra.h2>
         <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
-          <Choice
-            label="Hemisphere"
-            value={settings.place.hemisphere}
-            onChange={(hemisphere) => save({ ...settings, place: { ...settings.place, hemisphere } })}
-            options={[
-              { value: "north", text: "north" },
-              { value: "south", text: "south" },
-            ]}
-          />
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              Half of the world
+            </chakra.p>
+            <Choice
+              label="Hemisphere"
+              value={settings.place.hemisphere}
+              onChange={(hemisphere) => save({ ...settings, place: { ...settings.place, hemisphere } })}
+              options={[
+                { value: "north", text: "north" },
+                { value: "south", text: "south" },
+              ]}
+            />
+          </div>
           <Frost
             label="Last frost, usually"
             value={settings.place.lastFrost}

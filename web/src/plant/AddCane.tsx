@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Letter, Panel } from "../app/ui";
 import { ageWords, type BodyMeasures, clockWords } from "../survey/measures";
@@ -17,9 +17,16 @@ interface Props {
 export function AddCane(props: Props) {
   const [thickness, setThickness] = useState<number | null>(null);
   const { thick, body, units } = useMeasures();
+  const panel = useRef<HTMLElement>(null);
+  const narrow = () => window.innerWidth < 1024;
+  // On a phone the answers stand below the ring: go down to them, and back up for the next cane.
+  useEffect(() => {
+    if (props.clock !== null && narrow()) panel.current?.scrollIntoView({ block: "start" });
+  }, [props.clock]);
   const add = (age: number) => {
     props.onAdd({ role: "cane", parent: "crown", clock: props.clock!, diameter: thickness!, age });
     setThickness(null);
+    if (narrow()) window.scrollTo({ top: 0 });
   };
   const between = Math.round((body.finger + body.thumb) / 2);
   const sizes = [
@@ -38,14 +45,18 @@ export function AddCane(props: Props) {
     { value: 8, text: "older: rough" },
   ];
   return (
-    <Panel>
+    <Panel ref={panel}>
       <chakra.h2 fontSize="1.15rem" display="flex" gap="8px" alignItems="center">
         <Letter id={props.next} decision="none" /> Next cane
       </chakra.h2>
-      <TypedLine body={body} onAdd={props.onAdd} units={units} />
-      <chakra.p color="muted" marginBlock="10px 6px">
-        or with taps:
-      </chakra.p>
+      <chakra.div display={props.clock === null ? "block" : "none"}>
+        <TypedLine body={body} onAdd={props.onAdd} units={units} />
+      </chakra.div>
+      {props.clock === null && (
+        <chakra.p color="muted" marginBlock="10px 6px">
+          or with taps:
+        </chakra.p>
+      )}
       <chakra.div display="grid" gap="10px">
         <div>
           <chakra.p fontWeight="700" marginBottom="4px">
@@ -86,6 +97,13 @@ export function AddCane(props: Props) {
           </div>
         )}
       </chakra.div>
+      {props.clock !== null && (
+        <chakra.div marginTop="8px">
+          <Button look="quiet" size="small" onClick={() => (setThickness(null), props.onClock(null))}>
+            Start this cane again
+          </Button>
+        </chakra.div>
+      )}
     </Panel>
   );
 }

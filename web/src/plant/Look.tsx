@@ -31,7 +31,7 @@ export default function Look() {
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 440px" }}
       alignItems="start"
     >
-      <chakra.div>
+      <chakra.div display={{ base: "contents", lg: "block" }}>
         <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }} gap="10px">
           <FromAbove
             scene={scene}
@@ -42,7 +42,7 @@ export default function Look() {
             pending={clock}
             title="The plant from above; point at the ring to add a cane"
           />
-          <chakra.div display={{ base: stems.length === 0 ? "none" : "block", md: "block" }}>
+          <chakra.div display={{ base: "none", md: "block" }}>
             <FromFront
               scene={scene}
               state="found"
@@ -60,11 +60,11 @@ export default function Look() {
             </Notice>
           </chakra.div>
         )}
-        <chakra.div marginTop="10px">
+        <chakra.div marginTop={{ lg: "10px" }} order={{ base: 3, lg: "initial" }}>
           <CaneList selected={selected} onSelect={setSelected} />
         </chakra.div>
       </chakra.div>
-      <chakra.div display="grid" gap="12px">
+      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
         {editing ? (
           <StemEditor
             key={editing.id}
