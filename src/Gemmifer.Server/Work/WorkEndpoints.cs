@@ -54,21 +54,8 @@ public static class WorkEndpoints
 
     private static async Task<IResult> RecordAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await WithBodyAsync(id, request, desk, cancel, async (open, f) =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            if (await desk.OpenAsync(id, cancel) is not { } open)
-            {
-                return Problems.NotFound("plant");
-            }
-
-            var errors = new List<SurveyError>();
-            var f = new FieldReader(document!.RootElement, "", errors);
             f.Require("key");
             f.Require("outcome");
             var key = f.Text("key", 300);
@@ -81,14 +68,14 @@ public static class WorkEndpoints
                 f.Require("instead");
             }
 
-            if (instead == "cut" && cutAt is null && errors.Count == 0)
+            if (instead == "cut" && cutAt is null && f.Errors.Count == 0)
             {
                 f.Error("/cutAt", "required", "Say where you cut, as a distance along the stem.");
             }
 
-            if (errors.Count > 0)
+            if (f.Errors.Count > 0)
             {
-                return Problems.Invalid(errors);
+                return Problems.Invalid(f.Errors);
             }
 
             if (open.State?.Pending.FirstOrDefault(p => p.Key == key) is not { Step: { } step })
@@ -113,7 +100,7 @@ public static class WorkEndpoints
             }, cancel);
             var now = (await desk.OpenAsync(id, cancel))!;
             return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));
-        }
+        });
     }
 
     private static Change[] Changes(PlanDocument before, PlanDocument? after, string? own) => after is null ? [] :
@@ -163,6 +150,29 @@ public static class WorkEndpoints
 
     private static async Task<IResult> NoteAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel)
     {
+        return await WithBodyAsync(id, request, desk, cancel, async (open, f) =>
+        {
+            f.Require("text");
+            var text = f.Text("text", 1000)?.Trim();
+            if (text is "")
+            {
+                f.Error("/text", "required", "Write a word or two first.");
+            }
+
+            if (f.Errors.Count > 0)
+            {
+                return Problems.Invalid(f.Errors);
+            }
+
+            var record = new LogRecord { PlantId = id, Season = open.Season, Kind = "note", Text = text! };
+            await desk.AddAsync(open, record, cancel);
+            return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
+        });
+    }
+
+    /// <summary>Reads the body and opens the plant's work, or answers why not.</summary>
+    private static async Task<IResult> WithBodyAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel, Func<OpenWork, FieldReader, Task<IResult>> handle)
+    {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         if (error is not null)
         {
@@ -171,28 +181,9 @@ public static class WorkEndpoints
 
         using (document)
         {
-            if (await desk.OpenAsync(id, cancel) is not { } open)
-            {
-                return Problems.NotFound("plant");
-            }
-
-            var errors = new List<SurveyError>();
-            var f = new FieldReader(document!.RootElement, "", errors);
-            f.Require("text");
-            var text = f.Text("text", 1000)?.Trim();
-            if (text is "")
-            {
-                f.Error("/text", "required", "Write a word or two first.");
-            }
-
-            if (errors.Count > 0)
-            {
-                return Problems.Invalid(errors);
-            }
-
-            var record = new LogRecord { PlantId = id, Season = open.Season, Kind = "note", Text = text! };
-            await desk.AddAsync(open, record, cancel);
-            return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
+            return await desk.OpenAsync(id, cancel) is { } open
+                ? await handle(open, new FieldReader(document!.RootElement, "", []))
+                : Problems.NotFound("plant");
         }
     }
 }

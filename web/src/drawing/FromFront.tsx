@@ -79,11 +79,6 @@ export function FromFront(props: Props) {
             fill="var(--leafWash)"
             opacity={0.6}
           />
-          {!close && (
-            <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
-              cut between {long(band.min)} and {long(band.max)}
-            </text>
-          )}
         </g>
       )}
       <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
@@ -103,6 +98,11 @@ export function FromFront(props: Props) {
           </g>
         ))}
       </g>
+      {state === "after" && band && !close && (
+        <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
+          cut between {long(band.min)} and {long(band.max)}
+        </text>
+      )}
       {guide(body.hip, `hip, ${long(body.hip)}`)}
       {guide(body.hip / 2, long(body.hip / 2))}
       <Crown scene={scene} scale={scale} prefix={prefix} />

@@ -61,6 +61,32 @@ export function CaneReasons(props: {
       </chakra.div>
       {step && <chakra.p marginTop="10px">{say(step.text)}</chakra.p>}
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
+        Your word
+      </chakra.h3>
+      <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
+        <Button
+          size="small"
+          pressed={pinned === "keep"}
+          aria-pressed={pinned === "keep"}
+          onClick={() => pin(pinned === "keep" ? null : "keep")}
+        >
+          Keep it
+        </Button>
+        <Button
+          size="small"
+          pressed={pinned === "remove"}
+          aria-pressed={pinned === "remove"}
+          onClick={() => pin(pinned === "remove" ? null : "remove")}
+        >
+          Take it out
+        </Button>
+        {pinned !== null && (
+          <Button size="small" look="quiet" onClick={() => pin(null)}>
+            Decide for me
+          </Button>
+        )}
+      </chakra.div>
+      <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Why
       </chakra.h3>
       <ul>
@@ -89,32 +115,6 @@ export function CaneReasons(props: {
           <p>{say(decided.flips)}</p>
         </>
       )}
-      <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
-        Your word
-      </chakra.h3>
-      <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
-        <Button
-          size="small"
-          pressed={pinned === "keep"}
-          aria-pressed={pinned === "keep"}
-          onClick={() => pin(pinned === "keep" ? null : "keep")}
-        >
-          Keep it
-        </Button>
-        <Button
-          size="small"
-          pressed={pinned === "remove"}
-          aria-pressed={pinned === "remove"}
-          onClick={() => pin(pinned === "remove" ? null : "remove")}
-        >
-          Take it out
-        </Button>
-        {pinned !== null && (
-          <Button size="small" look="quiet" onClick={() => pin(null)}>
-            Decide for me
-          </Button>
-        )}
-      </chakra.div>
       {(stem.buds ?? []).length > 0 && (
         <chakra.div marginTop="10px">
           <chakra.p fontWeight="700">Cut above another bud</chakra.p>
