@@ -165,6 +165,16 @@ public sealed class JourneyTests
     }
 
     [Fact]
+    public void The_application_listens_on_loopback_only()
+    {
+        using var app = new Application();
+        var port = app.Port.ToString("X4", System.Globalization.CultureInfo.InvariantCulture);
+        var listening = new[] { "/proc/net/tcp", "/proc/net/tcp6" }.SelectMany(File.ReadLines).Select(l => l.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+            .Where(f => f.Length > 3 && f[3] == "0A" && f[1].EndsWith(":" + port, StringComparison.Ordinal)).Select(f => f[1]).ToArray();
+        Assert.Equal(["0100007F:" + port], listening);
+    }
+
+    [Fact]
     public void Another_bud_or_place_can_be_pinned_and_a_wrong_one_changes_nothing()
     {
         using var app = new Application(demo: true);

@@ -79,11 +79,17 @@ public sealed class BranchAndBound
 
     /// <summary>The best choice within the limits; null when none keeps them all, or none was found within the node limit.</summary>
     /// <param name="nodeLimit">Search nodes after which the best found is returned with its bound.</param>
+    /// <param name="start">A choice known to keep the limits, to begin from; null where none is known.</param>
     /// <param name="force">A candidate that must be kept or must go, whatever that costs; null to leave all free.</param>
-    public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null)
+    public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null, int[]? start = null)
     {
         (_best, _bestValue, _nodes, _nodeLimit, _stopped, _openBound) = (null, Never, 0, nodeLimit, false, Never);
         Array.Clear(_blocked[0]);
+        if (start is not null)
+        {
+            (_best, _bestValue) = ([.. start], ValueOf(start));
+        }
+
         if (force is { } f)
         {
             foreach (var o in OptionsOf(f.Candidate).Where(o => _model.Keeps[o] != f.Keep))
@@ -136,10 +142,28 @@ public sealed class BranchAndBound
         return score;
     }
 
-    private static long Shortfall(ChoiceModel model, int o, int q) =>
-        model.SpacingShortMm[o, q] == 0 ? 0 : ShortPair + (ShortMm * model.SpacingShortMm[o, q]);
+    /// <summary>What a pair short of a relaxed spacing by so many mm costs, thousandths.</summary>
+    public static long ShortfallPoints(int shortMm) => shortMm == 0 ? 0 : ShortPair + (ShortMm * shortMm);
+
+    private static long Shortfall(ChoiceModel model, int o, int q) => ShortfallPoints(model.SpacingShortMm[o, q]);
 
     private static long FloorDiv(long value) => value >= 0 ? value / Scale : -((-value + Scale - 1) / Scale);
+
+    private long ValueOf(int[] chosen)
+    {
+        long value = 0;
+        for (var i = 0; i < chosen.Length; i++)
+        {
+            var o = _model.First[i] + chosen[i];
+            value += _value[o];
+            for (var j = i + 1; j < chosen.Length; j++)
+            {
+                value += _pair[o, _model.First[j] + chosen[j]];
+            }
+        }
+
+        return value;
+    }
 
     private IEnumerable<int> OptionsOf(int i) => Enumerable.Range(_model.First[i], _model.First[i + 1] - _model.First[i]);
 

@@ -25,118 +25,104 @@ public sealed record RelaxedChoice(
 
 /// <summary>
 /// Solves within the limits, relaxing only what cannot hold: the most important limits are taken in first, each one that cannot
-/// hold beside those already taken in is loosened just as far as it must be.
+/// hold beside those already taken in is loosened just as far as it must be. A choice that keeps the limits taken in so far is
+/// always at hand, so that there is an answer however large the plant is.
 /// </summary>
 public static class Relaxation
 {
-    private const long FeasibilityNodes = 20_000;
+    /// <summary>Options looked at in one exact search, by which its nodes are limited; a large plant has fewer nodes.</summary>
+    private const long OptionVisits = 12_000_000, FewestNodes = 2_000;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
     public static RelaxedChoice Solve(ChoiceModel model, ChoiceLimits wanted, long nodeLimit)
     {
+        nodeLimit = Math.Min(nodeLimit, Math.Max(FewestNodes, OptionVisits / Math.Max(1, model.Options)));
+        var stepNodes = nodeLimit / 5;
         var search = new BranchAndBound(model, wanted);
-        if (search.Solve(nodeLimit) is { } all)
+        if (search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates])) is { } all)
         {
             return new RelaxedChoice(all, wanted, [], search, true);
         }
 
-        var proved = !search.Stopped;
-
         var limits = new ChoiceLimits(false, false, int.MaxValue, 0, long.MaxValue, int.MaxValue);
+        var (held, proved) = (new int[model.Candidates], true);
         var relaxed = ImmutableArray.CreateBuilder<Must>();
         foreach (var must in Enum.GetValues<Must>().Reverse())
         {
-            var held = With(limits, must, wanted);
-            if (Feasible(model, held, ref proved))
-            {
-                limits = held;
-            }
-            else
+            (limits, held, var holds, var sure) = Take(model, limits, held, must, wanted, stepNodes);
+            proved &= sure;
+            if (!holds)
             {
                 relaxed.Add(must);
-                limits = Loosened(model, limits, must, wanted, ref proved);
             }
         }
 
         relaxed.Reverse();
         search = new BranchAndBound(model, limits);
-        return new RelaxedChoice(search.Solve(nodeLimit)!, limits, relaxed.ToImmutable(), search, proved);
+        return new RelaxedChoice(search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held) ?? held)!, limits, relaxed.ToImmutable(), search, proved);
     }
 
-    private static ChoiceLimits With(ChoiceLimits limits, Must must, ChoiceLimits wanted) => must switch
-    {
-        Must.Spacing => limits with { Spacing = wanted.Spacing },
-        Must.RemovalCap => limits with { MaxRemovedMm = wanted.MaxRemovedMm },
-        Must.CaneCount => limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept },
-        Must.RenewalShare => limits with { MaxOldRemoved = wanted.MaxOldRemoved },
-        Must.Level => limits with { Level = wanted.Level },
-        _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
-    };
-
-    private static ChoiceLimits Loosened(ChoiceModel model, ChoiceLimits limits, Must must, ChoiceLimits wanted, ref bool proved)
+    /// <summary>Takes one more limit in: as wanted where it can hold, otherwise as tight as it can be.</summary>
+    private static (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Take(ChoiceModel model, ChoiceLimits limits, int[] held, Must must, ChoiceLimits wanted, long nodes)
     {
         switch (must)
         {
-            case Must.RemovalCap:
-                return limits with { MaxRemovedMm = LeastRemoved(model, limits) };
-            case Must.CaneCount:
-                // Too few is loosened before too many: a plant may always keep less than the school would like.
-                var max = wanted.MaxKept;
-                var loose = limits with { MaxKept = max };
-                while (!Feasible(model, loose, ref proved))
-                {
-                    loose = limits with { MaxKept = ++max };
-                }
-
-                var min = Math.Min(wanted.MinKept, max);
-                while (!Feasible(model, loose with { MinKept = min }, ref proved))
-                {
-                    min--;
-                }
-
-                return loose with { MinKept = min };
-            case Must.RenewalShare:
-                var old = wanted.MaxOldRemoved;
-                while (!Feasible(model, limits with { MaxOldRemoved = old }, ref proved))
-                {
-                    old++;
-                }
-
-                return limits with { MaxOldRemoved = old };
             case Must.Spacing:
+                return wanted.Spacing ? TakePairs(model, limits, held, limits with { Spacing = true }, nodes) : (limits, held, true, true);
             case Must.Level:
-                return limits;
+                return wanted.Level ? TakePairs(model, limits, held, limits with { Level = true }, nodes) : (limits, held, true, true);
+            case Must.RemovalCap:
+                var removed = Least(model, limits, held, nodes, o => model.RemovedMm[o]);
+                return (limits with { MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value) }, removed.Held, removed.Value <= wanted.MaxRemovedMm, removed.Sure || removed.Value <= wanted.MaxRemovedMm);
+            case Must.RenewalShare:
+                var old = Least(model, limits, held, nodes, o => model.RemovesOld[o] ? 1 : 0);
+                return (limits with { MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value) }, old.Held, old.Value <= wanted.MaxOldRemoved, old.Sure || old.Value <= wanted.MaxOldRemoved);
+            case Must.CaneCount:
+                // Too many is settled before too few: a plant may always keep less than the school would like.
+                var few = Least(model, limits, held, nodes, o => model.Keeps[o] ? 1 : 0);
+                var most = limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few.Value) };
+                var many = Least(model, most, few.Held, nodes, o => model.Keeps[o] ? -1 : 0);
+                var (max, min) = (few.Value <= wanted.MaxKept, -many.Value >= wanted.MinKept);
+                return (most with { MinKept = Math.Min(wanted.MinKept, (int)-many.Value) }, many.Held, max && min, (max || few.Sure) && (min || many.Sure));
             default:
                 throw new ArgumentOutOfRangeException(nameof(must), must, null);
         }
     }
 
-    private static long LeastRemoved(ChoiceModel model, ChoiceLimits limits)
+    private static (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(ChoiceModel model, ChoiceLimits limits, int[] held, ChoiceLimits tighter, long nodes)
     {
-        // The same search with the wood left as its only want.
+        if (BranchAndBound.Keeps(model, tighter, held))
+        {
+            return (tighter, held, true, true);
+        }
+
+        if (LocalSearch.Find(model, tighter, held) is { } quick)
+        {
+            return (tighter, quick, true, true);
+        }
+
+        var search = new BranchAndBound(model, tighter);
+        return search.Solve(nodes) is { } found ? (tighter, found.Chosen, true, true) : (limits, held, false, !search.Stopped);
+    }
+
+    /// <summary>The least sum of a measure within the limits: the same search with that as its only want.</summary>
+    private static (long Value, int[] Held, bool Sure) Least(ChoiceModel model, ChoiceLimits limits, int[] held, long nodes, Func<int, long> measure)
+    {
         var least = new ChoiceModel([.. Enumerable.Range(0, model.Candidates).Select(i => model.First[i + 1] - model.First[i])]);
         for (var o = 0; o < model.Options; o++)
         {
-            least.Points[o] = -model.RemovedMm[o];
+            least.Points[o] = -measure(o);
             least.Keeps[o] = model.Keeps[o];
             least.RemovedMm[o] = model.RemovedMm[o];
             least.RemovesOld[o] = model.RemovesOld[o];
             for (var q = 0; q < model.Options; q++)
             {
                 least.SpacingShortMm[o, q] = limits.Spacing ? model.SpacingShortMm[o, q] : 0;
-                least.LevelBroken[o, q] = model.LevelBroken[o, q];
+                least.LevelBroken[o, q] = limits.Level && model.LevelBroken[o, q];
             }
         }
 
-        var result = new BranchAndBound(least, limits).Solve(50_000)!;
-        return Enumerable.Range(0, model.Candidates).Sum(i => model.RemovedMm[model.First[i] + result.Chosen[i]]);
-    }
-
-    private static bool Feasible(ChoiceModel model, ChoiceLimits limits, ref bool proved)
-    {
-        var search = new BranchAndBound(model, limits);
-        var found = search.Solve(FeasibilityNodes) is not null;
-        proved &= found || !search.Stopped;
-        return found;
+        var result = new BranchAndBound(least, limits).Solve(nodes, null, LocalSearch.Find(least, limits, held) ?? held)!;
+        return (-result.Score, result.Chosen, result.Optimal);
     }
 }

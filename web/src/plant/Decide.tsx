@@ -131,7 +131,9 @@ export default function Decide() {
               {plan.askFor[0] && (
                 <Notice tone="look">
                   <b>One look would help most: </b>
-                  {plan.askFor[0].stem ? `${plan.askFor[0].stem}. ` : ""}
+                  {plan.askFor[0].stem && !plan.askFor[0].text.includes(` ${plan.askFor[0].stem}`)
+                    ? `${plan.askFor[0].stem}: `
+                    : ""}
                   {say(plan.askFor[0].text)}
                 </Notice>
               )}

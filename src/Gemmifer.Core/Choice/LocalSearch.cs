@@ -1,0 +1,135 @@
+namespace Gemmifer.Core.Choice;
+
+/// <summary>
+/// Finds a good choice quickly, without proof: the exact search begins from it, so that a large plant gets a sensible plan even
+/// where the proof cannot be finished. Deterministic.
+/// </summary>
+/// <remarks>
+/// Tabu search (F. Glover, ORSA Journal on Computing 1(3), 1989, from memory): always the best change of one candidate, limits
+/// broken costing far more than any want, the candidate changed last not being changed again at once.
+/// </remarks>
+public sealed class LocalSearch
+{
+    private const long PairCost = 1_000_000_000, UnitCost = 1_000_000_000, MmCost = 10_000_000, LevelCost = 100_000_000;
+
+    private readonly ChoiceModel _model;
+    private readonly ChoiceLimits _limits;
+    private readonly int[] _candidateOf;
+    private readonly int[] _chosen;
+    private readonly long[] _pairs;
+    private int _kept;
+    private int _old;
+    private long _removed;
+
+    private LocalSearch(ChoiceModel model, ChoiceLimits limits, int[] start)
+    {
+        (_model, _limits, _chosen) = (model, limits, [.. start]);
+        _candidateOf = new int[model.Options];
+        _pairs = new long[model.Options];
+        for (var i = 0; i < model.Candidates; i++)
+        {
+            Array.Fill(_candidateOf, i, model.First[i], model.First[i + 1] - model.First[i]);
+            Count(model.First[i] + _chosen[i], 1);
+        }
+    }
+
+    /// <summary>The best choice found that keeps the limits, or null where none was found.</summary>
+    public static int[]? Find(ChoiceModel model, ChoiceLimits limits, int[] start)
+    {
+        if (model.Candidates == 0)
+        {
+            return [];
+        }
+
+        return new LocalSearch(model, limits, start).Run();
+    }
+
+    private int[]? Run()
+    {
+        var n = _model.Candidates;
+        var freeFrom = new int[n];
+        var rounds = 200 + (30 * n);
+        var (cost, best, found) = (Cost(_kept, _old, _removed) - Total(), long.MaxValue, (int[]?)null);
+        for (var round = 0; ; round++)
+        {
+            if (cost < best)
+            {
+                best = cost;
+                found = BranchAndBound.Keeps(_model, _limits, _chosen) ? [.. _chosen] : found;
+            }
+
+            if (round == rounds)
+            {
+                return found;
+            }
+
+            var (move, least) = (-1, long.MaxValue);
+            for (var o = 0; o < _model.Options; o++)
+            {
+                var i = _candidateOf[o];
+                var now = _model.First[i] + _chosen[i];
+                if (o == now)
+                {
+                    continue;
+                }
+
+                var change = Change(now, o);
+                if (change < least && (freeFrom[i] <= round || cost + change < best))
+                {
+                    (move, least) = (o, change);
+                }
+            }
+
+            if (move < 0)
+            {
+                continue;
+            }
+
+            var moved = _candidateOf[move];
+            Count(_model.First[moved] + _chosen[moved], -1);
+            _chosen[moved] = move - _model.First[moved];
+            Count(move, 1);
+            freeFrom[moved] = round + 4 + (n / 8) + (round % 3);
+            cost += least;
+        }
+    }
+
+    /// <summary>Adds an option to the sums, or takes it out.</summary>
+    private void Count(int o, int sign)
+    {
+        _kept += sign * (_model.Keeps[o] ? 1 : 0);
+        _old += sign * (_model.RemovesOld[o] ? 1 : 0);
+        _removed += sign * _model.RemovedMm[o];
+        for (var q = 0; q < _model.Options; q++)
+        {
+            _pairs[q] += sign * PairCostOf(o, q);
+        }
+    }
+
+    private long PairCostOf(int o, int q)
+    {
+        var shortBy = _model.SpacingShortMm[o, q];
+        var cost = -_model.PairPoints[o, q];
+        cost += shortBy == 0 ? 0 : _limits.Spacing ? PairCost : BranchAndBound.ShortfallPoints(shortBy);
+        return cost + (_limits.Level && _model.LevelBroken[o, q] ? LevelCost : 0);
+    }
+
+    private long Total() => Enumerable.Range(0, _model.Candidates).Sum(i =>
+    {
+        // Each pair is in the sums of both its ends.
+        var o = _model.First[i] + _chosen[i];
+        return _model.Points[o] - (_pairs[o] / 2);
+    });
+
+    private long Cost(int kept, int old, long removed) =>
+        (UnitCost * (Math.Max(0, kept - _limits.MaxKept) + Math.Max(0, _limits.MinKept - kept) + Math.Max(0, old - _limits.MaxOldRemoved)))
+        + (_limits.MaxRemovedMm >= long.MaxValue / 4 ? 0 : MmCost * Math.Max(0, removed - _limits.MaxRemovedMm));
+
+    private long Change(int now, int next) =>
+        _model.Points[now] - _model.Points[next] + _pairs[next] - _pairs[now]
+        + Cost(
+            _kept + (_model.Keeps[next] ? 1 : 0) - (_model.Keeps[now] ? 1 : 0),
+            _old + (_model.RemovesOld[next] ? 1 : 0) - (_model.RemovesOld[now] ? 1 : 0),
+            _removed + _model.RemovedMm[next] - _model.RemovedMm[now])
+        - Cost(_kept, _old, _removed);
+}
