@@ -93,7 +93,18 @@ internal static class Surveys
                 _ => stem,
             };
         }).ToArray();
-        return Of(stems).Plant("vigour", (JsonNode)(random.Next(4) switch { 0 => "weak", 1 => "strong", _ => "normal" }));
+        var shoots = stems.Where(_ => random.Next(3) == 0).Select(s => new JsonObject
+        {
+            ["id"] = (string)s["id"]! + "1",
+            ["role"] = "lateral",
+            ["parent"] = (string)s["id"]!,
+            ["at"] = Between(100, 480),
+            ["clock"] = Between(0.1, 12),
+            ["diameter"] = Between(3, 12),
+            ["age"] = 1,
+            ["length"] = Between(50, 700),
+        }).ToArray();
+        return Of([.. stems, .. shoots]).Plant("vigour", (JsonNode)(random.Next(4) switch { 0 => "weak", 1 => "strong", _ => "normal" }));
     }
 
 }

@@ -70,6 +70,20 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         return [.. options];
     }
 
+    /// <summary>The options of a cane that carries a side shoot the gardener wants to stay: cuts above that, or none at all.</summary>
+    /// <param name="holdToMm">Where the side shoot starts, mm along the cane.</param>
+    public ImmutableArray<CutOption> BuildHolding(Stem stem, double? soundToMm, double holdToMm, int most)
+    {
+        var usual = Build(stem, soundToMm, false, most).Where(o => o.AlongMm >= holdToMm).ToImmutableArray();
+        if (!usual.IsEmpty)
+        {
+            return usual;
+        }
+
+        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm, allWindows: false).Take(1).ToImmutableArray();
+        return higher.IsEmpty ? [Whole(stem)] : higher;
+    }
+
     /// <summary>Taking the stem out, with all that stands on it.</summary>
     public CutOption Removal(Stem stem)
     {

@@ -177,6 +177,11 @@ internal static class PlanWarnings
             }
         }
 
+        foreach (var d in decided.Where(d => d.Stem.Pin is Pin.Keep && d.Decision == "remove"))
+        {
+            yield return new PlanWarning("pin", $"{d.Stem.Id} could not stay as you asked: {d.Stem.Parent.StemId ?? "what it stands on"} goes.");
+        }
+
         foreach (var (id, _) in sorted.Fates.Where(f => f.Value == Fate.Keep).OrderBy(f => f.Key, StringComparer.Ordinal))
         {
             yield return new PlanWarning("pin", $"{id} stays because you asked, although it grows from the rootstock and will overrun the rose.");

@@ -80,17 +80,19 @@ public sealed class SideShoots
         var finding = _findings[shoot.Id];
         var school = _survey.School;
         ShootOutcome Take(string rule, string stage, string text, string provenance) => new("remove", _options.Removal(shoot), rule, stage, text, provenance);
+        ShootOutcome Stay() => new("keep", null, "pin", "laterals", "You asked for it to stay.", Provenance.User);
         ShootOutcome Leave(string decision, string rule, string text) => new(decision, null, rule, "laterals", text, Provenance.Practice);
         switch (shoot.Pin)
         {
             case Pin.Remove:
-                return Take("pin", "laterals", "You asked for it to go.", Provenance.User);
+                // Where it would have gone anyway, it goes for the same reason and at the same time.
+                return Decide(shoot with { Pin = null }) is { Decision: "remove" } anyway ? anyway : Take("pin", "laterals", "You asked for it to go.", Provenance.User);
             case Pin.CutAt:
                 var pinned = _options.Build(shoot, null, false, 1)[0];
                 return new ShootOutcome(Shortened(pinned), pinned.Kind == OptionKind.Whole ? null : pinned, "pin", "laterals", "You chose the place of the cut.", Provenance.User);
         }
 
-        var keep = shoot.Pin is Pin.Keep;
+        var keep = shoot.Pin is Pin.Keep || _tree.HoldsPinned(shoot);
         var rule = finding.Verdict.ToString().ToLowerInvariant();
         switch (finding.Verdict)
         {
@@ -98,8 +100,8 @@ public sealed class SideShoots
                 return Leave("untouched", rule, finding.Text);
             case Verdict.Unsure when !keep:
                 return new ShootOutcome("check", null, rule, "laterals", finding.Text, finding.Provenance);
-            case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null && !keep:
-                return Take(rule, rule, finding.Text, finding.Provenance);
+            case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
+                return keep ? Stay() : Take(rule, rule, finding.Text, finding.Provenance);
         }
 
         var limit = Math.Min(finding.SoundToMm ?? shoot.LengthMm, Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot))));
@@ -109,7 +111,7 @@ public sealed class SideShoots
             ? (rule, rule, finding.Text, finding.Provenance)
             : ("keep-out", "shorten", "It reaches where nothing may stand.", Provenance.User);
 
-        if (_survey.Plant.Vigour == Vigour.Weak || (keep && !mustCut))
+        if (_survey.Plant.Vigour == Vigour.Weak)
         {
             return mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
                 : Leave("keep", "vigour", "Side shoots of a weak plant stay: it needs them.");
@@ -140,8 +142,8 @@ public sealed class SideShoots
     private ShootOutcome CutBelow(Stem shoot, double limitMm, string rule, string stage, string text, string provenance)
     {
         var cut = _options.CutsBetween(shoot, 0, limitMm, false).LastOrDefault();
-        return cut is null
-            ? new ShootOutcome("remove", _options.Removal(shoot), rule, stage, text, provenance)
+        return cut is null && shoot.Pin is Pin.Keep ? new ShootOutcome("keep", null, "pin", "laterals", "You asked for it to stay.", Provenance.User)
+            : cut is null ? new ShootOutcome("remove", _options.Removal(shoot), rule, stage, text, provenance)
             : new ShootOutcome("shorten", cut, rule, stage, text, provenance);
     }
 

@@ -55,7 +55,7 @@ public static class Sorting
         var fates = new Dictionary<string, Fate>();
         foreach (var stem in top)
         {
-            if (FateOf(stem, findings[stem.Id]) is { } fate)
+            if (FateOf(stem, findings[stem.Id], tree.HoldsPinned(stem)) is { } fate)
             {
                 fates.Add(stem.Id, fate);
             }
@@ -63,7 +63,7 @@ public static class Sorting
 
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
-        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots.Options, s, findings[s.Id], most), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
+        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots.Options, s, findings[s.Id], most, tree.PinnedTo(s)), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
 
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
         double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
@@ -85,9 +85,9 @@ public static class Sorting
         });
     }
 
-    private static Fate? FateOf(Stem stem, Finding finding)
+    private static Fate? FateOf(Stem stem, Finding finding, bool holdsPinned)
     {
-        var spared = stem.Pin is Pin.Keep or Pin.CutAt;
+        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (holdsPinned && stem.Pin is not Pin.Remove);
         return finding.Verdict switch
         {
             Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
@@ -99,8 +99,10 @@ public static class Sorting
         };
     }
 
-    private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most) => stem.Pin switch
+    private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most, double? holdTo) => stem.Pin switch
     {
+        // A side shoot that is to stay needs its stem up to where it starts.
+        null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
         Pin.Remove => [builder.Removal(stem)],
         // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
         Pin.Keep when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null => [builder.Whole(stem)],

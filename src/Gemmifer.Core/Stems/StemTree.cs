@@ -62,6 +62,13 @@ public sealed class StemTree
     /// <summary>All stems that stand on this one, however far out.</summary>
     public IEnumerable<Stem> Descendants(Stem stem) => Children(stem).SelectMany(c => Descendants(c).Prepend(c));
 
+    /// <summary>Whether a stem that the gardener wants to stay stands on this one, however far out.</summary>
+    public bool HoldsPinned(Stem stem) => PinnedTo(stem) is not null;
+
+    /// <summary>The highest place along a stem at which one starts that the gardener wants to stay, itself or with what it carries, mm; null where none does.</summary>
+    public double? PinnedTo(Stem stem) => Children(stem)
+        .Where(c => c.Pin is Pin.Keep or Pin.CutAt { AlongMm: >= 1 } || HoldsPinned(c)).Select(c => (double?)c.Parent.AlongMm).Max();
+
     /// <summary>Thickness at a distance along a stem, mm: even taper from the base to the tip.</summary>
     public double DiameterAt(Stem stem, double alongMm) =>
         stem.LengthMm <= 0 ? stem.DiameterMm : stem.DiameterMm * (1 - ((1 - _tipShare) * Math.Clamp(alongMm / stem.LengthMm, 0, 1)));

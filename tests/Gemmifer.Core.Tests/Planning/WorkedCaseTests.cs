@@ -133,6 +133,38 @@ public class WorkedCaseTests
     }
 
     [Fact]
+    public void A_side_shoot_pinned_to_stay_keeps_its_cane_up_to_it()
+    {
+        JsonObject Shoot(string parent, double at) => new()
+        {
+            ["id"] = "L",
+            ["role"] = "lateral",
+            ["parent"] = parent,
+            ["at"] = at,
+            ["clock"] = 3.5,
+            ["length"] = 300,
+            ["diameter"] = 5,
+            ["age"] = 1,
+            ["pin"] = "keep",
+        };
+        var high = Surveys.Plan(Surveys.Of([.. Ring(4), Shoot("B", 800)]));
+        Assert.NotEqual("remove", high.Stem("L").Decision);
+        Assert.True(high.Stem("B").Decision == "keep" || high.Step("B").Cut!.At >= 800 || high.Step("B").Cut!.Bud!.Window!.Average() >= 800);
+        var onDead = Surveys.Plan(Surveys.Of([.. Ring(4), Surveys.Cane("X", 3.3).With("deadFrom", 0), Shoot("X", 300)]));
+        Assert.NotEqual("remove", onDead.Stem("X").Decision);
+        Assert.NotEqual("remove", onDead.Stem("L").Decision);
+        var contradicting = Surveys.Plan(Surveys.Of([.. Ring(4), Surveys.Cane("X", 3.3).With("pin", "remove"), Shoot("X", 300)]));
+        Assert.Equal("remove", contradicting.Stem("L").Decision);
+        Assert.Contains(contradicting.Warnings, w => w.Code == "pin" && w.Text.StartsWith('L'));
+
+        // Pinned where it would have been shortened anyway: nothing changes.
+        JsonObject Low(string? pin) => Shoot("B", 300).With("pin", pin);
+        var free = Surveys.Plan(Surveys.Of([.. Ring(4), Low(null)]));
+        Assert.Equal("shorten", free.Stem("L").Decision);
+        Assert.Equal(free.Steps.Select(s => s.Text), Surveys.Plan(Surveys.Of([.. Ring(4), Low("keep")])).Steps.Select(s => s.Text));
+    }
+
+    [Fact]
     public void Pins_that_cannot_hold_together_are_relaxed_and_said()
     {
         var crowd = Enumerable.Range(0, 10).Select(i => Surveys.Cane(((char)('A' + i)).ToString(), 0.5 + (i * 0.2)).With("pin", "keep")).ToArray();
