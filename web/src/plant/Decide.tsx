@@ -131,10 +131,7 @@ export default function Decide() {
               {plan.askFor[0] && (
                 <Notice tone="look">
                   <b>One look would help most: </b>
-                  {plan.askFor[0].stem && !plan.askFor[0].text.includes(` ${plan.askFor[0].stem}`)
-                    ? `${plan.askFor[0].stem}: `
-                    : ""}
-                  {say(plan.askFor[0].text)}
+                  {say(named(plan.askFor[0]))}
                 </Notice>
               )}
               <StepList plan={plan} onSelect={setSelected} />
@@ -144,6 +141,12 @@ export default function Decide() {
       </chakra.div>
     </chakra.div>
   );
+}
+
+/** The question, with the name of its stem where the sentence does not say it. */
+export function named(question: { stem?: string | null; text: string }): string {
+  const words = question.text.split(/[^A-Za-z0-9]+/);
+  return question.stem && !words.includes(question.stem) ? `${question.stem}: ${question.text}` : question.text;
 }
 
 function Summary() {

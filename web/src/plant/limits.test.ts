@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
 import { schoolId, type SurveyDocument } from "../survey/types";
+import { named } from "./Decide";
 import { limitsOf } from "./PlantPage";
 
 const value = (name: string, number: number) => ({
@@ -46,4 +47,14 @@ describe("the limits that are drawn", () => {
 
   it("names the school chosen", () =>
     expect([schoolId(null), schoolId("a"), schoolId({ base: "b" }), schoolId({})]).toEqual([null, "a", "b", null]));
+});
+
+describe("the question that would help most", () => {
+  it("names its stem where the sentence does not", () => {
+    expect(named({ stem: "T", text: "Follow it down. Tag it." })).toBe("T: Follow it down. Tag it.");
+    expect(named({ stem: "C", text: "Note one bud on C between 1 mm and 2 mm." })).toBe(
+      "Note one bud on C between 1 mm and 2 mm.",
+    );
+    expect(named({ stem: null, text: "Look." })).toBe("Look.");
+  });
 });
