@@ -6,6 +6,8 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Gemmifer.Server.Tests;
 
@@ -15,7 +17,7 @@ public sealed class Garden : IDisposable
     private readonly bool _ownsFolder;
     private readonly WebApplicationFactory<Program> _server;
 
-    public Garden(string? folder = null, bool demo = false)
+    public Garden(string? folder = null, bool demo = false, DateTimeOffset? now = null)
     {
         _ownsFolder = folder is null;
         Folder = folder ?? Directory.CreateTempSubdirectory("gemmifer-test-").FullName;
@@ -23,6 +25,10 @@ public sealed class Garden : IDisposable
         {
             host.UseSetting("data", Folder);
             host.UseSetting("empty", demo ? "false" : "true");
+            if (now is { } fixedNow)
+            {
+                host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new StoppedClock(fixedNow)));
+            }
         });
         Client = _server.CreateClient();
     }
@@ -80,6 +86,11 @@ public sealed class Garden : IDisposable
         ["date"] = "2027-02-20",
         ["stems"] = new JsonArray([.. stems]),
     };
+
+    private sealed class StoppedClock(DateTimeOffset now) : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => now;
+    }
 
     public void Dispose()
     {

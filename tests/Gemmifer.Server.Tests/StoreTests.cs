@@ -100,6 +100,36 @@ public sealed class StoreTests
     }
 
     [Fact]
+    public async Task Next_winter_the_stems_come_back_as_they_were_left_and_can_be_worked_on_at_once()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-years-").FullName;
+        try
+        {
+            string id;
+            using (var garden = new Garden(folder, now: new DateTimeOffset(2027, 2, 20, 9, 0, 0, TimeSpan.Zero)))
+            {
+                id = await garden.PlantAsync();
+                await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)), 0);
+                await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = "stem:C", ["outcome"] = "done" });
+            }
+
+            using var later = new Garden(folder, now: new DateTimeOffset(2028, 2, 20, 9, 0, 0, TimeSpan.Zero));
+            var survey = await later.GetAsync($"/api/plants/{id}/survey");
+            Assert.Equal((2028, 0, 2027), ((int)survey["season"]!, (int)survey["revision"]!, (int)survey["carriedFrom"]!));
+            Assert.Equal(["A", "B"], survey["document"]!["stems"]!.AsArray().Select(s => (string)s!["id"]!));
+            var work = await later.GetAsync($"/api/plants/{id}/work");
+            Assert.Contains(work["pending"]!.AsArray(), p => (string)p!["key"]! == "stem:A");
+            Assert.Empty(work["done"]!.AsArray());
+            Assert.Single((await later.GetAsync($"/api/plants/{id}/log")).AsArray());
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, true);
+        }
+    }
+
+    [Fact]
     public void Last_seasons_work_is_carried_over()
     {
         var stems = new JsonArray(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7, 14, 80));

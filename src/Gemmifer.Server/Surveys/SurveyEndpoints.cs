@@ -41,21 +41,30 @@ public static class SurveyEndpoints
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = PlantEndpoints.Today(clock);
         var season = PruningYear.Of(today, place.Southern);
-        var surveys = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == id && s.Season <= season).OrderByDescending(s => s.Season).Take(1).ToListAsync(cancel);
-        var latest = surveys.FirstOrDefault();
+        var (survey, carriedFrom) = await CurrentAsync(garden, plant, place, today, season, cancel);
+        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place), carriedFrom));
+    }
+
+    /// <summary>
+    /// The survey of a plant in a season: the stored one, or, where nobody looked yet, what the last season's work left, not stored
+    /// and at revision 0, with the season it comes from.
+    /// </summary>
+    public static async Task<(SurveyRecord Survey, int? CarriedFrom)> CurrentAsync(GardenContext garden, PlantRecord plant, GardenPlace place, DateOnly today, int season, CancellationToken cancel)
+    {
+        var latest = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season <= season).OrderByDescending(s => s.Season).FirstOrDefaultAsync(cancel);
         if (latest?.Season == season)
         {
-            return Results.Ok(ViewOf(latest, SurveyDocuments.Compose(plant, latest, place), null));
+            return (latest, null);
         }
 
-        var fresh = new SurveyRecord { PlantId = id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
+        var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
         if (latest is not null)
         {
-            var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
+            var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
             fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season).ToJsonString();
         }
 
-        return Results.Ok(ViewOf(fresh, SurveyDocuments.Compose(plant, fresh, place), latest?.Season));
+        return (fresh, latest?.Season);
     }
 
     private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)

@@ -209,10 +209,9 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
 
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Southern);
-        var survey = await garden.Surveys.AsNoTracking().FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel);
+        var (survey, _) = await SurveyEndpoints.CurrentAsync(garden, plant, place, PlantEndpoints.Today(clock), season, cancel);
         var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel);
         var steps = log.Where(l => l.Kind == "step").ToList();
-        survey ??= new SurveyRecord { PlantId = id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, PlantEndpoints.Today(clock)), Stems = "[]", KeepOut = "[]" };
         var document = SurveyDocuments.Compose(plant, survey, place);
         var state = WorkState.Of(document, steps);
         return new OpenWork(plant, season, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);

@@ -20,6 +20,10 @@ function readDraft(id: string): Draft | null {
   }
 }
 
+function keepDraft(id: string, revision: number, document: SurveyDocument) {
+  localStorage.setItem(draftKey(id), JSON.stringify({ revision, document } satisfies Draft));
+}
+
 export interface SurveyInHand {
   document: SurveyDocument;
   season: number;
@@ -98,6 +102,8 @@ export function useSurvey(id: string): SurveyInHand | null {
         localStorage.removeItem(draftKey(id));
         setState("saved");
       } else {
+        // Changed meanwhile: what is kept in the browser now stands on what was just saved.
+        keepDraft(id, saved.revision, latest.current!);
         setState("unsaved");
       }
     } catch (e) {
@@ -127,10 +133,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   const set = useCallback(
     (next: SurveyDocument) => {
       latest.current = next;
-      localStorage.setItem(
-        draftKey(id),
-        JSON.stringify({ revision: revision.current, document: next } satisfies Draft),
-      );
+      keepDraft(id, revision.current, next);
       setDocument(next);
       setState((s) => (s === "conflict" ? s : "unsaved"));
     },
