@@ -140,5 +140,8 @@ public sealed class StoreTests
         Assert.Equal(["A", "C"], next.Select(s => (string)s!["id"]!));
         Assert.Equal((480.0, 3, null), ((double)next[0]!["length"]!, (int)next[0]!["age"]!, next[0]!["pin"]));
         Assert.Equal((1100.0, 80), ((double)next[1]!["length"]!, (int)next[1]!["age"]!));
+
+        // A whole number may be written with a point.
+        Assert.Equal(3, (int)SurveyDocuments.CarryOver("[{\"id\": \"A\", \"parent\": \"crown\", \"age\": 2.0}]", [], 1)[0]!["age"]!);
     }
 }

@@ -92,7 +92,7 @@ public static class SurveyDocuments
                 node.Remove(stale);
             }
 
-            node["age"] = Math.Min(SurveyLimits.Age, (int)node["age"]! + seasons);
+            node["age"] = Math.Min(SurveyLimits.Age, (int)(double)node["age"]! + seasons);
             carried.Add(node.DeepClone());
         }
 
