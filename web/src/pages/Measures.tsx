@@ -23,8 +23,8 @@ export default function Measures() {
       <div>
         <chakra.h1 fontSize="1.8rem">Your measures</chakra.h1>
         <chakra.p marginTop="4px">
-          Measure yourself once. Then “thumb” or “2 fists” can be typed wherever a length is asked for, and the plan
-          speaks of your hip, not of ours.
+          Measure yourself once. Then “thumb” or “2 fists” can be typed wherever a length is asked for, and the drawing
+          marks your hip height.
         </chakra.p>
       </div>
       <Panel>
