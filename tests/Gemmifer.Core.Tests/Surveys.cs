@@ -107,4 +107,29 @@ internal static class Surveys
         return Of([.. stems, .. shoots]).Plant("vigour", (JsonNode)(random.Next(4) switch { 0 => "weak", 1 => "strong", _ => "normal" }));
     }
 
+    /// <summary>A plant whose buds were all looked at: every cane has so many within the height window, 144 degrees apart give or take.</summary>
+    /// <remarks>Two of three canes are young, as on a plant that is pruned every year; the window is set so that the buds fit into it.</remarks>
+    public static JsonObject WithBuds(int seed, int canes, int buds, string vigour = "normal", double removeShare = 0.95)
+    {
+        var random = new Random(seed + 5000);
+        double Between(double low, double high) => Math.Round(low + ((high - low) * random.NextDouble()), 1);
+        const double Internode = 35;
+        var stems = Enumerable.Range(0, canes).Select(i =>
+        {
+            var clock = Between(0.1, 12);
+            var (lean, hand, first) = (Between(5, 30), random.Next(2) == 0 ? 1 : -1, Between(0, 12));
+            var low = Math.Round(460 / Math.Cos(lean * Math.PI / 180));
+            var stem = Cane($"C{i:00}", clock, Between(5, 22), (int[])[1, 1, 2, 2, 3, 4] is var ages ? ages[random.Next(6)] : 1, low + (Internode * buds) + Between(100, 600), lean);
+            stem["tipLean"] = lean;
+            stem["radius"] = Between(20, 60);
+            return stem.Buds([.. Enumerable.Range(0, buds).Select(k =>
+            {
+                var facing = (first + (hand * k * 4.8) + Between(-0.5, 0.5)) % 12;
+                return (low + (Internode * k), Math.Clamp(Math.Round(facing < 0 ? facing + 12 : facing, 2), 0.01, 12));
+            })]);
+        }).ToArray();
+        var survey = Of(stems).Plant("vigour", vigour);
+        survey["school"] = new JsonObject { ["base"] = "open-bowl", ["set"] = new JsonObject { ["heightMax"] = Math.Round(480 + (Internode * buds)), ["removeShare"] = removeShare } };
+        return survey;
+    }
 }

@@ -16,6 +16,7 @@ public sealed class LocalSearch
     private readonly ChoiceLimits _limits;
     private readonly int[] _candidateOf;
     private readonly int[] _chosen;
+    private readonly long[] _cost;
     private readonly long[] _pairs;
     private int _kept;
     private int _old;
@@ -26,6 +27,15 @@ public sealed class LocalSearch
         (_model, _limits, _chosen) = (model, limits, [.. start]);
         _candidateOf = new int[model.Options];
         _pairs = new long[model.Options];
+        _cost = new long[model.Options * model.Options];
+        for (var o = 0; o < model.Options; o++)
+        {
+            for (var q = 0; q < o; q++)
+            {
+                _cost[(o * model.Options) + q] = _cost[(q * model.Options) + o] = PairCostOf(o, q);
+            }
+        }
+
         for (var i = 0; i < model.Candidates; i++)
         {
             Array.Fill(_candidateOf, i, model.First[i], model.First[i + 1] - model.First[i]);
@@ -47,36 +57,42 @@ public sealed class LocalSearch
     private int[]? Run()
     {
         var n = _model.Candidates;
+        var (points, keeps, removes, removesOld) = (_model.Points, _model.Keeps, _model.RemovedMm, _model.RemovesOld);
         var freeFrom = new int[n];
-        var rounds = 200 + (30 * n);
+        var (rounds, patience, improved) = (100 + (12 * n), 40 + (2 * n), 0);
         var (cost, best, found) = (Cost(_kept, _old, _removed) - Total(), long.MaxValue, (int[]?)null);
         for (var round = 0; ; round++)
         {
             if (cost < best)
             {
-                best = cost;
+                (best, improved) = (cost, round);
                 found = BranchAndBound.Keeps(_model, _limits, _chosen) ? [.. _chosen] : found;
             }
 
-            if (round == rounds)
+            if (round == rounds || (found is not null && round - improved > patience))
             {
                 return found;
             }
 
             var (move, least) = (-1, long.MaxValue);
-            for (var o = 0; o < _model.Options; o++)
+            var broken = Cost(_kept, _old, _removed);
+            for (var i = 0; i < n; i++)
             {
-                var i = _candidateOf[o];
                 var now = _model.First[i] + _chosen[i];
-                if (o == now)
+                var (kept, old, removed) = (_kept - (keeps[now] ? 1 : 0), _old - (removesOld[now] ? 1 : 0), _removed - removes[now]);
+                var from = points[now] - _pairs[now] - broken;
+                for (var o = _model.First[i]; o < _model.First[i + 1]; o++)
                 {
-                    continue;
-                }
+                    if (o == now)
+                    {
+                        continue;
+                    }
 
-                var change = Change(now, o);
-                if (change < least && (freeFrom[i] <= round || cost + change < best))
-                {
-                    (move, least) = (o, change);
+                    var change = from - points[o] + _pairs[o] + Cost(kept + (keeps[o] ? 1 : 0), old + (removesOld[o] ? 1 : 0), removed + removes[o]);
+                    if (change < least && (freeFrom[i] <= round || cost + change < best))
+                    {
+                        (move, least) = (o, change);
+                    }
                 }
             }
 
@@ -100,9 +116,10 @@ public sealed class LocalSearch
         _kept += sign * (_model.Keeps[o] ? 1 : 0);
         _old += sign * (_model.RemovesOld[o] ? 1 : 0);
         _removed += sign * _model.RemovedMm[o];
-        for (var q = 0; q < _model.Options; q++)
+        var row = _cost.AsSpan(o * _pairs.Length, _pairs.Length);
+        for (var q = 0; q < row.Length; q++)
         {
-            _pairs[q] += sign * PairCostOf(o, q);
+            _pairs[q] += sign * row[q];
         }
     }
 
@@ -124,12 +141,4 @@ public sealed class LocalSearch
     private long Cost(int kept, int old, long removed) =>
         (UnitCost * (Math.Max(0, kept - _limits.MaxKept) + Math.Max(0, _limits.MinKept - kept) + Math.Max(0, old - _limits.MaxOldRemoved)))
         + (_limits.MaxRemovedMm >= long.MaxValue / 4 ? 0 : MmCost * Math.Max(0, removed - _limits.MaxRemovedMm));
-
-    private long Change(int now, int next) =>
-        _model.Points[now] - _model.Points[next] + _pairs[next] - _pairs[now]
-        + Cost(
-            _kept + (_model.Keeps[next] ? 1 : 0) - (_model.Keeps[now] ? 1 : 0),
-            _old + (_model.RemovesOld[next] ? 1 : 0) - (_model.RemovesOld[now] ? 1 : 0),
-            _removed + _model.RemovedMm[next] - _model.RemovedMm[now])
-        - Cost(_kept, _old, _removed);
 }

@@ -31,13 +31,13 @@ public sealed record RelaxedChoice(
 public static class Relaxation
 {
     /// <summary>Options looked at in one exact search, by which its nodes are limited; a large plant has fewer nodes.</summary>
-    private const long OptionVisits = 12_000_000, FewestNodes = 2_000;
+    private const long OptionVisits = 36_000_000, FewestNodes = 2_000;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
     public static RelaxedChoice Solve(ChoiceModel model, ChoiceLimits wanted, long nodeLimit)
     {
         nodeLimit = Math.Min(nodeLimit, Math.Max(FewestNodes, OptionVisits / Math.Max(1, model.Options)));
-        var stepNodes = nodeLimit / 5;
+        var stepNodes = nodeLimit / 2;
         var search = new BranchAndBound(model, wanted);
         if (search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates])) is { } all)
         {
@@ -72,12 +72,27 @@ public static class Relaxation
             case Must.Level:
                 return wanted.Level ? TakePairs(model, limits, held, limits with { Level = true }, nodes) : (limits, held, true, true);
             case Must.RemovalCap:
+                if (Quick(model, limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
+                {
+                    return (cap.Limits, cap.Held, true, true);
+                }
+
                 var removed = Least(model, limits, held, nodes, o => model.RemovedMm[o]);
                 return (limits with { MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value) }, removed.Held, removed.Value <= wanted.MaxRemovedMm, removed.Sure || removed.Value <= wanted.MaxRemovedMm);
             case Must.RenewalShare:
+                if (Quick(model, limits with { MaxOldRemoved = wanted.MaxOldRemoved }, held) is { } share)
+                {
+                    return (share.Limits, share.Held, true, true);
+                }
+
                 var old = Least(model, limits, held, nodes, o => model.RemovesOld[o] ? 1 : 0);
                 return (limits with { MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value) }, old.Held, old.Value <= wanted.MaxOldRemoved, old.Sure || old.Value <= wanted.MaxOldRemoved);
             case Must.CaneCount:
+                if (Quick(model, limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept }, held) is { } count)
+                {
+                    return (count.Limits, count.Held, true, true);
+                }
+
                 // Too many is settled before too few: a plant may always keep less than the school would like.
                 var few = Least(model, limits, held, nodes, o => model.Keeps[o] ? 1 : 0);
                 var most = limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few.Value) };
@@ -91,19 +106,20 @@ public static class Relaxation
 
     private static (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(ChoiceModel model, ChoiceLimits limits, int[] held, ChoiceLimits tighter, long nodes)
     {
-        if (BranchAndBound.Keeps(model, tighter, held))
+        if (Quick(model, tighter, held) is { } quick)
         {
-            return (tighter, held, true, true);
-        }
-
-        if (LocalSearch.Find(model, tighter, held) is { } quick)
-        {
-            return (tighter, quick, true, true);
+            return (quick.Limits, quick.Held, true, true);
         }
 
         var search = new BranchAndBound(model, tighter);
         return search.Solve(nodes) is { } found ? (tighter, found.Chosen, true, true) : (limits, held, false, !search.Stopped);
     }
+
+    /// <summary>Tighter limits with a choice that keeps them, where one is at hand or easily found.</summary>
+    private static (ChoiceLimits Limits, int[] Held)? Quick(ChoiceModel model, ChoiceLimits tighter, int[] held) =>
+        BranchAndBound.Keeps(model, tighter, held) ? (tighter, held)
+        : LocalSearch.Find(model, tighter, held) is { } found ? (tighter, found)
+        : null;
 
     /// <summary>The least sum of a measure within the limits: the same search with that as its only want.</summary>
     private static (long Value, int[] Held, bool Sure) Least(ChoiceModel model, ChoiceLimits limits, int[] held, long nodes, Func<int, long> measure)
@@ -111,7 +127,7 @@ public static class Relaxation
         var least = new ChoiceModel([.. Enumerable.Range(0, model.Candidates).Select(i => model.First[i + 1] - model.First[i])]);
         for (var o = 0; o < model.Options; o++)
         {
-            least.Points[o] = -measure(o);
+            least.Points[o] = -1000 * measure(o);
             least.Keeps[o] = model.Keeps[o];
             least.RemovedMm[o] = model.RemovedMm[o];
             least.RemovesOld[o] = model.RemovesOld[o];
@@ -122,7 +138,7 @@ public static class Relaxation
             }
         }
 
-        var result = new BranchAndBound(least, limits).Solve(nodes, null, LocalSearch.Find(least, limits, held) ?? held)!;
-        return (-result.Score, result.Chosen, result.Optimal);
+        var result = new BranchAndBound(least, limits, 1000).Solve(nodes, null, LocalSearch.Find(least, limits, held) ?? held)!;
+        return (-result.Score / 1000, result.Chosen, result.Optimal);
     }
 }

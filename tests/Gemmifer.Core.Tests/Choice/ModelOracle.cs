@@ -9,26 +9,34 @@ internal static class ModelOracle
     {
         long? best = null;
         var chosen = new int[model.Candidates];
-        void Try(int i)
+        void Try(int i, long score, int kept, long removed, int old)
         {
             if (i == chosen.Length)
             {
-                if (BranchAndBound.Keeps(model, limits, chosen))
-                {
-                    var score = BranchAndBound.ScoreOf(model, limits, chosen);
-                    best = best is { } b ? Math.Max(b, score) : score;
-                }
-
+                var legal = kept <= limits.MaxKept && kept >= limits.MinKept && removed <= limits.MaxRemovedMm && old <= limits.MaxOldRemoved;
+                best = legal ? Math.Max(best ?? long.MinValue, score) : best;
                 return;
             }
 
-            for (chosen[i] = 0; chosen[i] < model.First[i + 1] - model.First[i]; chosen[i]++)
+            for (var o = model.First[i]; o < model.First[i + 1]; o++)
             {
-                Try(i + 1);
+                var (sum, apart) = (score + model.Points[o], true);
+                for (var j = 0; j < i && apart; j++)
+                {
+                    var q = chosen[j];
+                    apart = !(limits.Spacing && model.SpacingShortMm[o, q] > 0) && !(limits.Level && model.LevelBroken[o, q]);
+                    sum += model.PairPoints[o, q] - (limits.Spacing ? 0 : BranchAndBound.ShortfallPoints(model.SpacingShortMm[o, q]));
+                }
+
+                if (apart)
+                {
+                    chosen[i] = o;
+                    Try(i + 1, sum, kept + (model.Keeps[o] ? 1 : 0), removed + model.RemovedMm[o], old + (model.RemovesOld[o] ? 1 : 0));
+                }
             }
         }
 
-        Try(0);
+        Try(0, 0, 0, 0, 0);
         return best;
     }
 

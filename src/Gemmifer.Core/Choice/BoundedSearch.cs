@@ -1,0 +1,574 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
+
+namespace Gemmifer.Core.Choice;
+
+/// <summary>One search over the options that are still open: the bound, the order of branching and the depth-first walk.</summary>
+/// <remarks>Values are points in thousandths times <see cref="BranchAndBound.Scale"/>, plus the tie-break.</remarks>
+internal sealed class BoundedSearch
+{
+    /// <summary>Below this a key stands for an option that is not allowed; one forbidden pair costs <see cref="Forbidden"/>.</summary>
+    public const long Blocked = Forbidden / 4, Forbidden = -(1L << 52);
+
+    /// <summary>Prices are looked for up to two to this power.</summary>
+    private const double HighestPower = 34, Golden = 0.6180339887498949;
+
+    private readonly ChoiceLimits _limits;
+    private readonly int _n;
+    private readonly int _options;
+    private readonly int[] _first;
+    private readonly int[] _candidateOf;
+    private readonly int[] _original;
+    private readonly long[] _step;
+    private readonly long[] _half;
+    private readonly long[] _toll;
+    private readonly bool[] _keeps;
+    private readonly bool[] _old;
+    private readonly long[] _removed;
+    private readonly long[] _least;
+    private readonly int[] _leastOld;
+    private readonly long[][] _keys;
+    private readonly int[] _open;
+    private readonly int[] _current;
+    private readonly long[] _keepBest;
+    private readonly long[] _dropBest;
+    private readonly int[] _byExtra;
+    private readonly long[] _extra;
+    private readonly int[] _group;
+    private readonly int[] _nextInGroup;
+    private readonly long[] _slots;
+    private readonly long _gain;
+    private long _nodeLimit;
+    private long _openBound = long.MinValue / 4;
+
+    /// <summary>Prepares a search over some of a model's options.</summary>
+    /// <param name="value">Value of each option of the model.</param>
+    /// <param name="pair">Value of each pair, rows one after another; <see cref="Forbidden"/> where the two exclude each other.</param>
+    /// <param name="kept">The options still open, in order.</param>
+    /// <param name="gain">Two choices of different value differ by at least this.</param>
+    public BoundedSearch(ChoiceModel model, ChoiceLimits limits, long[] value, long[] pair, int[] kept, long gain)
+    {
+        (_limits, _original, _options, _n, _gain) = (limits, kept, kept.Length, model.Candidates, gain);
+        _candidateOf = new int[_options];
+        _first = new int[_n + 1];
+        _step = new long[_options * _options];
+        _keeps = new bool[_options];
+        _old = new bool[_options];
+        _removed = new long[_options];
+        var candidate = 0;
+        for (var o = 0; o < _options; o++)
+        {
+            while (kept[o] >= model.First[candidate + 1])
+            {
+                _first[++candidate] = o;
+            }
+
+            _candidateOf[o] = candidate;
+            (_keeps[o], _old[o], _removed[o]) = (model.Keeps[kept[o]], model.RemovesOld[kept[o]], model.RemovedMm[kept[o]]);
+            for (var q = 0; q < _options; q++)
+            {
+                _step[(o * _options) + q] = pair[(kept[o] * model.Options) + kept[q]];
+            }
+        }
+
+        while (candidate < _n)
+        {
+            _first[++candidate] = _options;
+        }
+
+        _half = new long[_options * _n];
+        _toll = new long[_n * _n];
+        (_least, _leastOld) = (new long[_n], new int[_n]);
+        _keys = [.. Enumerable.Range(0, _n + 1).Select(_ => new long[_options])];
+        (_open, _current) = (new int[_n], new int[_n]);
+        (_keepBest, _dropBest, _extra, _slots) = (new long[_n], new long[_n], new long[_n], new long[_n + 1]);
+        (_byExtra, _group, _nextInGroup) = (new int[_n], new int[_n], new int[_n]);
+        Prepare(value);
+    }
+
+    /// <summary>The best choice so far, as options counted within the model; null where none is known.</summary>
+    public int[]? Best { get; private set; }
+
+    public long BestValue { get; private set; } = long.MinValue / 4;
+
+    public long Nodes { get; private set; }
+
+    /// <summary>Whether the walk ended before everything was looked at.</summary>
+    public bool Stopped { get; private set; }
+
+    /// <summary>After a stopped walk: nothing left unlooked at is worth more.</summary>
+    public long OpenBound => _openBound;
+
+    /// <summary>The prices at which the bound on the whole is about least.</summary>
+    public Prices Root { get; private set; }
+
+    /// <summary>Whether a candidate has no option left, so that nothing can be chosen.</summary>
+    public bool Impossible { get; private set; }
+
+    /// <summary>Takes over a choice that is known to be allowed.</summary>
+    public void Begin(int[]? best, long value, Prices? prices)
+    {
+        (Best, BestValue) = (best, value);
+        Root = Impossible ? default : prices ?? FindPrices();
+    }
+
+    /// <summary>The bound on the whole.</summary>
+    public long RootBound() => Impossible ? long.MinValue / 4 : Bound(0, default, Root);
+
+    /// <summary>The options of the model that may still be part of a better choice than the one known.</summary>
+    public int[] Promising()
+    {
+        var promising = new List<int>(_options);
+        for (var o = 0; o < _options; o++)
+        {
+            var i = _candidateOf[o];
+            if (_keys[0][o] > Blocked && Assign(0, Array.IndexOf(_open, i), o, default) is { } next && Beats(Bound(1, next, Root)))
+            {
+                promising.Add(_original[o]);
+            }
+        }
+
+        return [.. promising];
+    }
+
+    /// <summary>Looks at everything the bound cannot rule out.</summary>
+    public void Run(long nodeLimit)
+    {
+        _nodeLimit = nodeLimit;
+        if (!Impossible)
+        {
+            Visit(0, default, Root);
+        }
+    }
+
+    /// <summary>Whether something worth no more than this could still be better than the best choice known.</summary>
+    public bool Beats(long bound) => bound >= BestValue + _gain;
+
+    private void Prepare(long[] value)
+    {
+        for (var i = 0; i < _n; i++)
+        {
+            (_open[i], _least[i], _leastOld[i]) = (i, long.MaxValue, int.MaxValue);
+            Impossible |= _first[i] == _first[i + 1];
+            for (var o = _first[i]; o < _first[i + 1]; o++)
+            {
+                _least[i] = Math.Min(_least[i], _removed[o]);
+                _leastOld[i] = Math.Min(_leastOld[i], _old[o] ? 1 : 0);
+                var key = value[_original[o]];
+                for (var j = 0; j < _n; j++)
+                {
+                    if (j == i)
+                    {
+                        continue;
+                    }
+
+                    var best = long.MinValue / 4;
+                    for (var q = _first[j]; q < _first[j + 1]; q++)
+                    {
+                        best = Math.Max(best, _step[(o * _options) + q]);
+                    }
+
+                    // Rounded up, so that the two halves of a pair are never worth less than the pair.
+                    key += _half[(j * _options) + o] = (best >> 1) + (best & 1);
+                }
+
+                _keys[0][o] = key;
+            }
+        }
+
+        for (var i = 0; i < _n; i++)
+        {
+            for (var j = 0; j < i; j++)
+            {
+                _toll[(i * _n) + j] = _toll[(j * _n) + i] = Toll(i, j);
+            }
+        }
+
+        // From here on: what choosing o changes in the key of q, the half counted for the pair being replaced by the pair itself.
+        for (var o = 0; o < _options; o++)
+        {
+            var row = _step.AsSpan(o * _options, _options);
+            Combine(row, _half.AsSpan(_candidateOf[o] * _options, _options), row, -1);
+        }
+    }
+
+    /// <summary>What two candidates lose at least, against the halves counted for them, when both are kept.</summary>
+    private long Toll(int i, int j)
+    {
+        var least = -Forbidden;
+        for (var o = _first[i]; o < _first[i + 1]; o++)
+        {
+            if (!_keeps[o] || _keys[0][o] <= Blocked)
+            {
+                continue;
+            }
+
+            for (var q = _first[j]; q < _first[j + 1]; q++)
+            {
+                if (_keeps[q] && _keys[0][q] > Blocked)
+                {
+                    least = Math.Min(least, _half[(j * _options) + o] + _half[(i * _options) + q] - _step[(o * _options) + q]);
+                }
+            }
+        }
+
+        return least;
+    }
+
+    private void Visit(int depth, Partial at, Prices prices)
+    {
+        Nodes++;
+        if (depth == _n)
+        {
+            if (at.Kept >= _limits.MinKept && at.Sum > BestValue)
+            {
+                BestValue = at.Sum;
+                var chosen = new int[_n];
+                for (var i = 0; i < _n; i++)
+                {
+                    chosen[i] = _original[_current[i]];
+                }
+
+                Best = chosen;
+            }
+
+            return;
+        }
+
+        var bound = Bound(depth, at, prices);
+        if (Beats(bound))
+        {
+            (bound, prices) = Improve(depth, at, prices, bound);
+        }
+
+        if (!Beats(bound))
+        {
+            return;
+        }
+
+        // A limit on nodes counts only once something can be returned.
+        if (Stopped || (Nodes > _nodeLimit && (Best is not null || Nodes > _nodeLimit + 1000)))
+        {
+            (Stopped, _openBound) = (true, Math.Max(_openBound, bound));
+            return;
+        }
+
+        Branch(depth, at, prices);
+    }
+
+    private void Branch(int depth, Partial at, Prices prices)
+    {
+        var place = Choose(depth);
+        var i = _open[place];
+        var keys = _keys[depth];
+        var count = _first[i + 1] - _first[i];
+        Span<int> options = stackalloc int[count];
+        Span<long> order = stackalloc long[count];
+        var legal = 0;
+        for (var o = _first[i]; o < _first[i + 1]; o++)
+        {
+            if (keys[o] > Blocked)
+            {
+                (options[legal], order[legal]) = (o, -Priced(keys[o], o, prices));
+                legal++;
+            }
+        }
+
+        order[..legal].Sort(options[..legal]);
+        for (var k = 0; k < legal; k++)
+        {
+            if (Assign(depth, place, options[k], at) is { } next)
+            {
+                Visit(depth + 1, next, prices);
+            }
+
+            // The walk below changes the order of the candidates still open; this one is looked up again.
+            place = Array.IndexOf(_open, i, depth);
+        }
+    }
+
+    private long Priced(long key, int o, Prices prices) => key - (prices.Wood * _removed[o]) - (_old[o] ? prices.Old : 0);
+
+    /// <summary>The candidate to decide next: one that has to stay, otherwise the one that gains most by staying.</summary>
+    private int Choose(int depth)
+    {
+        var (best, place) = (long.MinValue, depth);
+        for (var d = depth; d < _n; d++)
+        {
+            var i = _open[d];
+            var gain = _dropBest[i] <= Blocked ? long.MaxValue - 1 : _keepBest[i] <= Blocked ? long.MaxValue : _keepBest[i] - _dropBest[i];
+            if (gain > best)
+            {
+                (best, place) = (gain, d);
+            }
+        }
+
+        return place;
+    }
+
+    /// <summary>Chooses an option for the candidate at a place of the open ones; null where a limit is broken.</summary>
+    private Partial? Assign(int depth, int place, int o, Partial at)
+    {
+        var i = _open[place];
+        var next = new Partial(at.Sum + _keys[depth][o], at.Kept + (_keeps[o] ? 1 : 0), at.Removed + _removed[o], at.Old + (_old[o] ? 1 : 0));
+        if (next.Kept > _limits.MaxKept || next.Kept + (_n - depth - 1) < _limits.MinKept || next.Removed > _limits.MaxRemovedMm || next.Old > _limits.MaxOldRemoved)
+        {
+            return null;
+        }
+
+        (_open[place], _open[depth]) = (_open[depth], i);
+        _current[i] = o;
+        Combine(_keys[depth], _step.AsSpan(o * _options, _options), _keys[depth + 1], 1);
+        var sum = next.Sum;
+        for (var d = depth + 1; d < _n; d++)
+        {
+            sum -= _half[(_open[d] * _options) + o];
+        }
+
+        return next with { Sum = sum };
+    }
+
+    /// <summary>Sums, or differences, of two rows, several at a time.</summary>
+    private static void Combine(ReadOnlySpan<long> a, ReadOnlySpan<long> b, Span<long> into, int sign)
+    {
+        var va = MemoryMarshal.Cast<long, Vector<long>>(a);
+        var vb = MemoryMarshal.Cast<long, Vector<long>>(b);
+        var vi = MemoryMarshal.Cast<long, Vector<long>>(into);
+        for (var k = 0; k < vi.Length; k++)
+        {
+            vi[k] = sign > 0 ? va[k] + vb[k] : va[k] - vb[k];
+        }
+
+        for (var k = vi.Length * Vector<long>.Count; k < into.Length; k++)
+        {
+            into[k] = a[k] + (sign * b[k]);
+        }
+    }
+
+    private Prices FindPrices()
+    {
+        var prices = default(Prices);
+        var (wood, old) = (_limits.MaxRemovedMm < long.MaxValue / 4, _limits.MaxOldRemoved < int.MaxValue);
+        for (var round = 0; round < 2; round++)
+        {
+            prices = wood ? Lowest(p => prices with { Wood = p }) : prices;
+            prices = old ? Lowest(p => prices with { Old = p }) : prices;
+        }
+
+        return prices;
+
+        // The bound is convex in a price but for the groups: close in on its lowest point by golden section, by powers of two.
+        Prices Lowest(Func<long, Prices> at)
+        {
+            long Worth(double power) => Bound(0, default, at((long)Math.Pow(2, power)));
+            var (low, high) = (0.0, HighestPower);
+            var (left, right) = (high - ((high - low) * Golden), low + ((high - low) * Golden));
+            var (worthLeft, worthRight) = (Worth(left), Worth(right));
+            while (high - low > 0.1)
+            {
+                if (worthLeft <= worthRight)
+                {
+                    (high, right, worthRight) = (right, left, worthLeft);
+                    left = high - ((high - low) * Golden);
+                    worthLeft = Worth(left);
+                }
+                else
+                {
+                    (low, left, worthLeft) = (left, right, worthRight);
+                    right = low + ((high - low) * Golden);
+                    worthRight = Worth(right);
+                }
+            }
+
+            var price = (long)Math.Pow(2, (low + high) / 2);
+            return Bound(0, default, at(price)) < Bound(0, default, at(0)) ? at(price) : at(0);
+        }
+    }
+
+    private (long Bound, Prices Prices) Improve(int depth, Partial at, Prices prices, long bound)
+    {
+        if (prices.Wood > 0)
+        {
+            foreach (var wood in (ReadOnlySpan<long>)[prices.Wood * 7 / 10, prices.Wood * 14 / 10])
+            {
+                var other = prices with { Wood = wood };
+                var tighter = Bound(depth, at, other);
+                (bound, prices) = tighter < bound ? (tighter, other) : (bound, prices);
+            }
+        }
+
+        if (prices.Old > 0 && Beats(bound))
+        {
+            foreach (var old in (ReadOnlySpan<long>)[prices.Old * 7 / 10, prices.Old * 14 / 10])
+            {
+                var other = prices with { Old = old };
+                var tighter = Bound(depth, at, other);
+                (bound, prices) = tighter < bound ? (tighter, other) : (bound, prices);
+            }
+        }
+
+        return (bound, prices);
+    }
+
+    /// <summary>Nothing that goes on from here is worth more. Leaves each open candidate's best values behind.</summary>
+    private long Bound(int depth, Partial at, Prices prices)
+    {
+        const long Never = long.MinValue / 4;
+        var keys = _keys[depth];
+        long leastRest = 0;
+        var leastOld = 0;
+        for (var d = depth; d < _n; d++)
+        {
+            leastRest += _least[_open[d]];
+            leastOld += _leastOld[_open[d]];
+        }
+
+        var roomMm = _limits.MaxRemovedMm - at.Removed - leastRest;
+        var roomOld = _limits.MaxOldRemoved - at.Old - leastOld;
+        if (roomMm < 0 || roomOld < 0)
+        {
+            return Never;
+        }
+
+        var total = at.Sum + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed)) + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old));
+        var (room, need, extras, fixedFrom) = (_limits.MaxKept - at.Kept, _limits.MinKept - at.Kept, 0, _n);
+        for (var d = depth; d < _n; d++)
+        {
+            var i = _open[d];
+            long keep = Never, drop = Never;
+            var (mostMm, mostOld) = (roomMm + _least[i], roomOld + _leastOld[i]);
+            for (var o = _first[i]; o < _first[i + 1]; o++)
+            {
+                var key = keys[o];
+                if (key <= Blocked || _removed[o] > mostMm || (_old[o] && mostOld < 1))
+                {
+                    continue;
+                }
+
+                key -= prices.Wood * _removed[o];
+                if (_keeps[o])
+                {
+                    keep = Math.Max(keep, key);
+                }
+                else
+                {
+                    drop = Math.Max(drop, _old[o] ? key - prices.Old : key);
+                }
+            }
+
+            (_keepBest[i], _dropBest[i]) = (keep, drop);
+            if (keep <= Blocked && drop <= Blocked)
+            {
+                return Never;
+            }
+
+            if (drop <= Blocked)
+            {
+                total += keep;
+                (room, need) = (room - 1, need - 1);
+                _byExtra[--fixedFrom] = i;
+            }
+            else
+            {
+                total += drop;
+                if (keep > Blocked)
+                {
+                    (_extra[extras], _byExtra[extras]) = (drop - keep, i);
+                    extras++;
+                }
+            }
+        }
+
+        return room < 0 || need > extras ? Never : total + Slots(extras, fixedFrom, room, Math.Max(0, need));
+    }
+
+    /// <summary>
+    /// What keeping up to so many of the listed candidates can add. Candidates are put into groups in which each later one pays the
+    /// toll to some earlier one of its group; the first of a group stands for whichever of them is kept first.
+    /// </summary>
+    private long Slots(int extras, int fixedFrom, int room, int need)
+    {
+        long total = 0;
+        for (var f = fixedFrom; f < _n; f++)
+        {
+            for (var g = f + 1; g < _n; g++)
+            {
+                total -= _toll[(_byExtra[f] * _n) + _byExtra[g]];
+            }
+
+            for (var k = 0; k < extras; k++)
+            {
+                _extra[k] += _toll[(_byExtra[f] * _n) + _byExtra[k]];
+            }
+        }
+
+        if (total <= Blocked)
+        {
+            return total;
+        }
+
+        Array.Sort(_extra, _byExtra, 0, extras);
+        var (groups, slots) = (0, 0);
+        for (var k = 0; k < extras && room > 0; k++)
+        {
+            var x = _byExtra[k];
+            var worth = -_extra[k];
+            if ((slots >= need && worth <= 0 && (need == 0 || worth <= _slots[need - 1])) || (slots == room && worth <= _slots[room - 1]))
+            {
+                break;
+            }
+
+            var (into, most) = (-1, 0L);
+            for (var g = 0; g < groups; g++)
+            {
+                var least = long.MaxValue;
+                for (var y = _group[g]; y >= 0 && least > most; y = _nextInGroup[y])
+                {
+                    least = Math.Min(least, _toll[(x * _n) + y]);
+                }
+
+                (into, most) = least > most ? (g, least) : (into, most);
+            }
+
+            if (into < 0)
+            {
+                (_group[groups], _nextInGroup[x]) = (x, -1);
+                groups++;
+            }
+            else
+            {
+                (_nextInGroup[x], _group[into]) = (_group[into], x);
+                worth -= most;
+            }
+
+            // A sorted list of the best so far, as many as there is room for.
+            var at = slots < room ? slots++ : _slots[room - 1] < worth ? room - 1 : -1;
+            for (; at >= 0; at--)
+            {
+                if (at > 0 && _slots[at - 1] < worth)
+                {
+                    _slots[at] = _slots[at - 1];
+                    continue;
+                }
+
+                _slots[at] = worth;
+                break;
+            }
+        }
+
+        for (var s = 0; s < Math.Min(slots, room); s++)
+        {
+            if (s < need || _slots[s] > 0)
+            {
+                total += _slots[s];
+            }
+        }
+
+        return total;
+    }
+
+    /// <summary>Prices of a millimetre of wood and of one old cane taken off; any at or above 0 give a valid bound.</summary>
+    internal readonly record struct Prices(long Wood, long Old);
+
+    private readonly record struct Partial(long Sum, int Kept, long Removed, int Old);
+}
