@@ -70,6 +70,27 @@ internal static class Surveys
         return Exactly(seed, random.Next(2, most + 1));
     }
 
+    /// <summary>The same; from seed 81 on of other kinds and schools, some neglected.</summary>
+    public static JsonObject Varied(int seed)
+    {
+        var survey = Random(seed);
+        if (seed <= 80)
+        {
+            return survey;
+        }
+
+        var (kind, school) = Others[seed % Others.Length];
+        survey["school"] = school;
+        return survey.Plant("kind", kind).Plant("neglected", seed % 3 == 0);
+    }
+
+    private static readonly (string Kind, string School)[] Others =
+    [
+        ("rose.hybrid-tea", "hard"), ("rose.shrub", "renewal-by-age"), ("rose.floribunda", "moderate-half"), ("rose.miniature", "open-bowl"),
+        ("rose.once-flowering", "renewal-by-age"), ("rose.weeping-standard", "moderate-half"), ("rose.grafted-shrub", "hard"),
+        ("rose.shrub", "light-hand"), ("rose.floribunda", "rough-shear"), ("shrub.simple", "light-hand"), ("rose.shrub", "open-bowl"),
+    ];
+
     /// <summary>The same with a given number of canes.</summary>
     public static JsonObject Exactly(int seed, int canes)
     {

@@ -16,8 +16,9 @@ public enum BudKnowledge
 /// <param name="AlongMm">Distance along the stem, mm.</param>
 /// <param name="Facing">Bearing; null where it cannot be told.</param>
 /// <param name="SpreadDeg">Standard deviation of the bearing, degrees; 0 where seen.</param>
+/// <param name="Face">Which side of the stem it sits on, where seen.</param>
 /// <param name="OtherFacing">The bearing it would have if the buds go round the other way; null where the way round is known.</param>
-public sealed record ExpectedBud(double AlongMm, Bearing? Facing, double SpreadDeg, BudKnowledge Known, bool Usable, Bearing? OtherFacing);
+public sealed record ExpectedBud(double AlongMm, Bearing? Facing, double SpreadDeg, BudKnowledge Known, bool Usable, Bearing? OtherFacing, BudFace? Face = null);
 
 /// <summary>The arrangement of buds round a stem, fitted to those that were seen.</summary>
 /// <param name="InternodeMm">Distance between successive buds, mm.</param>
@@ -92,7 +93,7 @@ public static class Phyllotaxis
     public static ImmutableArray<ExpectedBud> Expect(Stem stem, double divergenceDeg, double defaultInternodeMm)
     {
         var seen = stem.Buds.OrderBy(b => b.AlongMm)
-            .Select(b => new ExpectedBud(b.AlongMm, b.Facing, 0, BudKnowledge.Seen, b.Usable, null)).ToArray();
+            .Select(b => new ExpectedBud(b.AlongMm, b.Facing, 0, BudKnowledge.Seen, b.Usable, null, b.Face)).ToArray();
         var anchors = stem.Buds.Where(b => b.Facing is not null).OrderBy(b => b.AlongMm).ToArray();
         if (Fit(anchors, divergenceDeg, defaultInternodeMm) is not { } pattern)
         {

@@ -1,5 +1,6 @@
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Choice;
 
@@ -12,6 +13,9 @@ public enum OptionKind
     /// <summary>Left whole.</summary>
     Whole,
 
+    /// <summary>Left for now, taken out next winter: the second part of a two-year plan.</summary>
+    Defer,
+
     /// <summary>Cut somewhere along it.</summary>
     Cut,
 }
@@ -21,9 +25,17 @@ public enum OptionKind
 /// <param name="Facing">The way it faces, or the way to look for.</param>
 /// <param name="FromMm">Where to look: lowest place, mm.</param>
 /// <param name="ToMm">Where to look: highest place, mm.</param>
+/// <param name="Face">Which side of the stem it sits on; null where that is not known.</param>
+/// <param name="AtScar">No bud serves: an old scar with latent buds on either side of it.</param>
+/// <param name="SpreadDeg">Standard deviation of its direction, degrees; 0 where seen.</param>
 /// <param name="GiveOrTakeHours">How far from that direction a bud may still be taken, hours.</param>
 public sealed record TargetBud(
-    double? AlongMm, Bearing? Facing, BudKnowledge Known, double FromMm, double ToMm, double GiveOrTakeHours = 0, Bearing? OtherFacing = null);
+    double? AlongMm, Bearing? Facing, BudKnowledge Known, double FromMm, double ToMm, double GiveOrTakeHours = 0, Bearing? OtherFacing = null,
+    BudFace? Face = null, bool AtScar = false, double SpreadDeg = 0);
+
+/// <summary>A side stem that takes over from the stem it stands on.</summary>
+/// <param name="Own">What is done with the side stem itself.</param>
+public sealed record TakeOver(Stem Stem, CutOption Own);
 
 /// <summary>One thing that can be done with one stem.</summary>
 /// <param name="AlongMm">Place of the cut along the stem, mm: 0 for a removal, the length for a whole stem, the middle of the window for a bud not yet found.</param>
@@ -31,9 +43,12 @@ public sealed record TargetBud(
 /// <param name="Place">Where it is taken to stand.</param>
 /// <param name="HeightMm">Height of that place above the crown, mm.</param>
 /// <param name="RemovedMm">Live wood taken off, side shoots included, mm.</param>
+/// <param name="TakeOver">The side stem it is cut back to; its end is then the end. Null where there is none.</param>
+/// <param name="Sheared">Cut with shears at a height, together with the whole plant.</param>
 public sealed record CutOption(
-    OptionKind Kind, double AlongMm, TargetBud? Bud, Segment3 End, Point3 Place, double HeightMm, double RemovedMm)
+    OptionKind Kind, double AlongMm, TargetBud? Bud, Segment3 End, Point3 Place, double HeightMm, double RemovedMm,
+    TakeOver? TakeOver = null, bool Sheared = false)
 {
     /// <summary>Whether the stem stays, shortened or not.</summary>
-    public bool Keeps => Kind != OptionKind.Remove;
+    public bool Keeps => Kind is OptionKind.Whole or OptionKind.Cut;
 }

@@ -23,10 +23,18 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     /// <summary>Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.</summary>
     private const double TouchMm = 25, TouchFromMm = 150;
 
-    /// <summary>Ends may differ this much in height, mm (assumption: "about level").</summary>
-    public const double LevelMm = 100;
+    /// <summary>Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.</summary>
+    private const double FarMm = 100;
 
+    /// <summary>A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.</summary>
+    private const double GapDeg = 150, GapEdgeDeg = 45;
+
+    /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
+    public const double ShootReachMm = 250;
+
+    private readonly Dictionary<string, Line> _lines = [];
     private readonly School _school = survey.School;
+    private readonly ImmutableArray<(double From, double Width)> _gaps = Gaps(survey.School, candidates);
     private readonly double _tallestMm = candidates.Length == 0 ? 0
         : candidates.Max(c => tree.Axis(c.Stem).At(StemTree.LiveLength(c.Stem)).Z - survey.Plant.CrownHeightMm);
 
@@ -43,7 +51,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 model.TieBreak[o] = Hash(c.Stem.Id, option);
                 model.Keeps[o] = option.Keeps;
                 model.RemovedMm[o] = (long)Math.Ceiling(option.RemovedMm - Tolerance.LengthMm);
-                model.RemovesOld[o] = c.Old && !option.Keeps;
+                model.RemovesOld[o] = c.Old && option.Kind == OptionKind.Remove;
             }
 
             for (var j = 0; j < i; j++)
@@ -60,10 +68,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     {
         if (!option.Keeps)
         {
-            return 0;
+            return option.Kind == OptionKind.Defer ? _school.Weight("defer") : 0;
         }
 
-        var stem = candidate.Stem;
+        var stem = option.TakeOver?.Stem ?? candidate.Stem;
         var points = _school.Weight("keep")
             + (_school.Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm))
             + (_school.Weight("year") * (Math.Min(stem.Age, 20) - 1));
@@ -84,7 +92,40 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         }
 
         return points + HeightPoints(option) + BudPoints(stem, option) + PlacePoints(stem, option)
-            + (option.Kind == OptionKind.Whole ? _school.Weight("uncut") : 0);
+            + (option.Kind == OptionKind.Whole ? _school.Weight("uncut") : 0)
+            + (option.TakeOver is null ? 0 : _school.Weight("join"))
+            + (option.Bud is { AtScar: true } ? _school.Weight("scar") : 0)
+            + (FillsGap(option) is null ? 0 : _school.Weight("gap"));
+    }
+
+    /// <summary>Where the shoot of a bud will stand, seen from the crown, if that is a side on which no cane stands; null otherwise.</summary>
+    public Bearing? FillsGap(CutOption option)
+    {
+        if (_gaps.IsEmpty || option.Bud is not { Facing: { } facing, Known: not BudKnowledge.LookFor, OtherFacing: null })
+        {
+            return null;
+        }
+
+        var tip = Bearing.FromVector(option.Place.X + (ShootReachMm * facing.X), option.Place.Y + (ShootReachMm * facing.Y));
+        return tip is { } t && _gaps.Any(g => Within(t, g)) ? tip : null;
+    }
+
+    private static bool Within(Bearing bearing, (double From, double Width) gap)
+    {
+        var inside = (bearing.Degrees - gap.From + 720) % 360;
+        return inside >= GapEdgeDeg - 1e-6 && inside <= gap.Width - GapEdgeDeg + 1e-6;
+    }
+
+    /// <summary>Sectors in which no cane of the choice stands, each from a bearing clockwise.</summary>
+    private static ImmutableArray<(double From, double Width)> Gaps(School school, ImmutableArray<Candidate> candidates)
+    {
+        if (!school.BudOutward || school.Weight("gap") <= 0 || candidates.Length < 2)
+        {
+            return [];
+        }
+
+        var at = candidates.Select(c => c.Stem.Bearing.Degrees).Order().ToArray();
+        return [.. at.Select((a, i) => (From: a, Width: i + 1 < at.Length ? at[i + 1] - a : at[0] + 360 - a)).Where(g => g.Width >= GapDeg - 1e-6)];
     }
 
     /// <summary>The height aimed at above the crown, mm: the foot of the window, or a share of the plant's height within it.</summary>
@@ -105,6 +146,11 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             return 0;
         }
 
+        if (bud.AtScar)
+        {
+            return 0;
+        }
+
         if (bud.Known == BudKnowledge.LookFor)
         {
             // On average half way between straight outward and the worst that so many successive buds can leave.
@@ -113,11 +159,22 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             return _school.Weight("outward") * Math.Cos(expected * Math.PI / 180);
         }
 
+        var upward = !_school.BudUpward ? 0 : bud.Face switch
+        {
+            BudFace.Up => _school.Weight("up"),
+            BudFace.Down => -2 * _school.Weight("up"),
+            _ => 0,
+        };
+        if (bud.Facing is null)
+        {
+            return upward;
+        }
+
         var outward = StemTree.Outward(stem, option.Place);
         var spread = Phyllotaxis.DefaultSigmaDeg * (bud.Known == BudKnowledge.Seen ? 0 : 1) * Math.PI / 180;
         double Cosine(Bearing b) => Math.Cos(b.AngleTo(outward) * Math.PI / 180);
         var cosine = bud.OtherFacing is { } other ? (Cosine(bud.Facing!.Value) + Cosine(other)) / 2 : Cosine(bud.Facing!.Value);
-        return _school.Weight("outward") * cosine * Math.Exp(-spread * spread / 2);
+        return upward + (_school.Weight("outward") * cosine * Math.Exp(-spread * spread / 2));
     }
 
     private double PlacePoints(Stem stem, CutOption option)
@@ -151,7 +208,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 var shortBy = _school.SpacingMm - distance;
                 model.SpacingShortMm[o, r] = model.SpacingShortMm[r, o] = shortBy > Tolerance.LengthMm ? (int)Math.Ceiling(shortBy) : 0;
                 model.LevelBroken[o, r] = model.LevelBroken[r, o] = CountsForLevel(p) && CountsForLevel(q)
-                    && Math.Abs(p.HeightMm - q.HeightMm) > LevelMm + Tolerance.LengthMm;
+                    && Math.Abs(p.HeightMm - q.HeightMm) > _school.LevelSpreadMm + Tolerance.LengthMm;
                 model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(PairPoints(a.Stem, p, b.Stem, q, contact));
             }
         }
@@ -164,7 +221,9 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     {
         var angle = StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
         var close = Math.Max(0, 1 - (angle / CloseDeg));
-        var points = (_school.Weight("close") * close * close) + (_school.Weight("level") * Math.Abs(p.HeightMm - q.HeightMm) / 100);
+        var (fillsA, fillsB) = (FillsGap(p), FillsGap(q));
+        var twice = fillsA is { } fa && fillsB is { } fb && fa.AngleTo(fb) < CloseDeg ? -_school.Weight("gap") : 0;
+        var points = twice + (_school.Weight("close") * close * close) + (_school.Weight("level") * Math.Abs(p.HeightMm - q.HeightMm) / 100);
         if (p.AlongMm >= contact.AlongA && q.AlongMm >= contact.AlongB)
         {
             points += contact.Reported ? _school.Weight("rubs")
@@ -175,14 +234,54 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         return points + (a.Age >= oldFrom != b.Age >= oldFrom && angle < CloseDeg ? _school.Weight("successor") : 0);
     }
 
+    /// <summary>Where along a stem it rubs on another, mm; null where it was not seen to, or where the drawing has them far apart.</summary>
+    public double? RubsAt(Stem stem, Stem on) => ContactOf(stem, on) is { Reported: true, AlongA: > 0 } contact ? contact.AlongA : null;
+
     private Contact ContactOf(Stem a, Stem b)
     {
         var reported = a.Rubs.Contains(b.Id) || b.Rubs.Contains(a.Id);
-        var (distance, alongA, alongB) = Arc.Closest(tree.Axis(a), TouchFromMm, tree.Axis(b), TouchFromMm);
+        var (pa, pb) = (Points(a), Points(b));
+        if (BoxesApart(pa, pb) > FarMm)
+        {
+            return new Contact(reported, double.PositiveInfinity, 0, 0);
+        }
+
+        var (distance, alongA, alongB) = Arc.Closest(tree.Axis(a), TouchFromMm, pa.Points, tree.Axis(b), TouchFromMm, pb.Points);
 
         // Seen to rub, but not where the geometry would have it: take it that they rub wherever they are cut.
-        return reported && distance > 100 ? new Contact(true, distance, 0, 0) : new Contact(reported, distance, alongA, alongB);
+        return reported && distance > FarMm ? new Contact(true, distance, 0, 0) : new Contact(reported, distance, alongA, alongB);
     }
+
+    private Line Points(Stem stem)
+    {
+        if (!_lines.TryGetValue(stem.Id, out var line))
+        {
+            var arc = tree.Axis(stem);
+            var points = arc.Points(Math.Min(TouchFromMm, arc.LengthMm), arc.LengthMm, Arc.ClosestPieces);
+            var (low, high) = (points[0], points[0]);
+            foreach (var p in points)
+            {
+                low = new Point3(Math.Min(low.X, p.X), Math.Min(low.Y, p.Y), Math.Min(low.Z, p.Z));
+                high = new Point3(Math.Max(high.X, p.X), Math.Max(high.Y, p.Y), Math.Max(high.Z, p.Z));
+            }
+
+            line = new Line(points, low, high);
+            _lines.Add(stem.Id, line);
+        }
+
+        return line;
+    }
+
+    /// <summary>Distance between the boxes round two lines of points, mm: no two points are closer.</summary>
+    private static double BoxesApart(Line a, Line b)
+    {
+        var x = Math.Max(0, Math.Max(a.Low.X - b.High.X, b.Low.X - a.High.X));
+        var y = Math.Max(0, Math.Max(a.Low.Y - b.High.Y, b.Low.Y - a.High.Y));
+        var z = Math.Max(0, Math.Max(a.Low.Z - b.High.Z, b.Low.Z - a.High.Z));
+        return Math.Sqrt((x * x) + (y * y) + (z * z));
+    }
+
+    private readonly record struct Line(Point3[] Points, Point3 Low, Point3 High);
 
     private static long Thousandths(double points) => (long)Math.Round(points * 1000, MidpointRounding.AwayFromZero);
 

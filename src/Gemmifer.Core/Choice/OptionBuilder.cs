@@ -10,7 +10,8 @@ namespace Gemmifer.Core.Choice;
 
 /// <summary>Lists what can be done with a cane: take it out, leave it whole, or cut it above one of the buds that would serve.</summary>
 /// <param name="shootsRemovedAbove">Live length of side shoots that goes when a stem is cut at a place along it, mm.</param>
-public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, double, double> shootsRemovedAbove)
+/// <param name="tallestMm">Height of the living plant above the crown, mm; only shears ask for it.</param>
+public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, double, double> shootsRemovedAbove, double tallestMm = 0)
 {
     /// <summary>A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.</summary>
     private const int WindowNodes = 5;
@@ -40,9 +41,15 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             return [Pinned(stem, pin.AlongMm)];
         }
 
+        if (_school.Sheared && stem.TopLevel)
+        {
+            options.AddRange(Shear(stem, limit));
+            return [.. options];
+        }
+
         var weak = survey.Plant.Vigour == Vigour.Weak;
-        var low = arc.FirstAtHeight(_school.HeightMinMm + CrownOffset(arc));
-        var high = weak ? stem.LengthMm : arc.FirstAtHeight(_school.HeightMaxMm + CrownOffset(arc)) ?? stem.LengthMm;
+        var low = Reaches(arc, _school.HeightMinMm);
+        var high = weak ? stem.LengthMm : Reaches(arc, _school.HeightMaxMm) ?? stem.LengthMm;
         if (limit >= stem.LengthMm - Tolerance.LengthMm && high >= stem.LengthMm - Tolerance.LengthMm)
         {
             options.Add(Whole(stem));
@@ -84,6 +91,21 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         return higher.IsEmpty ? [Whole(stem)] : higher;
     }
 
+    /// <summary>Cutting an old stem back to a younger one on it that takes over: the old goes just above the new.</summary>
+    /// <param name="own">What is done with the younger stem.</param>
+    /// <param name="othersRemovedMm">Live wood of the other side shoots that goes with it, mm.</param>
+    public CutOption Join(Stem old, Stem young, CutOption own, double othersRemovedMm)
+    {
+        var along = Math.Min(young.Parent.AlongMm + _school.ClearanceMm, old.LengthMm);
+        return own with
+        {
+            Kind = OptionKind.Cut,
+            AlongMm = along,
+            RemovedMm = Math.Max(0, StemTree.LiveLength(old) - along) + othersRemovedMm + own.RemovedMm,
+            TakeOver = new TakeOver(young, own),
+        };
+    }
+
     /// <summary>Taking the stem out, with all that stands on it.</summary>
     public CutOption Removal(Stem stem)
     {
@@ -92,11 +114,27 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             StemTree.LiveLength(stem) + shootsRemovedAbove(stem, -1));
     }
 
+    /// <summary>Leaving the stem this winter, to take it out the next.</summary>
+    public CutOption Deferral(Stem stem) => Whole(stem) with { Kind = OptionKind.Defer, RemovedMm = 0 };
+
+    /// <summary>The height above the crown to which the shears bring the whole plant, mm.</summary>
+    public double ShearHeightMm => Math.Clamp(Math.Round(_school.AimShare * tallestMm), _school.HeightMinMm, _school.HeightMaxMm);
+
+    /// <summary>Cutting with the shears; a stem below them stays whole.</summary>
+    private IEnumerable<CutOption> Shear(Stem stem, double limitMm)
+    {
+        var arc = tree.Axis(stem);
+        var at = arc.FirstAtHeight(ShearHeightMm + CrownOffset(arc)) ?? stem.LengthMm;
+        return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm ? CutsBetween(stem, LeastStubMm, limitMm, false).TakeLast(1)
+            : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
+            : [Cut(stem, at, null) with { Sheared = true }];
+    }
+
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)
     {
         var tip = tree.Axis(stem).At(stem.LengthMm);
-        return new CutOption(OptionKind.Whole, stem.LengthMm, null, new Segment3(tip, tip), tip, Height(tip), shootsRemovedAbove(stem, stem.LengthMm));
+        return new CutOption(OptionKind.Whole, stem.LengthMm, null, new Segment3(tip, tip), tip, Height(tip, stem.LengthMm), shootsRemovedAbove(stem, stem.LengthMm));
     }
 
     /// <summary>Cuts above a bud with the cut between two places along the stem, lowest first.</summary>
@@ -105,12 +143,27 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         var buds = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm);
         var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
             .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
+            .Where(b => !(_school.BudUpward && b.Bud.Face == BudFace.Down))
             .Where(b => b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm)
             .ToArray();
-        return known.Length > 0
-            ? known.Select(k => Cut(stem, k.Cut, new TargetBud(k.Bud.AlongMm, k.Bud.Facing, k.Bud.Known, k.Bud.AlongMm, k.Bud.AlongMm, 0, k.Bud.OtherFacing)))
-            : Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm), allWindows);
+        if (known.Length > 0)
+        {
+            return known.Select(k => Cut(stem, k.Cut, new TargetBud(
+                k.Bud.AlongMm, k.Bud.Facing, k.Bud.Known, k.Bud.AlongMm, k.Bud.AlongMm, 0, k.Bud.OtherFacing, k.Bud.Face, false, k.Bud.SpreadDeg)));
+        }
+
+        // Buds were looked at there and none of them serves: back to a place with latent buds.
+        var failed = stem.Buds.Any(b => !b.Usable && b.AlongMm >= fromMm && b.AlongMm <= toMm);
+        var scars = failed ? Scars(stem, fromMm, toMm) : [];
+        return scars.Length > 0 ? scars : Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm), allWindows);
     }
+
+    /// <summary>Cuts above places where latent buds sit: the ring of an earlier side shoot, the node of a blind bud.</summary>
+    private CutOption[] Scars(Stem stem, double fromMm, double toMm) =>
+        [.. tree.Children(stem).Select(c => c.Parent.AlongMm).Concat(stem.Buds.Where(b => b.State == BudState.Blind).Select(b => b.AlongMm))
+            .Where(at => at >= LeastStubMm && at + _school.ClearanceMm >= fromMm && at + _school.ClearanceMm <= Math.Min(toMm, stem.LengthMm - 1))
+            .Distinct().Order()
+            .Select(at => Cut(stem, at + _school.ClearanceMm, new TargetBud(at, null, BudKnowledge.LookFor, Math.Max(0, at - 10), at + 10, 0, null, null, true)))];
 
     private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm, bool all)
     {
@@ -154,7 +207,7 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
     private CutOption Cut(Stem stem, double alongMm, TargetBud? bud)
     {
         var place = tree.Axis(stem).At(alongMm);
-        return new CutOption(OptionKind.Cut, alongMm, bud, new Segment3(place, place), place, Height(place),
+        return new CutOption(OptionKind.Cut, alongMm, bud, new Segment3(place, place), place, Height(place, alongMm),
             Math.Max(0, StemTree.LiveLength(stem) - alongMm) + shootsRemovedAbove(stem, alongMm));
     }
 
@@ -213,7 +266,12 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         return limit;
     }
 
-    private double Height(Point3 place) => place.Z - survey.Plant.CrownHeightMm;
+    /// <summary>Height above the crown; along the cane where canes hang.</summary>
+    private double Height(Point3 place, double alongMm) => _kind.Hangs ? alongMm : place.Z - survey.Plant.CrownHeightMm;
+
+    /// <summary>First place along an axis at a school's height; null where it never gets there.</summary>
+    private double? Reaches(Arc arc, double heightMm) =>
+        !_kind.Hangs ? arc.FirstAtHeight(heightMm + CrownOffset(arc)) : heightMm <= arc.LengthMm ? heightMm : null;
 
     private double CrownOffset(Arc arc) => survey.Plant.CrownHeightMm - arc.Start.Z;
 

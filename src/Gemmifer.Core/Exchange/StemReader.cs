@@ -236,13 +236,13 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             bud.Require("at");
             var at = bud.Number("at", 0, length);
             var clock = bud.Number("clock", 0, 12, openMin: true);
-            bud.Word("face", Faces);
+            var face = bud.Word("face", Faces);
             bud.Whole("leaflets", 0, 50);
             var state = bud.Word("state", BudStates) ?? "dormant";
             warnings.AddRange(bud.Unknown());
             if (at is { } along)
             {
-                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, Enum.Parse<BudState>(state, true)));
+                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, Enum.Parse<BudState>(state, true), face is null ? null : Enum.Parse<BudFace>(face, true)));
             }
         }
 

@@ -65,7 +65,7 @@ public static class SurveyReader
         }
 
         var items = root.List("stems", SurveyLimits.Stems).ToArray();
-        if (items.Length == 0 && !errors.Any(e => e.Path == "/stems"))
+        if (items.Length == 0 && plant.Kind.Surveyed && !errors.Any(e => e.Path == "/stems"))
         {
             root.Error("/stems", "required", "A survey of a rose needs at least one stem.");
         }
@@ -86,7 +86,7 @@ public static class SurveyReader
         var ordered = assumed.Select((a, i) => (a, i)).OrderBy(x => x.a.Stem ?? "", StringComparer.Ordinal).ThenBy(x => x.i).Select(x => x.a);
         var year = date!.Value.Year;
         var lastFrost = new DateOnly(year, frost.Month, Math.Min(frost.Day, DateTime.DaysInMonth(year, frost.Month)));
-        return new SurveyReading.Valid(new Survey(plant, date.Value, school!, lastFrost, southern, keepOut, stems, [.. ordered], [.. all]));
+        return new SurveyReading.Valid(new Survey(plant, date.Value, plant.Neglected ? school!.ForNeglected() : school!, lastFrost, southern, keepOut, stems, [.. ordered], [.. all]));
     }
 
     private static Plant ReadPlant(FieldReader root, List<Assumption> assumed, List<Warning> warnings)
@@ -115,7 +115,7 @@ public static class SurveyReader
         var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
         if (union is null)
         {
-            assumed.Add(new Assumption(null, "unionHeight", 0, "The crown is taken to be at soil level."));
+            assumed.Add(new Assumption(null, "unionHeight", kind.UnionHeightMm, kind.UnionHeightMm > 0 ? "The head is taken to stand as high as usual for this kind." : "The crown is taken to be at soil level."));
         }
 
         var rootstock = f.Flag("rootstock");
@@ -125,7 +125,7 @@ public static class SurveyReader
         }
 
         var plant = new Plant(f.Text("name") ?? "", kind, Enum.Parse<Vigour>(vigour ?? "normal", true), f.Whole("yearsPlanted", 0, 500),
-            f.Flag("neglected") ?? false, union ?? 0, rootstock ?? kind.Rootstock, Enum.Parse<PlantLook>(f.Word("look", Looks) ?? "open", true));
+            f.Flag("neglected") ?? false, union ?? kind.UnionHeightMm, rootstock ?? kind.Rootstock, Enum.Parse<PlantLook>(f.Word("look", Looks) ?? "open", true));
         warnings.AddRange(f.Unknown());
         return plant;
     }

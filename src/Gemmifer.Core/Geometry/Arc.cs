@@ -67,17 +67,28 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
         return points;
     }
 
+    /// <summary>Pieces into which an arc is cut to find where it comes close to another.</summary>
+    public const int ClosestPieces = 32;
+
     /// <summary>Where two arcs come closest: the distance and the places along each, mm; sampled, good to about a 64th of a length.</summary>
-    public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Arc b, double fromB)
+    public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Arc b, double fromB) =>
+        Closest(a, fromA, a.Points(Math.Min(fromA, a.LengthMm), a.LengthMm, ClosestPieces), b, fromB, b.Points(Math.Min(fromB, b.LengthMm), b.LengthMm, ClosestPieces));
+
+    /// <summary>The same with the points of both arcs at hand.</summary>
+    public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Point3[] pa, Arc b, double fromB, Point3[] pb)
     {
-        const int Pieces = 32;
-        var pa = a.Points(Math.Min(fromA, a.LengthMm), a.LengthMm, Pieces);
-        var pb = b.Points(Math.Min(fromB, b.LengthMm), b.LengthMm, Pieces);
         var (best, bestA, bestB) = (double.PositiveInfinity, 0, 0);
-        for (var i = 0; i < Pieces; i++)
+        for (var i = 0; i < ClosestPieces; i++)
         {
-            for (var j = 0; j < Pieces; j++)
+            var lengthA = pa[i].DistanceTo(pa[i + 1]);
+            for (var j = 0; j < ClosestPieces; j++)
             {
+                // Two pieces cannot be closer than their starts less their lengths.
+                if (pa[i].DistanceTo(pb[j]) - lengthA - pb[j].DistanceTo(pb[j + 1]) >= best)
+                {
+                    continue;
+                }
+
                 var d = new Segment3(pa[i], pa[i + 1]).DistanceTo(new Segment3(pb[j], pb[j + 1]));
                 if (d < best - Tolerance.LengthMm)
                 {
@@ -89,7 +100,7 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
         double Along(Arc arc, double from, int piece)
         {
             var start = Math.Min(from, arc.LengthMm);
-            return start + ((arc.LengthMm - start) * (piece + 0.5) / Pieces);
+            return start + ((arc.LengthMm - start) * (piece + 0.5) / ClosestPieces);
         }
 
         return (best, Along(a, fromA, bestA), Along(b, fromB, bestB));

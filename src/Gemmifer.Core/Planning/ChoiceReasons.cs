@@ -21,10 +21,13 @@ public sealed class ChoiceReasons
     private readonly ChoiceModel _model;
     private readonly RelaxedChoice _choice;
     private readonly School _school;
+    private readonly ModelBuilder _builder;
+    private readonly bool _flips;
 
     /// <summary>Explains one solved choice.</summary>
-    public ChoiceReasons(Survey survey, StemTree tree, Sorted sorted, ChoiceModel model, RelaxedChoice choice) =>
-        (_survey, _tree, _sorted, _model, _choice, _school) = (survey, tree, sorted, model, choice, survey.School);
+    /// <param name="flips">Whether to solve every cane the other way round as well.</param>
+    public ChoiceReasons(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, bool flips = true) =>
+        (_survey, _tree, _sorted, _builder, _model, _choice, _school, _flips) = (survey, tree, sorted, builder, model, choice, survey.School, flips);
 
     /// <summary>The candidates as decided, in order.</summary>
     public ImmutableArray<Decided> All() => [.. Enumerable.Range(0, _sorted.Candidates.Length).Select(Explain)];
@@ -56,7 +59,12 @@ public sealed class ChoiceReasons
             reasons.Add(new PlanReason(stage, finding.Text, finding.Provenance));
         }
 
-        if (!option.Keeps)
+        if (option.Kind == OptionKind.Defer)
+        {
+            reasons.Add(new PlanReason("two-years", "It goes in the end, but not this winter: the plant would lose too much at once.", Provenance.Practice));
+            stage = "return";
+        }
+        else if (!option.Keeps)
         {
             var (rule, where, text, provenance) = WhyGoes(i);
             reasons.Add(new PlanReason(rule, text, provenance));
@@ -64,6 +72,14 @@ public sealed class ChoiceReasons
         }
         else
         {
+            var rubs = option.Kind != OptionKind.Cut ? [] : KeptOthers(i).Select(j => _sorted.Candidates[j].Stem)
+                .Where(o => _builder.RubsAt(stem, o) > option.AlongMm).Select(o => o.Id).ToArray();
+            if (rubs.Length > 0)
+            {
+                reasons.Add(new PlanReason("rub", $"It is cut below the place where it rubs on {Wording.List(rubs)}.", Provenance.Practice));
+                stage = stage == "shorten" ? "crossing" : stage;
+            }
+
             reasons.AddRange(WhyStays(stem, option));
         }
 
@@ -72,9 +88,10 @@ public sealed class ChoiceReasons
             OptionKind.Remove => "remove",
             OptionKind.Whole => "keep",
             OptionKind.Cut => "shorten",
+            OptionKind.Defer => "defer",
             _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
         };
-        return new Decided(stem, finding, decision, option.Kind == OptionKind.Whole ? null : option, stage, reasons.ToImmutable(), Flip(i), Successor(i));
+        return new Decided(stem, finding, decision, option.Kind is OptionKind.Whole or OptionKind.Defer ? null : option, option.TakeOver is not null && stage == "shorten" ? "thin" : stage, reasons.ToImmutable(), Flip(i), Successor(i));
     }
 
     private (string Rule, string Stage, string Text, string Provenance) WhyGoes(int i)
@@ -131,6 +148,18 @@ public sealed class ChoiceReasons
 
     private IEnumerable<PlanReason> WhyStays(Stem stem, CutOption option)
     {
+        if (option.TakeOver is { } over)
+        {
+            yield return new PlanReason("join", $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {(over.Stem.Age == 1 ? "one season" : $"{over.Stem.Age} seasons")} old, has grown past this top and takes over; what is above it goes.", Provenance.Practice);
+            yield break;
+        }
+
+        if (option.Sheared)
+        {
+            yield return new PlanReason("cut", $"Sheared with the rest at {Wording.Mm(_sorted.Shoots.Options.ShearHeightMm)} above the crown.", _school.Value("cut").Provenance);
+            yield break;
+        }
+
         var old = stem.Age >= _survey.Plant.Kind.OldFrom;
         yield return new PlanReason(old ? "old-kept" : "strong",
             old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter; at most about a third of the old wood goes at once."
@@ -138,25 +167,36 @@ public sealed class ChoiceReasons
             old ? _school.Value("oldShare").Provenance : Provenance.Practice);
         if (option.Kind == OptionKind.Whole)
         {
-            yield return new PlanReason("height", "Its tip is not above the height aimed at, so it needs no cut.", _school.Value("heightMax").Provenance);
+            yield return new PlanReason("height", _school.HeightMaxMm >= 5000 ? "Nothing asks for a cut here: it keeps its length." : "Its tip is not above the height aimed at, so it needs no cut.", _school.Value("heightMax").Provenance);
             yield break;
         }
 
-        if (option.Bud is { } bud && _school.BudOutward)
+        if (option.Bud is { AtScar: true })
         {
-            yield return new PlanReason("bud", bud.Known switch
+            yield return new PlanReason("scar", "No bud in sight serves here. Latent buds sit on either side of an old scar and will break.", Provenance.Practice);
+        }
+        else if (option.Bud is { } bud && _school.BudOutward)
+        {
+            if (_builder.FillsGap(option) is { } gap)
             {
-                BudKnowledge.Seen => $"The bud faces {Wording.Clock(bud.Facing!.Value)}; {Facing(stem, option, bud)}.",
-                BudKnowledge.Likely => $"A bud facing about {Wording.Clock(bud.Facing!.Value)} is likely here; {Facing(stem, option, bud)}.",
-                BudKnowledge.LookFor => $"Nobody looked at its buds yet: choose one that faces out, {Wording.Clock(bud.Facing!.Value)}.",
-                _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
-            }, _school.Value("bud").Provenance);
+                yield return new PlanReason("gap", $"The bud faces {Wording.Clock(bud.Facing!.Value)} on purpose: no cane stands towards {Wording.Clock(gap)}, and its shoot fills that side.", Provenance.Practice);
+            }
+            else
+            {
+                yield return new PlanReason("bud", bud.Known switch
+                {
+                    BudKnowledge.Seen => $"The bud faces {Wording.Clock(bud.Facing!.Value)}; {Facing(stem, option, bud)}.",
+                    BudKnowledge.Likely => $"A bud facing about {Wording.Clock(bud.Facing!.Value)} is likely here; {Facing(stem, option, bud)}.",
+                    BudKnowledge.LookFor => $"Nobody looked at its buds yet: choose one that faces {(_school.BudUpward ? "up and out" : "out")}, {Wording.Clock(bud.Facing!.Value)}.",
+                    _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
+                }, _school.Value("bud").Provenance);
+            }
         }
 
         var above = option.HeightMm > _school.HeightMaxMm + 1;
         yield return new PlanReason(above ? "removeShareWeak" : "height",
             above ? $"A weak plant keeps about two thirds of its wood, so this cut is higher than the usual {Wording.Mm(_school.HeightMaxMm)}."
-            : $"The cut stands {Wording.Mm(option.HeightMm)} above the crown, within {Wording.Mm(_school.HeightMinMm)} to {Wording.Mm(_school.HeightMaxMm)}.",
+            : $"The cut stands {Wording.Mm(option.HeightMm)} {(_survey.Plant.Kind.Hangs ? "out along the cane" : "above the crown")}, within {Wording.Mm(_school.HeightMinMm)} to {Wording.Mm(_school.HeightMaxMm)}.",
             _school.Value(above ? "removeShareWeak" : "heightMin").Provenance);
     }
 
@@ -188,7 +228,7 @@ public sealed class ChoiceReasons
             return "Take your pin off, and it is decided with the others again.";
         }
 
-        if (_model.Candidates > MostFlips)
+        if (!_flips || _model.Candidates > MostFlips)
         {
             return null;
         }

@@ -58,7 +58,9 @@ public sealed record PlanCut(double? At, PlanBud? Bud, double Slope, double Clea
 /// <param name="Known">seen, likely or look-for.</param>
 /// <param name="Window">Where to look, mm along the stem; null unless it has still to be found.</param>
 /// <param name="OtherClock">The way it faces if the buds go round the other way; null where that is known.</param>
-public sealed record PlanBud(double? At, double? Clock, string Known, IReadOnlyList<double>? Window, double? OtherClock);
+/// <param name="Spread">Give or take of the direction of a likely bud, hours (one standard deviation); null otherwise.</param>
+/// <param name="Face">up, down or side where that was seen.</param>
+public sealed record PlanBud(double? At, double? Clock, string Known, IReadOnlyList<double>? Window, double? OtherClock, double? Spread = null, string? Face = null);
 
 /// <summary>One tie.</summary>
 public sealed record PlanTie(double X, double Z, string On);
@@ -68,10 +70,34 @@ public sealed record PlanCounts(
     int Kept, int Removed, int Left, int BudsLeft, string? Arithmetic, double RemovedShare, double? EndSpacing, double? WidestGap, double? LevelSpread);
 
 /// <summary>What to expect of the coming season, as ranges.</summary>
-public sealed record PlanForecast(int Shoots, int BloomPoints, IReadOnlyList<string> Flowering);
+/// <param name="NewShoots">The shoots expected, about three from each end.</param>
+/// <param name="Crowds">Pairs of stems whose shoots will stand in each other's way.</param>
+/// <param name="Ages">Canes by age after this work, next year and in five years.</param>
+public sealed record PlanForecast(
+    int Shoots, int BloomPoints, IReadOnlyList<string> Flowering, IReadOnlyList<NewShoot> NewShoots, IReadOnlyList<Crowding> Crowds, IReadOnlyList<AgeCount> Ages);
+
+/// <summary>A shoot expected next summer.</summary>
+/// <param name="Stem">The stem it grows from.</param>
+/// <param name="X">Where it starts, mm; also Y and Z.</param>
+/// <param name="Clock">The way it grows, hours.</param>
+/// <param name="Lean">From vertical, degrees.</param>
+/// <param name="Length">By midsummer, mm.</param>
+/// <param name="Sure">Whether the bud it comes from was seen.</param>
+public sealed record NewShoot(string Stem, double X, double Y, double Z, double Clock, double Lean, double Length, bool Sure);
+
+/// <summary>Two stems whose shoots come close, mm apart.</summary>
+public sealed record Crowding(IReadOnlyList<string> Stems, double Apart);
+
+/// <summary>Canes by age some years from now, each as least and most.</summary>
+/// <param name="Year">0 after this work, 1 next year.</param>
+/// <param name="OneSeason">Canes of one season.</param>
+/// <param name="Middle">Older, not yet old.</param>
+/// <param name="Old">Old by the kind's reckoning.</param>
+public sealed record AgeCount(int Year, IReadOnlyList<int> OneSeason, IReadOnlyList<int> Middle, IReadOnlyList<int> Old);
 
 /// <summary>What to carry, and how long it takes.</summary>
-public sealed record PlanKit(IReadOnlyList<string> Tools, PlanTies Ties, IReadOnlyList<string> Protection, int Minutes);
+/// <param name="Effort">light, steady or heavy.</param>
+public sealed record PlanKit(IReadOnlyList<string> Tools, PlanTies Ties, IReadOnlyList<string> Protection, int Minutes, string Effort);
 
 /// <summary>Tie material.</summary>
 public sealed record PlanTies(double Metres);
@@ -80,7 +106,8 @@ public sealed record PlanTies(double Metres);
 public sealed record PlanAssumption(string? Stem, string Field, object? Value, string Text);
 
 /// <summary>One more observation that would make the plan surer.</summary>
-public sealed record PlanQuestion(string? Stem, string What, string Text);
+/// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where none, or where it was not tried.</param>
+public sealed record PlanQuestion(string? Stem, string What, string Text, int Changes = 0);
 
 /// <summary>Something to know about the plan.</summary>
 public sealed record PlanWarning(string Code, string Text);

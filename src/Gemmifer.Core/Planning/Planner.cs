@@ -9,6 +9,13 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Planning;
 
+/// <summary>How much a plan says.</summary>
+public enum PlanDetail
+{
+    Full,
+    Brief,
+}
+
 /// <summary>From a survey to a plan. Pure: the same survey gives the same plan.</summary>
 public static class Planner
 {
@@ -16,13 +23,15 @@ public static class Planner
     public const long NodeLimit = 100_000;
 
     /// <summary>Plans the work on one plant.</summary>
-    public static PlanDocument Plan(Survey survey)
+    /// <param name="detail">Brief leaves out what only one reader of one plan asks for: what would flip each cane, and which look would help most.</param>
+    public static PlanDocument Plan(Survey survey, PlanDetail detail = PlanDetail.Full)
     {
         var tree = StemTree.Build(survey);
         var sorted = Sorting.Sort(survey, tree);
-        var model = new ModelBuilder(survey, tree, sorted.Candidates).Build();
+        var builder = new ModelBuilder(survey, tree, sorted.Candidates);
+        var model = builder.Build();
         var choice = Relaxation.Solve(model, sorted.Limits, NodeLimit);
-        var decided = Decide(survey, tree, sorted, model, choice);
+        var decided = Decide(survey, tree, sorted, builder, model, choice, detail);
         var steps = new StepWriter(survey, tree, decided).Write();
         var tally = new Tally(survey, tree, sorted, decided, steps);
         var optimised = sorted.Candidates.Length > 0;
@@ -38,13 +47,13 @@ public static class Planner
             tally.Forecast(),
             tally.Kit(),
             [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
-            [.. Questions.Ask(survey, decided)],
+            [.. detail == PlanDetail.Full ? new Questions(survey, decided).Ask() : []],
             [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)]);
     }
 
-    private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ChoiceModel model, RelaxedChoice choice)
+    private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, PlanDetail detail)
     {
-        var decided = new ChoiceReasons(survey, tree, sorted, model, choice).All().ToDictionary(d => d.Stem.Id);
+        var decided = new ChoiceReasons(survey, tree, sorted, builder, model, choice, detail == PlanDetail.Full).All().ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in sorted.Fates)
         {
             decided.Add(id, Settled(tree.ById[id], sorted, fate));
@@ -109,6 +118,13 @@ public static class Planner
             return new Decided(shoot, finding, "remove", null, "", reasons, $"It would stay if {parent.Stem.Id} stayed or were cut higher.", null);
         }
 
+        if (parent.Option?.TakeOver is { } over && over.Stem.Id == shoot.Id)
+        {
+            var own = over.Own.Kind == OptionKind.Whole ? null : over.Own;
+            return new Decided(shoot, finding, own is null ? "keep" : "shorten", own, "shorten",
+                [new PlanReason("join", $"It takes over from {parent.Stem.Id}, which is cut back to it.", Provenance.Practice)], null, null);
+        }
+
         var outcome = parent.Kept && parent.Finding.Verdict != Verdict.Sucker ? sorted.Shoots.Outcome(shoot) : sorted.Shoots.OnUntouched(shoot);
         return new Decided(shoot, finding, outcome.Decision, outcome.Cut, outcome.Stage,
             [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)], finding.Ask, null);
@@ -129,34 +145,6 @@ public static class Planner
         stem.DeadFromMm is not null || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What)) ? "dead"
         : stem.Has("spotting") || stem.Has("distorted") ? "diseased"
         : "suckers";
-}
-
-/// <summary>The one observation that would help most, first.</summary>
-internal static class Questions
-{
-    public static IEnumerable<PlanQuestion> Ask(Survey survey, ImmutableArray<Decided> decided)
-    {
-        foreach (var d in decided.Where(d => d.Finding.Ask is not null && d.Decision is "check" or "remove").OrderBy(d => d.Decision, StringComparer.Ordinal))
-        {
-            if (d.Finding.Ask is { } ask)
-            {
-                yield return new PlanQuestion(d.Stem.Id, d.Decision == "check" ? "origin-or-life" : "place", ask);
-            }
-        }
-
-        var blind = decided.Where(d => d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: Buds.BudKnowledge.LookFor })
-            .OrderByDescending(d => d.Stem.DiameterMm).FirstOrDefault();
-        if (blind?.Option?.Bud is { } bud)
-        {
-            yield return new PlanQuestion(blind.Stem.Id, "bud",
-                $"Note one bud on {blind.Stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the way it faces; the next ones can then be told from it.");
-        }
-
-        if (survey.Assumed.FirstOrDefault(a => a.Stem is not null && a.Field == "length") is { } length)
-        {
-            yield return new PlanQuestion(length.Stem, "length", $"Measure {length.Stem}: how much wood comes off depends on it.");
-        }
-    }
 }
 
 /// <summary>What the gardener should know about a plan.</summary>
@@ -196,6 +184,13 @@ internal static class PlanWarnings
             }
         }
 
+        if (sorted.TwoYears)
+        {
+            yield return new PlanWarning("two-years", decided.Count(d => d.Decision == "defer") is var later and > 0
+                ? $"Spread over two winters: {later} {(later == 1 ? "cane is" : "canes are")} left for the next one, so that the plant can rebuild."
+                : "Spread over two winters where it must be; as it stands, this winter's work is all there is.");
+        }
+
         var kept = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Finding.Verdict != Verdict.Sucker);
         if (kept < survey.School.CanesMin && !survey.Stems.IsEmpty)
         {
@@ -225,6 +220,12 @@ internal static class PlanWarnings
         if (survey.Date >= from)
         {
             return null;
+        }
+
+        if (survey.Plant.Kind.FlowersOn == "last-year")
+        {
+            return new PlanWarning("season", string.Create(CultureInfo.InvariantCulture,
+                $"It flowers on last year's wood: pruned now it will hardly flower this year. Prune it right after the flowers, about {from:yyyy-MM-dd} to {to:yyyy-MM-dd}; dead, diseased and damaged wood may come out at any time."));
         }
 
         return new PlanWarning("season", string.Create(CultureInfo.InvariantCulture,

@@ -20,6 +20,9 @@ public sealed record ShootOutcome(string Decision, CutOption? Cut, string Rule, 
 /// </summary>
 public sealed class SideShoots
 {
+    /// <summary>A pinned cut this near to where a side stem takes over means that cut, mm: places are given to a tenth.</summary>
+    private const double PinnedMm = 0.06;
+
     private readonly Survey _survey;
     private readonly StemTree _tree;
     private readonly OptionBuilder _options;
@@ -30,7 +33,43 @@ public sealed class SideShoots
     public SideShoots(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
-        _options = new OptionBuilder(survey, tree, RemovedAbove);
+        var living = tree.Stems.Where(s => s.TopLevel && findings[s.Id].Verdict != Verdict.Sucker && !Sorting.Wholly(findings[s.Id], Verdict.Dead));
+        _options = new OptionBuilder(survey, tree, RemovedAbove,
+            living.Select(s => tree.Axis(s).At(StemTree.LiveLength(s)).Z - survey.Plant.CrownHeightMm).DefaultIfEmpty(0).Max());
+    }
+
+    /// <summary>Ways to cut a stem back to a younger one on it that can take over: an old top that was bypassed, or a top that is not sound.</summary>
+    public IEnumerable<CutOption> Joins(Stem stem, Finding finding, int most)
+    {
+        if (!stem.TopLevel || _survey.School.Sheared || (stem.Age < _survey.Plant.Kind.OldFrom && finding.SoundToMm is null))
+        {
+            yield break;
+        }
+
+        var soundTo = finding.SoundToMm ?? stem.LengthMm;
+        foreach (var young in _tree.Children(stem))
+        {
+            var takesOver = young.Age < _survey.Plant.Kind.OldFrom && young.Age <= stem.Age && young.Pin is not Pin.Remove && !_tree.HoldsPinned(young)
+                && _findings[young.Id] is { Verdict: Verdict.Sound } && young.DiameterMm >= _survey.School.ThinBelowMm
+                && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo && young.Parent.AlongMm < stem.LengthMm * 0.75
+                && !_tree.Children(stem).Any(c => c.Id != young.Id && c.Pin is Pin.Keep or Pin.CutAt);
+            if (!takesOver)
+            {
+                continue;
+            }
+
+            var along = young.Parent.AlongMm + _survey.School.ClearanceMm;
+            if (stem.Pin is Pin.CutAt pin && Math.Abs(pin.AlongMm - along) > PinnedMm)
+            {
+                continue;
+            }
+
+            var others = RemovedAbove(stem, along) - RemovedBy(young);
+            foreach (var own in _options.Build(young, null, false, most).Where(o => o.Keeps && o.HeightMm >= _survey.School.HeightMinMm - 1))
+            {
+                yield return _options.Join(stem, young, own, others);
+            }
+        }
     }
 
     /// <summary>The options of canes, aware of what their side shoots lose.</summary>
@@ -48,12 +87,14 @@ public sealed class SideShoots
             }
             else
             {
-                sum += Outcome(child).Cut?.RemovedMm ?? RemovedAbove(child, child.LengthMm);
+                sum += RemovedBy(child);
             }
         }
 
         return sum;
     }
+
+    private double RemovedBy(Stem shoot) => Outcome(shoot).Cut?.RemovedMm ?? RemovedAbove(shoot, shoot.LengthMm);
 
     /// <summary>What a side shoot comes to where its parent stays beyond it and is itself pruned.</summary>
     public ShootOutcome Outcome(Stem shoot)
@@ -111,6 +152,12 @@ public sealed class SideShoots
             ? (rule, rule, finding.Text, finding.Provenance)
             : ("keep-out", "shorten", "It reaches where nothing may stand.", Provenance.User);
 
+        if (school.Sheared)
+        {
+            return mustCut && affected ? CutBelow(shoot, limit, why, stage, text, provenance)
+                : Leave("keep", "cut", "The shears take it together with the rest.");
+        }
+
         if (_survey.Plant.Vigour == Vigour.Weak)
         {
             return mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
@@ -123,7 +170,13 @@ public sealed class SideShoots
             return Take("centre", "crossing", "It grows back into the centre.", school.Value("centre").Provenance);
         }
 
-        var window = _options.Build(shoot with { Pin = null }, limit, false, 24).Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1).ToArray();
+        var tip = _tree.Axis(shoot).At(shoot.LengthMm).Z - _survey.Plant.CrownHeightMm;
+        if (!mustCut && shoot.LengthMm <= school.LateralLengthMm + Tolerance.LengthMm && (tip <= school.HeightMaxMm || _survey.Plant.Kind.Hangs))
+        {
+            return Leave("keep", "lateralLength", "It is short enough as it is.");
+        }
+
+        var window = _survey.Plant.Kind.Hangs ? [] : _options.Build(shoot with { Pin = null }, limit, false, 24).Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1).ToArray();
         if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0)
         {
             var builder = new ModelBuilder(_survey, _tree, []);

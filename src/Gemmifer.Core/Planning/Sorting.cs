@@ -31,6 +31,7 @@ public enum Fate
 /// <param name="Candidates">Those the choice is about, in order of id.</param>
 /// <param name="Limits">The limits of the choice.</param>
 /// <param name="TotalLiveMm">Live wood of the plant, suckers not counted, mm.</param>
+/// <param name="TwoYears">Whether the work is spread over this winter and the next.</param>
 /// <param name="ForcedRemovedMm">Live wood that goes whatever is chosen, mm.</param>
 public sealed record Sorted(
     FrozenDictionary<string, Finding> Findings,
@@ -39,11 +40,15 @@ public sealed record Sorted(
     ChoiceLimits Limits,
     double TotalLiveMm,
     double ForcedRemovedMm,
-    SideShoots Shoots);
+    SideShoots Shoots,
+    bool TwoYears = false);
 
 /// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
 public static class Sorting
 {
+    /// <summary>Of a doubtful plant worked on over two winters, at most this much goes in the first (assumption).</summary>
+    private const double FirstWinterShare = 0.5;
+
     private const int MostOptions = 24, FewestOptions = 4, OptionBudget = 600;
 
     /// <summary>Sorts the stems of a survey.</summary>
@@ -61,15 +66,16 @@ public static class Sorting
             }
         }
 
+        var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
-        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots.Options, s, findings[s.Id], most, tree.PinnedTo(s)), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
+        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
 
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
         double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
         var total = top.Where(s => !Sucker(s)).Sum(Live);
         var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
-        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced), total, forced, shoots);
+        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced, twoYears), total, forced, shoots, twoYears);
     }
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
@@ -99,6 +105,24 @@ public static class Sorting
         };
     }
 
+    /// <summary>
+    /// A neglected plant that is weak, or of which much is doubtful, is worked on over two winters (common practice, no source;
+    /// "much" is a quarter of its stems, an assumption).
+    /// </summary>
+    private static bool InTwoYears(Survey survey, int stems, int doubtful) =>
+        survey.Plant.Neglected && !survey.School.Sheared && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful * 4 >= stems));
+
+    private static ImmutableArray<CutOption> OptionsOf(SideShoots shoots, Stem stem, Finding finding, int most, double? holdTo, bool twoYears)
+    {
+        var options = OptionsOf(shoots.Options, stem, finding, most, holdTo);
+        if (stem.Pin is null && twoYears && finding.Verdict == Verdict.Sound)
+        {
+            options = options.Add(shoots.Options.Deferral(stem));
+        }
+
+        return stem.Pin is not Pin.Remove ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))] : options;
+    }
+
     private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most, double? holdTo) => stem.Pin switch
     {
         // A side shoot that is to stay needs its stem up to where it starts.
@@ -114,10 +138,10 @@ public static class Sorting
     private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
         stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound && stem.DiameterMm >= survey.School.ThinBelowMm;
 
-    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm)
+    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears)
     {
         var school = survey.School;
-        var share = survey.Plant.Vigour == Vigour.Weak ? school.RemoveShareWeak : school.RemoveShare;
+        var share = survey.Plant.Vigour == Vigour.Weak ? school.RemoveShareWeak : twoYears ? Math.Min(FirstWinterShare, school.RemoveShare) : school.RemoveShare;
         var old = candidates.Count(c => c.Old);
         var oldLimit = survey.Plant.Neglected ? old
             : school.OldShare <= 0 ? 0

@@ -4,6 +4,7 @@ using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -30,7 +31,13 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
     {
         var steps = new List<PlanStep>();
         steps.AddRange(Prepare());
+        steps.AddRange(Rough());
         steps.AddRange(decided.SelectMany(StemSteps));
+        if (!survey.Plant.Kind.Surveyed)
+        {
+            steps.AddRange(ShrubRoutine.Steps.Select(r => Step(r.Stage, null, "do", r.Text, tool: r.Tool)));
+        }
+
         steps.AddRange(Finish());
         return [.. steps.OrderBy(s => Stages.IndexOf(s.Stage)).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal).Select((s, i) => s with { N = i + 1 })];
     }
@@ -43,11 +50,44 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
     private IEnumerable<PlanStep> Prepare()
     {
         yield return Step("prepare", null, "do",
-            "Gather the tools and wipe the blades with alcohol. Stand back and look at the whole rose against the light before the first cut.",
+            $"Gather the tools and wipe the blades with alcohol. Stand back and look at the whole {(survey.Plant.Kind.Surveyed ? "rose" : "shrub")} against the light before the first cut.",
             disinfect: true, caution: $"{Thorns} {Flame}");
+        if (survey.Plant.Kind.Hangs)
+        {
+            yield return Step("prepare", null, "do", "Look at the stake first: it reaches up into the head, and the tie sits right under the head. Use a tie that gives, and renew one that has grown tight.");
+        }
+
         if (survey.Plant.CrownHidden)
         {
             yield return Step("prepare", null, "do", "Scrape the mulch and soil back from the crown with your hands until you see where each cane starts.", tool: "fingers");
+        }
+    }
+
+    /// <summary>Work on the whole plant before single canes: the shears, or tall growth that hides the inside.</summary>
+    private IEnumerable<PlanStep> Rough()
+    {
+        var crown = survey.Plant.CrownHeightMm;
+        var sheared = decided.FirstOrDefault(d => d.Option is { Sheared: true });
+        if (sheared is not null)
+        {
+            var height = Round(sheared.Option!.Place.Z);
+            yield return Step("rough", null, "shorten", $"Shear the whole plant level, {Wording.Mm(height)} above the soil. Dead and rubbing wood comes out by hand afterwards.",
+                new PlanCut(height, null, 0, 0, "height", 0, 0, height), "shears", _diseased, "Keep the other hand and any cable clear of the blades.");
+        }
+
+        var top = _school.RoughTopMm;
+        if (top <= 0 || survey.Plant.Vigour == Vigour.Weak || survey.Plant.Kind.Hangs || sheared is not null)
+        {
+            yield break;
+        }
+
+        double TipOf(Stem s) => tree.Axis(s).At(s.LengthMm).Z;
+        var tall = decided.Count(d => TipOf(d.Stem) > crown + (top * 1.3));
+        var stays = decided.Where(d => d.Stem.TopLevel && d.Decision is not "remove").Select(d => d.Option?.Place.Z ?? TipOf(d.Stem)).DefaultIfEmpty(0).Max();
+        if (tall >= (survey.Plant.Neglected ? 4 : 8) && stays <= crown + top - 50)
+        {
+            yield return Step("rough", null, "shorten", $"First bring the tall growth down to hip height, {Wording.Mm(crown + top)} above the soil, so that you can see and reach inside. Every cut that counts comes later, lower down.",
+                new PlanCut(Round(crown + top), null, 0, 0, "height", 0, 0, Round(crown + top)), "loppers", _diseased, "Mind your eyes: cut canes spring. Let them fall away from you.");
         }
     }
 
@@ -61,6 +101,14 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
                 break;
             case "untouched" when d.Finding.Verdict == Verdict.Soft && d.Stem.TopLevel:
                 yield return Step("return", id, "check", $"{id} was soft and stayed as it was. Look whether it has firmed, and decide then.", due: survey.Date.AddDays(42));
+                break;
+            case "defer":
+                yield return Step("return", id, "defer", $"{id} goes next winter, at its base, if the new growth is strong by then. Leave it whole now.", due: NextWinter());
+                break;
+            case "shorten" when d.Option is { Sheared: true }:
+                break;
+            case "shorten" when d.Option is { TakeOver: { } over } cut:
+                yield return Joining(d, over, cut);
                 break;
             case "remove" when d.Option is { } removal:
                 yield return Removal(d, removal);
@@ -81,6 +129,23 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             : ("base", $"Take {stem.Id} out at its base{(tool == "saw" || stem.LengthMm > 2500 ? ", in pieces from the top down" : "")}.");
         var cut = new PlanCut(0, null, 0, 0, where, Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
         return Step(d.Stage, stem.Id, "remove", $"{text} {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
+    }
+
+    /// <summary>The first day of next winter's main prune.</summary>
+    private DateOnly NextWinter()
+    {
+        var frost = survey.LastFrost;
+        var day = Season.PruningYear.PlanDay(survey.Plant.Kind, survey.Date.AddDays(150), frost.Month, frost.Day);
+        return day > survey.Date ? day : survey.Date.AddYears(1);
+    }
+
+    private PlanStep Joining(Decided d, TakeOver over, CutOption option)
+    {
+        var place = tree.Axis(d.Stem).At(option.AlongMm);
+        var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
+        var cut = new PlanCut(Round(option.AlongMm), null, _school.SlopeDeg, _school.ClearanceMm, "join", Round(place.X), Round(place.Y), Round(place.Z));
+        return Step(d.Stage, d.Stem.Id, "shorten",
+            $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above where {over.Stem.Id} leaves it, sloping away from {over.Stem.Id}. {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
     }
 
     private PlanStep Shortening(Decided d, CutOption option)
@@ -111,13 +176,24 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             return $"Cut {id} at {Wording.Mm(option.AlongMm)}, where you chose; a bud is likely just below. {slope}";
         }
 
-        var facing = bud.Facing is { } f ? Wording.Clock(f) : "outward";
+        if (bud.AtScar)
+        {
+            return $"No bud serves on {id}. Cut it at {Wording.Mm(option.AlongMm)}, just above the scar at {Wording.Mm(bud.AlongMm!.Value)} where an earlier shoot came out: latent buds sit either side of it. {slope}";
+        }
+
+        if (d.Stage == "dead")
+        {
+            slope = $"Come down in steps until the pith is clean and green; if it is still brown here, go on to the next bud below. {slope}";
+        }
+
+        var facing = _school.BudUpward ? "up and out, " : "";
+        facing += bud.Facing is { } f ? Wording.Clock(f) : "outward";
         return bud.Known switch
         {
             BudKnowledge.Seen => $"Cut {id} at {Wording.Mm(option.AlongMm)}, {clearance} above the bud that faces {facing}. {slope}",
             BudKnowledge.Likely => bud.OtherFacing is { } other
                 ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
-                : $"On {id} a bud facing about {facing} is likely at {Wording.Mm(bud.AlongMm!.Value)}. Cut {clearance} above it. {slope}",
+                : $"On {id} a bud facing about {facing}, give or take {Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}, is likely at {Wording.Mm(bud.AlongMm!.Value)}. Cut {clearance} above it. {slope}",
             BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for the lowest bud that faces {(bud.GiveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}")}. Cut {clearance} above it. {slope}",
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
@@ -128,7 +204,9 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         bud.Facing is { } facing ? Math.Round(facing.Clock, 2) : null,
         bud.Known switch { BudKnowledge.Seen => "seen", BudKnowledge.Likely => "likely", _ => "look-for" },
         bud.Known == BudKnowledge.LookFor ? [Round(bud.FromMm), Round(bud.ToMm)] : null,
-        bud.OtherFacing is { } other ? Math.Round(other.Clock, 2) : null);
+        bud.OtherFacing is { } other ? Math.Round(other.Clock, 2) : null,
+        bud.Known == BudKnowledge.Likely ? Math.Round(bud.SpreadDeg / 30, 1) : null,
+        bud.Face?.ToString().ToLowerInvariant());
 
     private static string? CautionFor(Decided d, string tool) =>
         (tool == "saw", d.Finding.Verdict == Verdict.Diseased) switch
@@ -142,6 +220,11 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
     private IEnumerable<PlanStep> Finish()
     {
         var leaves = _school.Value("stripLeaves").Number > 0;
+        if (_school.Value("sealant").Number > 0)
+        {
+            yield return Step("clean", null, "do", "Seal the wounds as you have chosen to. They close by themselves without it.");
+        }
+
         yield return Step("clean", null, "do",
             $"Pick up the prunings and the fallen leaves{(leaves ? ", and pull off the old leaves that still hang" : "")}. Feed, water and mulch, clear of the canes.",
             caution: _diseased ? Disposal : null);

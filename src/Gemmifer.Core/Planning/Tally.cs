@@ -11,9 +11,6 @@ namespace Gemmifer.Core.Planning;
 /// <summary>The plan in numbers: counts, forecast and kit.</summary>
 public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps)
 {
-    /// <summary>About three new shoots come from each cut end (common practice, no source).</summary>
-    private const int ShootsPerEnd = 3;
-
     private const int LookMinutes = 5;
 
     private readonly ImmutableArray<Decided> _canes = [.. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker)];
@@ -48,23 +45,23 @@ public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, Immutable
             cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min()));
     }
 
-    /// <summary>What the coming season can bring, as a range.</summary>
-    public PlanForecast Forecast()
-    {
-        var ends = _canes.Count(d => d.Kept);
-        var shoots = decided.Where(d => d.Kept && !d.Stem.TopLevel).Count() + (ends * ShootsPerEnd);
-        var start = survey.Date > survey.LastFrost ? survey.Date : survey.LastFrost;
-        string Day(int days) => start.AddDays(days).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-        var kind = survey.Plant.Kind;
-        return new PlanForecast(shoots, shoots, [Day(kind.FlowerFromDays), Day(kind.FlowerToDays)]);
-    }
+    /// <summary>What the coming season can bring.</summary>
+    public PlanForecast Forecast() => new NextSummer(survey, tree, decided).Forecast();
 
     /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
     public PlanKit Kit()
     {
         var tools = new[] { "secateurs", "loppers", "saw", "shears" }.Where(t => steps.Any(s => s.Tool == t)).ToList();
-        var minutes = LookMinutes + steps.Sum(s => s.Action == "check" || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1);
-        return new PlanKit([.. tools, "alcohol (70 %) and a cloth"], new PlanTies(0), ["gauntlets", "long sleeves", "eye protection"], (int)Math.Ceiling(minutes));
+        var shears = steps.Count(s => s.Tool == "shears");
+        var minutes = LookMinutes + steps.Sum(s => s.Action == "check" || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1) + (4 * shears);
+        return new PlanKit([.. tools, "alcohol (70 %) and a cloth"], new PlanTies(0), ["gauntlets", "long sleeves", "eye protection"], (int)Math.Ceiling(minutes), Effort(minutes));
+    }
+
+    /// <summary>How hard the work is: saw cuts and long work tire (assumption).</summary>
+    private string Effort(double minutes)
+    {
+        var saws = steps.Count(s => s.Tool == "saw");
+        return saws >= 3 || minutes > 60 ? "heavy" : saws > 0 || minutes > 25 ? "steady" : "light";
     }
 
     private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);

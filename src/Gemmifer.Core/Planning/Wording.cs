@@ -29,7 +29,8 @@ public static class Wording
     /// <summary>"an hour and a half" and the like.</summary>
     public static string Hours(double hours) => hours switch
     {
-        <= 1 => "an hour",
+        <= 0.75 => "half an hour",
+        <= 1.25 => "an hour",
         <= 1.5 => "an hour and a half",
         <= 2 => "two hours",
         <= 2.5 => "two and a half hours",

@@ -48,6 +48,21 @@ public sealed record PlantKind
     public required int FlowerFromDays { get; init; }
 
     public required int FlowerToDays { get; init; }
+
+    /// <summary>Wood that flowers: "new", "last-year" or "both".</summary>
+    public required string FlowersOn { get; init; }
+
+    /// <summary>Whether canes hang from a head on a stem; cuts are then measured along the cane, not upward.</summary>
+    public required bool Hangs { get; init; }
+
+    /// <summary>False where a simple routine does without a survey of the canes.</summary>
+    public required bool Surveyed { get; init; }
+
+    /// <summary>New canes from the base in a year, in the mean.</summary>
+    public required double NewCanes { get; init; }
+
+    /// <summary>Height of the crown nobody measured, mm.</summary>
+    public required double UnionHeightMm { get; init; }
 }
 
 /// <summary>The kinds the contract knows, and those whose rules are built.</summary>
@@ -95,6 +110,11 @@ public static class PlantKinds
             PruneToDays = (int)Number("pruneTo"),
             FlowerFromDays = (int)Number("flowerFrom"),
             FlowerToDays = (int)Number("flowerTo"),
+            FlowersOn = kind.GetProperty("traits").GetProperty("flowersOn").GetProperty("value").GetString()!,
+            Hangs = Number("hangs") > 0,
+            Surveyed = Number("surveyed") > 0,
+            NewCanes = Number("newCanes"),
+            UnionHeightMm = Number("unionHeight"),
         };
     }
 }

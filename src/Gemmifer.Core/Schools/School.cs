@@ -39,6 +39,18 @@ public sealed record School(
 
     public double ClearanceMm => Number("clearance");
 
+    /// <summary>How far kept ends may differ in height, mm.</summary>
+    public double LevelSpreadMm => Number("levelSpread");
+
+    /// <summary>Height to which a plant is brought down first where its inside cannot be seen, mm above the soil; 0 never.</summary>
+    public double RoughTopMm => Number("roughTop");
+
+    /// <summary>Whether the plant is sheared as a whole instead of cut above single buds.</summary>
+    public bool Sheared => Values["cut"].Word == "shears";
+
+    /// <summary>Whether a bud has to face up as well as out.</summary>
+    public bool BudUpward => Values["bud"].Word == "up-and-out";
+
     /// <summary>Whether buds are wanted to face outward.</summary>
     public bool BudOutward => Values["bud"].Word != "any";
 
@@ -49,13 +61,40 @@ public sealed record School(
     public double LateralLengthMm => Number("lateralLength");
 
     /// <summary>Share of the plant's height to aim at within the height window; 0 aims at the lowest cut.</summary>
-    public double AimShare => Values.TryGetValue("aimShare", out var v) ? v.Number : 0;
+    public double AimShare => Number("aimShare");
 
     /// <summary>Points of a want.</summary>
     public double Weight(string name) => Weights[name].Number;
 
     /// <summary>The value of a setting with its provenance.</summary>
     public SchoolValue Value(string name) => Values[name];
+
+    /// <summary>
+    /// This school on a plant neglected for years: three or four canes stay and most of the rest goes, whatever the school says of
+    /// tended plants (common practice, no source). What the gardener set stays as set.
+    /// </summary>
+    public School ForNeglected()
+    {
+        if (Sheared || SpacingMm <= 0)
+        {
+            return this;
+        }
+
+        const string Why = "A neglected plant starts anew from three or four canes; at least two thirds of it go.";
+        var values = Values;
+        void Set(string name, double number)
+        {
+            if (values[name].Provenance != Provenance.User)
+            {
+                values = values.SetItem(name, new SchoolValue(number, null, Provenance.Practice, Why));
+            }
+        }
+
+        Set("canesMin", Math.Min(3, CanesMax));
+        Set("canesMax", Math.Max(4, (int)values["canesMin"].Number));
+        Set("removeShare", Math.Max(0.9, RemoveShare));
+        return this with { Values = values };
+    }
 
     /// <summary>This school with one value changed by the gardener.</summary>
     public School With(string name, double number, string? word) =>

@@ -35,7 +35,7 @@ public sealed record SchoolValue(double Number, string? Word, string Provenance,
 public sealed record SchoolValueSpec(
     string Name, string Label, string Unit, double Min, double Max, bool Whole, ImmutableArray<string> Words, bool Flag = false)
 {
-    /// <summary>Every settable value of the exchange format.</summary>
+    /// <summary>Every settable value: those of the exchange format, then what was added since.</summary>
     public static ImmutableArray<SchoolValueSpec> All { get; } =
     [
         Length("spacing", "Room between cut ends", 0, 1000),
@@ -57,6 +57,11 @@ public sealed record SchoolValueSpec(
         Length("spurSpacing", "Room between spurs", 0, 2000),
         Length("tipHeight", "Height at which tips are pinched", 0, 5000),
         new("stripLeaves", "Strip the leaves that are left", "", 0, 1, true, [], Flag: true),
+        new("sealant", "Seal the wounds", "", 0, 1, true, [], Flag: true),
+        Length("levelSpread", "Most difference in height between ends", 0, 5000),
+        Share("aimShare", "Share of the plant's height to aim at"),
+        Length("roughTop", "Bring tall growth down first to", 0, 5000),
+        new("cut", "How canes are cut", "", 0, 0, false, ["bud", "shears"]),
     ];
 
     /// <summary>Pairs of values of which the first may not be above the second.</summary>

@@ -42,10 +42,19 @@ public enum BudState
     Flower,
 }
 
+/// <summary>Which side of a leaning stem a bud sits on.</summary>
+public enum BudFace
+{
+    Up,
+    Down,
+    Side,
+}
+
 /// <summary>A bud that was looked at.</summary>
 /// <param name="AlongMm">Distance along the stem, mm.</param>
 /// <param name="Facing">Horizontal bearing it faces; null where only its place was noted.</param>
-public sealed record Bud(double AlongMm, Bearing? Facing, BudState State)
+/// <param name="Face">Which side of the stem it sits on; null where that was not noted.</param>
+public sealed record Bud(double AlongMm, Bearing? Facing, BudState State, BudFace? Face = null)
 {
     /// <summary>Whether a shoot can be expected from it.</summary>
     public bool Usable => State is BudState.Dormant or BudState.Swelling or BudState.Shooting;

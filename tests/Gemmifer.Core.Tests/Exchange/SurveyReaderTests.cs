@@ -94,7 +94,7 @@ public class SurveyReaderTests
     }
 
     [Theory]
-    [InlineData("hard", "/school", "unsupported")]
+    [InlineData("flat-fan", "/school", "unsupported")]
     [InlineData("goblet", "/school", "unsupported")]
     [InlineData("no-such", "/school", "unknown")]
     public void A_school_that_does_not_serve_is_refused(string school, string path, string code) =>

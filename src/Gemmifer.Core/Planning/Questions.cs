@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Buds;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Planning;
+
+/// <summary>
+/// Which further look would change the plan most. Each look is tried: the plant is planned again as each answer would have it, and
+/// the looks are put in order of how many stems would then be decided otherwise.
+/// </summary>
+internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
+{
+    /// <summary>Looks tried at most, of plants up to so many stems; each costs up to two more plans.</summary>
+    private const int MostTried = 4, MostStems = 24;
+
+    /// <summary>A length nobody measured may well be this much shorter or longer (assumption).</summary>
+    private const double ShortShare = 0.7, LongShare = 1.4;
+
+    /// <summary>The looks, the most helpful first.</summary>
+    public IEnumerable<PlanQuestion> Ask()
+    {
+        var looks = Looks().ToArray();
+        return survey.Stems.Length > MostStems ? looks.Select(l => l.Question)
+            : looks.Select((look, i) => (look.Question, Changes: i < MostTried ? Changes(look) : 0, i))
+                .OrderByDescending(x => x.Changes).ThenBy(x => x.i)
+                .Select(x => x.Changes == 0 ? x.Question
+                    : x.Question with { Changes = x.Changes, Text = $"{x.Question.Text} {(x.Changes == 1 ? "One stem" : $"{x.Changes} stems")} might be decided otherwise." });
+    }
+
+    private IEnumerable<Look> Looks()
+    {
+        foreach (var d in decided.Where(d => d.Finding.Ask is not null && d.Decision is "check" or "remove").OrderBy(d => d.Decision, StringComparer.Ordinal))
+        {
+            if (d.Finding.Ask is { } ask)
+            {
+                var sound = d.Stem with { Seen = [], DeadFromMm = null, Parent = d.Stem.TopLevel ? d.Stem.Parent with { Origin = Origin.Crown } : d.Stem.Parent };
+                yield return new Look(new PlanQuestion(d.Stem.Id, d.Decision == "check" ? "origin-or-life" : "place", ask), [sound, d.Stem with { Pin = new Pin.Remove() }]);
+            }
+        }
+
+        if (survey.Assumed.FirstOrDefault(a => a.Stem is not null && a.Field == "length" && decided.Any(d => d.Stem.Id == a.Stem && d.Stem.TopLevel)) is { } length)
+        {
+            var stem = survey.Stems.First(s => s.Id == length.Stem);
+            var least = Math.Max(100, stem.Buds.Select(b => b.AlongMm).Append(survey.Stems.Where(s => s.Parent.StemId == stem.Id).Select(s => s.Parent.AlongMm).DefaultIfEmpty(0).Max()).Max());
+            yield return new Look(new PlanQuestion(stem.Id, "length", $"Measure {stem.Id}: how much wood comes off depends on it."),
+                [stem with { LengthMm = Math.Max(least, stem.LengthMm * ShortShare) }, stem with { LengthMm = stem.LengthMm * LongShare }]);
+        }
+
+        foreach (var blind in decided.Where(d => d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
+            .OrderByDescending(d => d.Stem.DiameterMm).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).Take(2))
+        {
+            var bud = blind.Option!.Bud!;
+            yield return new Look(new PlanQuestion(blind.Stem.Id, "bud",
+                $"Note one bud on {blind.Stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the way it faces; the next ones can then be told from it."),
+                [With(blind.Stem, bud.FromMm, 0), With(blind.Stem, bud.ToMm - 10, 180)]);
+        }
+
+        Stem With(Stem stem, double alongMm, double turnDeg) =>
+            stem with { Buds = [.. stem.Buds, new Bud(Math.Clamp(alongMm, 0, stem.LengthMm), stem.Bearing.Turn(turnDeg), BudState.Dormant)] };
+    }
+
+    /// <summary>The most stems that one of the answers would decide otherwise.</summary>
+    private int Changes(Look look) => look.Answers.Max(answer =>
+    {
+        var other = Planner.Plan(survey with { Stems = [.. survey.Stems.Select(s => s.Id == answer.Id ? answer : s)] }, PlanDetail.Brief);
+        var by = other.Stems.ToDictionary(s => s.Id, s => s.Decision);
+        return decided.Count(d => by[d.Stem.Id] != d.Decision);
+    });
+
+    /// <summary>A look and the stem as the answers would have it.</summary>
+    private sealed record Look(PlanQuestion Question, ImmutableArray<Stem> Answers);
+}
