@@ -13,6 +13,8 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
 
     public DbSet<LogRecord> Log => Set<LogRecord>();
 
+    public DbSet<OwnSchoolRecord> Schools => Set<OwnSchoolRecord>();
+
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
@@ -41,6 +43,11 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
         {
             log.ToTable("Log");
             log.HasIndex(l => new { l.PlantId, l.Season });
+        });
+        modelBuilder.Entity<OwnSchoolRecord>(school =>
+        {
+            school.ToTable("Schools");
+            school.Property(s => s.Revision).IsConcurrencyToken();
         });
         modelBuilder.Entity<SettingsRecord>(settings =>
         {

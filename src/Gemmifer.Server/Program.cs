@@ -6,6 +6,7 @@ using Gemmifer.Data.Demo;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plans;
 using Gemmifer.Server.Plants;
+using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
@@ -71,7 +72,9 @@ await using (var scope = app.Services.CreateAsyncScope())
 app.MapOpenApi("/openapi/v1.json");
 app.MapPlans();
 app.MapPlants();
+app.MapOwnSchools();
 app.MapSurveys();
+app.MapGardenPlan();
 app.MapWork();
 app.MapSettings();
 app.MapFallback("/api/{**path}", () => Problems.NotFound("address"));

@@ -38,26 +38,27 @@ public sealed class StoreTests
 
             Assert.False(Directory.Exists(Path.Combine(folder, "backups")));
 
-            // As if the file came from before the last migration: its tables are there under another history.
+            // As the application made it before gardeners could have schools of their own.
             using (var connection = new SqliteConnection(GardenStore.ConnectionString(folder)))
             {
                 connection.Open();
                 using var command = connection.CreateCommand();
-                command.CommandText = "DELETE FROM __EFMigrationsHistory; ALTER TABLE Plants RENAME TO OldPlants; DROP TABLE Surveys; DROP TABLE Log; DROP TABLE Settings;";
+                command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_OwnSchools'; DROP TABLE Schools;";
                 command.ExecuteNonQuery();
             }
 
             SqliteConnection.ClearAllPools();
             using (var garden = new Garden(folder))
             {
-                Assert.Empty((await garden.GetAsync("/api/plants")).AsArray());
+                Assert.Equal("Kept", (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!);
+                Assert.Equal(6, (await garden.GetAsync("/api/rules")).AsArray().Count);
             }
 
             var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
             using var backup = new SqliteConnection($"Data Source={copy};Pooling=false");
             backup.Open();
             using var read = backup.CreateCommand();
-            read.CommandText = "SELECT Name FROM OldPlants";
+            read.CommandText = "SELECT Name FROM Plants";
             Assert.Equal("Kept", read.ExecuteScalar());
         }
         finally

@@ -160,6 +160,13 @@ public static class SurveyReader
             school = root.Errors.Count == before ? school : null;
         }
 
+        // Names for people: whose school it is, and what they call it.
+        f.Text("own");
+        var called = f.Text("name");
+        var hardness = f.Whole("hardness", -School.MostHardness, School.MostHardness) ?? 0;
+        school = school?.Harder(hardness);
+        school = school is not null && !string.IsNullOrWhiteSpace(called) ? school with { Name = called } : school;
+
         warnings.AddRange(f.Unknown());
         return school;
     }

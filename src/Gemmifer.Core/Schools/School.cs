@@ -96,6 +96,51 @@ public sealed record School(
         return this with { Values = values };
     }
 
+    /// <summary>How far a school can be made harder or lighter, steps either way.</summary>
+    public const int MostHardness = 2;
+
+    /// <summary>
+    /// This school a step or two harder (above 0) or lighter (below 0): each step cuts a fifth lower, keeps a cane fewer, lets more
+    /// wood go and asks a millimetre more of a cane; lighter the other way round. The weak plant's cap stays (assumption).
+    /// </summary>
+    public School Harder(int steps)
+    {
+        if (steps == 0)
+        {
+            return this;
+        }
+
+        var why = steps > 0 ? "You asked for it harder." : "You asked for it lighter.";
+        var values = Values;
+        void Set(string name, double number)
+        {
+            var spec = SchoolValueSpec.Find(name)!;
+            number = Math.Clamp(spec.Whole ? Math.Round(number) : Math.Round(number, 3), spec.Min, spec.Max);
+            if (number != values[name].Number)
+            {
+                values = values.SetItem(name, new SchoolValue(number, null, Provenance.User, why));
+            }
+        }
+
+        var factor = Math.Pow(0.8, steps);
+        if (HeightMaxMm < 5000)
+        {
+            Set("heightMin", Math.Round(HeightMinMm * factor));
+            Set("heightMax", Math.Round(HeightMaxMm * factor));
+            Set("aimShare", AimShare * factor);
+        }
+
+        if (CanesMax < 100)
+        {
+            Set("canesMax", Math.Max(2, CanesMax - steps));
+            Set("canesMin", Math.Clamp(CanesMin - steps, 1, values["canesMax"].Number));
+        }
+
+        Set("removeShare", Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(0.65, steps)), 0.1, 0.98));
+        Set("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + steps));
+        return this with { Values = values };
+    }
+
     /// <summary>This school with one value changed by the gardener.</summary>
     public School With(string name, double number, string? word) =>
         this with { Values = Values.SetItem(name, new SchoolValue(number, word, Provenance.User, "Set by you.")) };

@@ -22,6 +22,9 @@ public static class SchoolCatalog
     /// <summary>The school as it applies to a kind, or null where it does not serve that kind.</summary>
     public static School? For(string id, string kind) => Files.TryGetValue(id, out var file) ? file.For(kind) : null;
 
+    /// <summary>A school with what it does differently for single kinds, or null where it is not one that ships.</summary>
+    public static SchoolFile? File(string id) => Files.GetValueOrDefault(id);
+
     /// <summary>The schools that serve a kind.</summary>
     public static IEnumerable<School> AllFor(string kind) => Files.Values.Select(f => f.For(kind)).OfType<School>();
 

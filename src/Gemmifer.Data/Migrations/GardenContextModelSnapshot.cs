@@ -69,6 +69,38 @@ namespace Gemmifer.Data.Migrations
                     b.ToTable("Log", (string)null);
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.OwnSchoolRecord", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Base")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RemovedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Revision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Set")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Schools", (string)null);
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.PlantRecord", b =>
                 {
                     b.Property<string>("Id")

@@ -3,7 +3,9 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Planning;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Data;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Schools;
 
 namespace Gemmifer.Server.Plans;
 
@@ -21,7 +23,7 @@ public static class PlanEndpoints
             ? Results.Bytes(schema, "application/schema+json")
             : Problems.NotFound("schema")).ExcludeFromDescription();
         app.MapGet("/api/kinds", Kinds).WithName("kinds").Produces<KindView[]>();
-        app.MapGet("/api/schools", Schools).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
+        app.MapGet("/api/schools", SchoolsAsync).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
     }
 
     private static async Task<IResult> PlanAsync(HttpRequest request, CancellationToken cancel)
@@ -39,23 +41,37 @@ public static class PlanEndpoints
     }
 
     private static KindView[] Kinds() => [.. PlantKinds.Served.Values.OrderBy(k => PlantKinds.Known.ToList().IndexOf(k.Id)).Select(k =>
-        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare))];
+        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom))];
 
-    private static IResult Schools(string kind) => !PlantKinds.Served.ContainsKey(kind)
-        ? Problems.NotFound("kind")
-        : Results.Ok(SchoolCatalog.AllFor(kind).Select(s => new SchoolView(s.Id, s.Name, s.Summary,
-            [.. SchoolValueSpec.All.Where(spec => s.Values.ContainsKey(spec.Name)).Select(spec => ViewOf(spec, s.Value(spec.Name)))])).ToArray());
+    private static async Task<IResult> SchoolsAsync(string kind, GardenContext garden, CancellationToken cancel)
+    {
+        if (!PlantKinds.Served.ContainsKey(kind))
+        {
+            return Problems.NotFound("kind");
+        }
+
+        static SchoolValueView[] Values(School s) => [.. SchoolValueSpec.All.Where(spec => s.Values.ContainsKey(spec.Name)).Select(spec => ViewOf(spec, s.Value(spec.Name)))];
+        var own = await OwnSchools.ForAsync(garden, kind, cancel);
+        return Results.Ok(SchoolCatalog.AllFor(kind).Select(s => new SchoolView(s.Id, s.Name, s.Summary, null, null, Values(s)))
+            .Concat(own.Select(o => new SchoolView(o.Record.Id, o.Record.Name, o.School.Summary, o.Record.Base, JsonSerializer.Deserialize<JsonElement>(o.Record.Set), Values(o.School)))).ToArray());
+    }
 
     private static SchoolValueView ViewOf(SchoolValueSpec spec, SchoolValue value) =>
         new(spec.Name, spec.Label, spec.Unit, value.Word is null ? value.Number : null, value.Word, value.Provenance, value.Why);
 }
 
-/// <summary>A kind of plant that can be planned. Lengths mm, angles degrees: the defaults for what nobody looked at.</summary>
+/// <summary>A kind of plant that can be planned.</summary>
+/// <remarks>Lengths mm, angles degrees: the defaults for what nobody looked at.</remarks>
+/// <param name="Surveyed">False where a simple routine does without a walk round the canes.</param>
+/// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
+/// <param name="OldFrom">Seasons from which wood counts as old.</param>
 public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
-    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare);
+    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom);
 
 /// <summary>A school as it applies to one kind.</summary>
-public sealed record SchoolView(string Id, string Name, string Summary, SchoolValueView[] Values);
+/// <param name="Base">For the gardener's own: the school it was copied from.</param>
+/// <param name="Set">For the gardener's own: the values changed, as in the exchange format.</param>
+public sealed record SchoolView(string Id, string Name, string Summary, string? Base, JsonElement? Set, SchoolValueView[] Values);
 
 /// <summary>One value of a school with its provenance.</summary>
 public sealed record SchoolValueView(string Name, string Label, string Unit, double? Number, string? Word, string Provenance, string Why);

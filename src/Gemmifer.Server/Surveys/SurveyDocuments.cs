@@ -4,6 +4,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 
 namespace Gemmifer.Server.Surveys;
@@ -12,8 +13,10 @@ namespace Gemmifer.Server.Surveys;
 public static class SurveyDocuments
 {
     /// <summary>The whole survey as gemmifer.survey/1.</summary>
-    public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place) =>
-        Compose(plant, place, survey.Date, JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!, survey.School is null ? null : JsonNode.Parse(survey.School));
+    /// <param name="own">The gardener's own schools, whose values are as they are now.</param>
+    public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place, IReadOnlyDictionary<string, OwnSchoolRecord> own) =>
+        Compose(plant, place, survey.Date, JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!,
+            OwnSchools.Fresh(survey.School is null ? null : JsonNode.Parse(survey.School), own));
 
     /// <summary>The same from its parts.</summary>
     public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, JsonNode stems, JsonNode keepOut, JsonNode? school)

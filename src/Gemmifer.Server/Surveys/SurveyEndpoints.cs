@@ -6,6 +6,7 @@ using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
+using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Microsoft.EntityFrameworkCore;
 
@@ -42,7 +43,7 @@ public static class SurveyEndpoints
         var today = PlantEndpoints.Today(clock);
         var season = PruningYear.Of(today, place.Southern);
         var (survey, carriedFrom) = await CurrentAsync(garden, plant, place, today, season, cancel);
-        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place), carriedFrom));
+        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel)), carriedFrom));
     }
 
     /// <summary>
@@ -52,6 +53,16 @@ public static class SurveyEndpoints
     public static async Task<(SurveyRecord Survey, int? CarriedFrom)> CurrentAsync(GardenContext garden, PlantRecord plant, GardenPlace place, DateOnly today, int season, CancellationToken cancel)
     {
         var latest = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season <= season).OrderByDescending(s => s.Season).FirstOrDefaultAsync(cancel);
+        var steps = latest is null || latest.Season == season ? []
+            : await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
+        return Current(plant, latest, steps, place, today, season);
+    }
+
+    /// <summary>The same from what is at hand.</summary>
+    /// <param name="latest">The plant's latest survey; null where there is none.</param>
+    /// <param name="steps">Steps recorded in the season of the latest survey.</param>
+    public static (SurveyRecord Survey, int? CarriedFrom) Current(PlantRecord plant, SurveyRecord? latest, IReadOnlyList<LogRecord> steps, GardenPlace place, DateOnly today, int season)
+    {
         if (latest?.Season == season)
         {
             return (latest, null);
@@ -60,7 +71,6 @@ public static class SurveyEndpoints
         var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
         if (latest is not null)
         {
-            var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
             fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season).ToJsonString();
         }
 

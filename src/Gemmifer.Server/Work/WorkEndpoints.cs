@@ -6,6 +6,7 @@ using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
+using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Microsoft.EntityFrameworkCore;
@@ -212,7 +213,7 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
         var (survey, _) = await SurveyEndpoints.CurrentAsync(garden, plant, place, PlantEndpoints.Today(clock), season, cancel);
         var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel);
         var steps = log.Where(l => l.Kind == "step").ToList();
-        var document = SurveyDocuments.Compose(plant, survey, place);
+        var document = SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel));
         var state = WorkState.Of(document, steps);
         return new OpenWork(plant, season, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);
     }

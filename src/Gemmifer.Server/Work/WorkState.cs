@@ -13,11 +13,11 @@ namespace Gemmifer.Server.Work;
 public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, PlanStep Step)> Pending, JsonObject Document)
 {
     /// <summary>Works the state out from the survey and the steps recorded; null where the survey cannot be planned.</summary>
-    public static WorkState? Of(JsonObject survey, IReadOnlyList<LogRecord> steps)
+    public static WorkState? Of(JsonObject survey, IReadOnlyList<LogRecord> steps, PlanDetail detail = PlanDetail.Full)
     {
         var document = (JsonObject)survey.DeepClone();
         var lengths = new Dictionary<string, double>(StringComparer.Ordinal);
-        if (SurveyDocuments.Read(document) is SurveyReading.Valid found)
+        if (steps.Count > 0 && SurveyDocuments.Read(document) is SurveyReading.Valid found)
         {
             lengths = found.Survey.Stems.ToDictionary(s => s.Id, s => s.LengthMm);
         }
@@ -36,7 +36,7 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
             return null;
         }
 
-        var plan = Planner.Plan(valid.Survey);
+        var plan = Planner.Plan(valid.Survey, detail);
         var done = steps.Select(KeyOf).ToHashSet(StringComparer.Ordinal);
         var pending = Keyed(plan.Steps).Where(s => !done.Contains(s.Key)).ToArray();
         return new WorkState(plan, pending, document);

@@ -53,6 +53,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rules"];
+        put?: never;
+        post: operations["copySchool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveSchool"];
+        post?: never;
+        delete: operations["removeSchool"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSchool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plants/{id}/survey": {
         parameters: {
             query?: never;
@@ -62,6 +110,23 @@ export interface paths {
         };
         get: operations["survey"];
         put: operations["saveSurvey"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/garden/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One JSON line a plant; the first line is { "total": n }. */
+        get: operations["planGarden"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -201,6 +266,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AgeCount: {
+            /** Format: int32 */
+            year: number;
+            oneSeason: number[];
+            middle: number[];
+            old: number[];
+        };
         BodyMeasures: {
             /** Format: double */
             pencil: number;
@@ -224,11 +296,36 @@ export interface components {
             was: string;
             now: string;
         };
+        Crowding: {
+            stems: string[];
+            /** Format: double */
+            apart: number;
+        };
         GardenPlace: {
             hemisphere: string;
             lastFrost: string;
             firstFrost: string;
             southern?: boolean;
+        };
+        GardenPlanLine: {
+            id: string;
+            name: string;
+            place: string;
+            kind: string;
+            state: string;
+            /** Format: int32 */
+            cuts: number;
+            /** Format: int32 */
+            kept: number;
+            /** Format: int32 */
+            removed: number;
+            /** Format: int32 */
+            checks: number;
+            /** Format: int32 */
+            minutes: number;
+            effort: null | string;
+            tools: string[];
+            proved: boolean;
         };
         GardenSettings: {
             units: string;
@@ -253,6 +350,12 @@ export interface components {
             lateralLean: number;
             /** Format: double */
             tipDiameterShare: number;
+            surveyed: boolean;
+            hangs: boolean;
+            /** Format: double */
+            unionHeight: number;
+            /** Format: int32 */
+            oldFrom: number;
         };
         LogView: {
             /** Format: int32 */
@@ -272,12 +375,33 @@ export interface components {
             cutAt: null | number;
             note: null | string;
         };
+        NewShoot: {
+            stem: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+            /** Format: double */
+            clock: number;
+            /** Format: double */
+            lean: number;
+            /** Format: double */
+            length: number;
+            sure: boolean;
+        };
         NoteInput: {
             text: string;
         };
         OpenStep: {
             key: string;
             step: components["schemas"]["PlanStep"];
+        };
+        OwnSchoolInput: {
+            name: string;
+            base: string;
+            set: components["schemas"]["JsonElement"];
         };
         PlanAssumption: {
             stem: null | string;
@@ -294,6 +418,9 @@ export interface components {
             window: null | number[];
             /** Format: double */
             otherClock: null | number;
+            /** Format: double */
+            spread?: null | number;
+            face?: null | string;
         };
         PlanCounts: {
             /** Format: int32 */
@@ -353,6 +480,9 @@ export interface components {
             /** Format: int32 */
             bloomPoints: number;
             flowering: string[];
+            newShoots: components["schemas"]["NewShoot"][];
+            crowds: components["schemas"]["Crowding"][];
+            ages: components["schemas"]["AgeCount"][];
         };
         PlanKit: {
             tools: string[];
@@ -360,11 +490,17 @@ export interface components {
             protection: string[];
             /** Format: int32 */
             minutes: number;
+            effort: string;
         };
         PlanQuestion: {
             stem: null | string;
             what: string;
             text: string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            changes: number;
         };
         PlanReason: {
             rule: string;
@@ -459,6 +595,43 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        RuleByKind: {
+            kind: string;
+            /** Format: double */
+            number: null | number;
+            word: null | string;
+            provenance: string;
+            why: string;
+        };
+        RuleSchool: {
+            id: string;
+            name: string;
+            summary: string;
+            own: boolean;
+            base: null | string;
+            /** Format: int32 */
+            revision: number;
+            kinds: string[];
+            values: components["schemas"]["RuleValue"][];
+        };
+        RuleValue: {
+            name: string;
+            label: string;
+            unit: string;
+            /** Format: double */
+            number: null | number;
+            word: null | string;
+            /** Format: double */
+            min: null | number;
+            /** Format: double */
+            max: null | number;
+            whole: boolean;
+            words: string[];
+            flag: boolean;
+            provenance: string;
+            why: string;
+            byKind: components["schemas"]["RuleByKind"][];
+        };
         SchoolValueView: {
             name: string;
             label: string;
@@ -473,6 +646,8 @@ export interface components {
             id: string;
             name: string;
             summary: string;
+            base: null | string;
+            set: null | components["schemas"]["JsonElement"];
             values: components["schemas"]["SchoolValueView"][];
         };
         SettingsView: {
@@ -625,6 +800,179 @@ export interface operations {
             };
         };
     };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSchool"][];
+                };
+            };
+        };
+    };
+    copySchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSchoolInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSchool"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnSchoolInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSchool"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeSchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     survey: {
         parameters: {
             query?: never;
@@ -714,6 +1062,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planGarden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["GardenPlanLine"];
                 };
             };
         };

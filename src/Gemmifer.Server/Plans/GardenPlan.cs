@@ -1,0 +1,118 @@
+using System.Runtime.CompilerServices;
+using System.Text.Json;
+using Gemmifer.Core.Planning;
+using Gemmifer.Core.Season;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Schools;
+using Gemmifer.Server.Settings;
+using Gemmifer.Server.Surveys;
+using Gemmifer.Server.Work;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Plans;
+
+/// <summary>One line of the whole garden's plan.</summary>
+/// <param name="State">planned, finished, empty (nobody walked round it yet) or unplannable.</param>
+/// <param name="Cuts">Cuts still to make.</param>
+/// <param name="Checks">Canes to check first.</param>
+/// <param name="Proved">The choice is proved the best.</param>
+public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Minutes, string? Effort, IReadOnlyList<string> Tools, bool Proved);
+
+/// <summary>
+/// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
+/// Closing the connection cancels. A few plants at a time are in memory, however many there are.
+/// </summary>
+public static class GardenPlan
+{
+    private const int ChunkPlants = 128;
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+
+    /// <summary>Adds the route.</summary>
+    public static void MapGardenPlan(this IEndpointRouteBuilder app) =>
+        app.MapGet("/api/garden/plan", WriteAsync).WithName("planGarden").WithSummary("One JSON line a plant; the first line is { \"total\": n }.")
+            .Produces<GardenPlanLine>(200, "application/x-ndjson");
+
+    private static async Task WriteAsync(HttpContext http, GardenContext garden, TimeProvider clock)
+    {
+        var cancel = http.RequestAborted;
+        http.Response.ContentType = "application/x-ndjson";
+        http.Response.Headers.CacheControl = "no-store";
+        try
+        {
+            var total = await garden.Plants.CountAsync(p => p.RemovedAt == null, cancel);
+            await LineAsync(http.Response, new { total }, cancel);
+            await foreach (var line in LinesAsync(garden, clock, cancel))
+            {
+                await LineAsync(http.Response, line, cancel);
+            }
+        }
+        catch (OperationCanceledException) when (cancel.IsCancellationRequested)
+        {
+            // The gardener pressed stop, or closed the page.
+        }
+    }
+
+    private static async Task LineAsync<T>(HttpResponse response, T line, CancellationToken cancel)
+    {
+        await JsonSerializer.SerializeAsync(response.BodyWriter.AsStream(leaveOpen: true), line, Web, cancel);
+        response.BodyWriter.GetSpan(1)[0] = (byte)'\n';
+        response.BodyWriter.Advance(1);
+        await response.BodyWriter.FlushAsync(cancel);
+    }
+
+    private static async IAsyncEnumerable<GardenPlanLine> LinesAsync(GardenContext garden, TimeProvider clock, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var today = PlantEndpoints.Today(clock);
+        var season = PruningYear.Of(today, place.Southern);
+        var own = await OwnSchools.ByIdAsync(garden, cancel);
+        for (var after = ""; ;)
+        {
+            var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null && p.Id.CompareTo(after) > 0).OrderBy(p => p.Id).Take(ChunkPlants).ToListAsync(cancel);
+            if (plants.Count == 0)
+            {
+                yield break;
+            }
+
+            after = plants[^1].Id;
+            var ids = plants.Select(p => p.Id).ToArray();
+            var surveys = (await garden.Surveys.AsNoTracking().Where(s => ids.Contains(s.PlantId) && s.Season <= season).ToListAsync(cancel)).ToLookup(s => s.PlantId);
+            var log = (await garden.Log.AsNoTracking().Where(l => ids.Contains(l.PlantId) && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel)).ToLookup(l => l.PlantId);
+            var lines = new GardenPlanLine[plants.Count];
+            await Parallel.ForAsync(0, plants.Count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, (i, _) =>
+            {
+                var plant = plants[i];
+                lines[i] = LineOf(plant, surveys[plant.Id].MaxBy(s => s.Season), [.. log[plant.Id]], place, today, season, own);
+                return ValueTask.CompletedTask;
+            });
+            foreach (var line in lines)
+            {
+                yield return line;
+            }
+        }
+    }
+
+    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord? latest, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
+    {
+        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, null, [], true);
+        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of)];
+        if (log.Any(l => l.Kind == "finished" && l.Season == season))
+        {
+            return Without("finished");
+        }
+
+        var (survey, _) = SurveyEndpoints.Current(plant, latest, Steps(latest?.Season), place, today, season);
+        var document = SurveyDocuments.Compose(plant, survey, place, own);
+        if (WorkState.Of(document, Steps(season), PlanDetail.Brief) is not { } state)
+        {
+            return Without(survey.Stems == "[]" ? "empty" : "unplannable");
+        }
+
+        var plan = state.Plan;
+        var pending = state.Pending.Where(p => p.Step.Stage != "return").Select(p => p.Step).ToArray();
+        return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, "planned", pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
+            pending.Count(s => s.Action == "check"), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Optimal);
+    }
+}

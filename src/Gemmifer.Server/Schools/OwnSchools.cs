@@ -1,0 +1,231 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Schools;
+
+/// <summary>A school of the gardener's own: a copy of another with some values changed.</summary>
+/// <param name="Set">The changed values by name, as in the exchange format.</param>
+public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set);
+
+/// <summary>A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what it was.</summary>
+/// <param name="Own">Whether it is the gardener's own copy.</param>
+/// <param name="Base">The school it was copied from; null for one that ships.</param>
+/// <param name="Revision">0 for one that ships.</param>
+public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, RuleValue[] Values);
+
+/// <summary>One value of a school.</summary>
+/// <param name="Min">Least it may be; null for a word or a yes or no.</param>
+/// <param name="Words">What it may be; empty for a number.</param>
+/// <param name="Flag">Yes or no; then Number is 1 or 0.</param>
+/// <param name="ByKind">What it is for kinds that differ.</param>
+public sealed record RuleValue(string Name, string Label, string Unit, double? Number, string? Word, double? Min, double? Max, bool Whole, string[] Words, bool Flag,
+    string Provenance, string Why, RuleByKind[] ByKind);
+
+/// <summary>What a value is for one kind.</summary>
+public sealed record RuleByKind(string Kind, double? Number, string? Word, string Provenance, string Why);
+
+/// <summary>The rules with their sources, and the gardener's own copies.</summary>
+public static class OwnSchools
+{
+    /// <summary>Adds the routes.</summary>
+    public static void MapOwnSchools(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/rules", RulesAsync).WithName("rules").Produces<RuleSchool[]>();
+        app.MapPost("/api/rules", AddAsync).WithName("copySchool").Accepts<OwnSchoolInput>("application/json").Produces<RuleSchool>(201).ProducesProblem(422);
+        app.MapPut("/api/rules/{id}", PutAsync).WithName("saveSchool").Accepts<OwnSchoolInput>("application/json").Produces<RuleSchool>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
+        app.MapDelete("/api/rules/{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, clock.GetUtcNow(), garden, cancel)).WithName("removeSchool").Produces(204).ProducesProblem(404);
+        app.MapPost("/api/rules/{id}/restore", (string id, GardenContext garden, CancellationToken cancel) => RemoveAsync(id, null, garden, cancel)).WithName("restoreSchool").Produces(204).ProducesProblem(404);
+    }
+
+    /// <summary>The gardener's own schools that serve a kind.</summary>
+    public static async Task<IEnumerable<(OwnSchoolRecord Record, School School)>> ForAsync(GardenContext garden, string kind, CancellationToken cancel)
+    {
+        var own = await garden.Schools.AsNoTracking().Where(s => s.RemovedAt == null).OrderBy(s => s.Name).ToListAsync(cancel);
+        return own.Select(r => (Record: r, School: Apply(r.Base, kind, r.Name, JsonNode.Parse(r.Set)!.AsObject(), []))).Where(x => x.School is not null).Select(x => (x.Record, x.School!));
+    }
+
+    /// <summary>Fills a survey's reference to an own school with the values that school has now; a reference to none stays as it was stored.</summary>
+    public static JsonNode? Fresh(JsonNode? school, IReadOnlyDictionary<string, OwnSchoolRecord> own)
+    {
+        if (school is not JsonObject chosen || (string?)chosen["own"] is not { } id || !own.TryGetValue(id, out var record))
+        {
+            return school;
+        }
+
+        var fresh = new JsonObject { ["base"] = record.Base, ["set"] = JsonNode.Parse(record.Set), ["own"] = id, ["name"] = record.Name };
+        if (chosen["hardness"] is { } hardness)
+        {
+            fresh["hardness"] = hardness.DeepClone();
+        }
+
+        return fresh;
+    }
+
+    /// <summary>All own schools by id, those taken out included: surveys made with them still mean them.</summary>
+    public static async Task<IReadOnlyDictionary<string, OwnSchoolRecord>> ByIdAsync(GardenContext garden, CancellationToken cancel) =>
+        await garden.Schools.AsNoTracking().ToDictionaryAsync(s => s.Id, cancel);
+
+    private static School? Apply(string id, string kind, string name, JsonObject set, List<SurveyError> errors)
+    {
+        if (SchoolCatalog.For(id, kind) is not { } school)
+        {
+            return null;
+        }
+
+        using var document = JsonDocument.Parse(set.ToJsonString());
+        return SchoolSettings.Apply(school, document.RootElement, "/set", errors, []) with { Name = name };
+    }
+
+    private static async Task<IResult> RulesAsync(GardenContext garden, CancellationToken cancel)
+    {
+        var own = await garden.Schools.AsNoTracking().Where(s => s.RemovedAt == null).OrderBy(s => s.Name).ToListAsync(cancel);
+        return Results.Ok(SchoolCatalog.Served.Select(id => ViewOf(id, null)).Concat(own.Select(o => ViewOf(o.Base, o))).ToArray());
+    }
+
+    private static RuleSchool ViewOf(string id, OwnSchoolRecord? own)
+    {
+        var file = SchoolCatalog.File(id)!;
+        var set = own is null ? [] : JsonNode.Parse(own.Set)!.AsObject();
+        var general = own is null ? file.School : ApplyTo(file.School, set);
+        return new RuleSchool(own?.Id ?? id, own?.Name ?? general.Name, general.Summary, own is not null, own?.Base, own?.Revision ?? 0, [.. file.School.Kinds],
+            [.. SchoolValueSpec.All.Select(spec => ValueOf(spec, general, [.. file.School.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))]);
+    }
+
+    private static School ApplyTo(School school, JsonObject set)
+    {
+        using var document = JsonDocument.Parse(set.ToJsonString());
+        return SchoolSettings.Apply(school, document.RootElement, "/set", [], []);
+    }
+
+    private static RuleValue ValueOf(SchoolValueSpec spec, School general, (string Kind, School School)[] kinds)
+    {
+        var value = general.Value(spec.Name);
+        static double? Number(SchoolValue v) => v.Word is null ? v.Number : null;
+        var numeric = spec.Words.Length == 0 && !spec.Flag;
+        return new RuleValue(spec.Name, spec.Label, spec.Unit, Number(value), value.Word, numeric ? spec.Min : null, numeric ? spec.Max : null, spec.Whole, [.. spec.Words], spec.Flag,
+            value.Provenance, value.Why,
+            [.. kinds.Select(k => (k.Kind, Value: k.School.Value(spec.Name))).Where(k => k.Value.Number != value.Number || k.Value.Word != value.Word)
+                .Select(k => new RuleByKind(PlantKinds.Served[k.Kind].Name, Number(k.Value), k.Value.Word, k.Value.Provenance, k.Value.Why))]);
+    }
+
+    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var record = new OwnSchoolRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = "", Base = "", Set = "{}", Revision = 1, CreatedAt = clock.GetUtcNow() };
+        if (await FillAsync(record, request, cancel) is { } error)
+        {
+            return error;
+        }
+
+        garden.Add(record);
+        await garden.SaveChangesAsync(cancel);
+        return Results.Created($"/api/rules/{record.Id}", ViewOf(record.Base, record));
+    }
+
+    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, CancellationToken cancel)
+    {
+        if (RequestBody.Revision(request) is not { } revision)
+        {
+            return RequestBody.RevisionMissing();
+        }
+
+        if (await garden.Schools.FirstOrDefaultAsync(s => s.Id == id && s.RemovedAt == null, cancel) is not { } record)
+        {
+            return Problems.NotFound("school of your own");
+        }
+
+        if (record.Revision != revision)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
+        if (await FillAsync(record, request, cancel) is { } error)
+        {
+            return error;
+        }
+
+        record.Revision++;
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
+        return Results.Ok(ViewOf(record.Base, record));
+    }
+
+    private static async Task<IResult> RemoveAsync(string id, DateTimeOffset? at, GardenContext garden, CancellationToken cancel)
+    {
+        if (await garden.Schools.FirstOrDefaultAsync(s => s.Id == id, cancel) is not { } record)
+        {
+            return Problems.NotFound("school of your own");
+        }
+
+        record.RemovedAt = at;
+        record.Revision++;
+        await garden.SaveChangesAsync(cancel);
+        return Results.NoContent();
+    }
+
+    /// <summary>Where one of two values that hang together was changed, the other is set with it, so that no kind's own value contradicts.</summary>
+    private static JsonObject Whole(JsonObject set, School school)
+    {
+        foreach (var (low, high) in SchoolValueSpec.Ordered.Where(p => set.ContainsKey(p.Low) || set.ContainsKey(p.High)))
+        {
+            set[low] = school.Value(low).Number;
+            set[high] = school.Value(high).Number;
+        }
+
+        return set;
+    }
+
+    private static async Task<IResult?> FillAsync(OwnSchoolRecord record, HttpRequest request, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(document!.RootElement, "", errors);
+            f.Require("name");
+            f.Require("base");
+            f.Require("set");
+            var name = f.Text("name", 80)?.Trim();
+            if (name is "")
+            {
+                f.Error("/name", "required", "Give your school a name you will know it by.");
+            }
+
+            var from = f.Word("base", [.. SchoolCatalog.Served]);
+            if (f.Find("set") is { } set && from is not null)
+            {
+                var warnings = new List<Warning>();
+                var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.School, set, "/set", errors, warnings);
+                errors.AddRange(warnings.Select(w => new SurveyError("/set", "unknown", w.Text)));
+                record.Set = errors.Count == 0 ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString() : record.Set;
+            }
+
+            if (errors.Count > 0)
+            {
+                return Problems.Invalid(errors, "This school cannot be stored as it is.");
+            }
+
+            (record.Name, record.Base) = (name!, from!);
+            return null;
+        }
+    }
+}
