@@ -12,10 +12,14 @@ import { css, system } from "./app/theme";
 import { Now } from "./pages/Now";
 
 const Garden = lazy(() => import("./pages/Garden"));
+const GardenPlan = lazy(() => import("./pages/GardenPlan"));
+const Rules = lazy(() => import("./pages/Rules"));
 const Measures = lazy(() => import("./pages/Measures"));
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const Look = lazy(() => import("./plant/Look"));
 const Decide = lazy(() => import("./plant/Decide"));
+const Compare = lazy(() => import("./plant/Compare"));
+const Sheet = lazy(() => import("./plant/Sheet"));
 const Do = lazy(() => import("./plant/Do"));
 const Remember = lazy(() => import("./plant/Remember"));
 
@@ -37,11 +41,15 @@ createRoot(document.getElementById("root")!).render(
                 <Route element={<Shell />}>
                   <Route index element={<Now />} />
                   <Route path="garden" element={<Garden />} />
+                  <Route path="garden/plan" element={<GardenPlan />} />
+                  <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="plants/:id" element={<PlantPage />}>
                     <Route index element={<Navigate to="look" replace />} />
                     <Route path="look" element={<Look />} />
                     <Route path="decide" element={<Decide />} />
+                    <Route path="compare" element={<Compare />} />
+                    <Route path="sheet" element={<Sheet />} />
                     <Route path="do" element={<Do />} />
                     <Route path="remember" element={<Remember />} />
                   </Route>

@@ -21,7 +21,8 @@ public sealed record PlanDocument(
     PlanKit Kit,
     IReadOnlyList<PlanAssumption> Assumed,
     IReadOnlyList<PlanQuestion> AskFor,
-    IReadOnlyList<PlanWarning> Warnings)
+    IReadOnlyList<PlanWarning> Warnings,
+    PlanLimits Limits)
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
@@ -32,6 +33,11 @@ public sealed record PlanDocument(
     /// <summary>The plan as JSON, UTF-8. The same plan gives the same bytes.</summary>
     public byte[] ToJson() => JsonSerializer.SerializeToUtf8Bytes(this, Options);
 }
+
+/// <summary>The limits the school set for this plant, as used: changed values, how hard and neglect taken in.</summary>
+/// <param name="HeightMin">Lowest cut, mm above the crown, or along the cane where canes hang; null where height does not matter.</param>
+/// <param name="HeightMax">Highest cut, likewise.</param>
+public sealed record PlanLimits(string Name, double Spacing, int CanesMin, int CanesMax, double? HeightMin, double? HeightMax, double RemoveShare, double Clearance);
 
 /// <summary>What happens to one stem, and why.</summary>
 /// <param name="Decision">keep, shorten, remove, defer, check or untouched.</param>

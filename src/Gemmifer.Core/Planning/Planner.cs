@@ -48,7 +48,16 @@ public static class Planner
             tally.Kit(),
             [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
             [.. detail == PlanDetail.Full ? new Questions(survey, decided).Ask() : []],
-            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)]);
+            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)],
+            LimitsOf(survey));
+    }
+
+    private static PlanLimits LimitsOf(Survey survey)
+    {
+        var school = survey.School;
+        var height = !school.Sheared && school.HeightMaxMm < 5000;
+        return new PlanLimits(school.Name, school.SpacingMm, school.CanesMin, school.CanesMax, height ? school.HeightMinMm : null, height ? school.HeightMaxMm : null,
+            survey.Plant.Vigour == Plants.Vigour.Weak ? school.RemoveShareWeak : school.RemoveShare, school.ClearanceMm);
     }
 
     private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, PlanDetail detail)

@@ -473,6 +473,7 @@ export interface components {
             assumed: components["schemas"]["PlanAssumption"][];
             askFor: components["schemas"]["PlanQuestion"][];
             warnings: components["schemas"]["PlanWarning"][];
+            limits: components["schemas"]["PlanLimits"];
         };
         PlanForecast: {
             /** Format: int32 */
@@ -491,6 +492,23 @@ export interface components {
             /** Format: int32 */
             minutes: number;
             effort: string;
+        };
+        PlanLimits: {
+            name: string;
+            /** Format: double */
+            spacing: number;
+            /** Format: int32 */
+            canesMin: number;
+            /** Format: int32 */
+            canesMax: number;
+            /** Format: double */
+            heightMin: null | number;
+            /** Format: double */
+            heightMax: null | number;
+            /** Format: double */
+            removeShare: number;
+            /** Format: double */
+            clearance: number;
         };
         PlanQuestion: {
             stem: null | string;

@@ -76,6 +76,7 @@ export function Shell() {
             Now
           </Item>
           <Item to="/garden">Garden</Item>
+          <Item to="/rules">Rules</Item>
         </chakra.nav>
         <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
           <Button

@@ -42,7 +42,16 @@ button,input,select,textarea{font:inherit;color:inherit}
 svg [tabindex]:focus-visible{outline:none}
 @media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important;scroll-behavior:auto!important}}
 }
-@media print{nav,header{display:none!important}}
+.sheet .paper{background:#fff;color:#000;padding:18px;max-width:210mm;border:1px solid var(--line);font-size:.98rem;--paper:#fff;--sheet:#fff;--ink:#000;--muted:#222;--line:#999;--leaf:#000;--leafWash:#eee;--hip:#000;--hipWash:#fff;--ochre:#000;--ochreWash:#ddd;--soil:#ccc;--bark1:#e4e4e4;--bark2:#c4c4c4;--bark3:#9a9a9a;--bark4:#555;--prickle:#333}
+.sheet h2{font-size:1.35rem}
+.sheet h3{font-size:1rem;margin-top:7px;break-after:avoid}
+.sheet .key{font-size:.85rem;margin-bottom:5px}
+.sheet .step{display:grid;grid-template-columns:20px 1fr;gap:7px;padding:2px 0;break-inside:avoid}
+.sheet .box{width:14px;height:14px;border:1.6px solid #000;border-radius:2px;margin-top:4px}
+.sheet .goes{text-decoration:line-through}
+.sheet .hidden{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
+@page{size:A4;margin:12mm}
+@media print{nav,header,.no-print{display:none!important}body{background:#fff;font-size:10.5pt}main{padding:0!important;max-width:none!important}.sheet .paper{border:none;padding:0;max-width:none}body:has(.sheet) .plant-head{display:none!important}*{-webkit-print-color-adjust:exact;print-color-adjust:exact}}
 `;
 
 const own = defineConfig({

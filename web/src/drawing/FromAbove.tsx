@@ -1,7 +1,7 @@
 import { useId } from "react";
 import { direction, fromAbove, outline, placeAt } from "./geometry";
 import { spreadOnRing } from "./labels";
-import { Patterns, pointable, StemLabel, StemShape } from "./paper";
+import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
 import { crowded, endOf, extentOf, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
 
@@ -30,7 +30,7 @@ export function FromAbove(props: Props) {
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const scale = ring / extentOf(scene, state).reach;
   const view = fromAbove(centre, scale);
-  const tops = scene.stems.filter((s) => s.top);
+  const tops = scene.stems.filter((s) => s.top && !(state === "summer" && s.decision === "remove"));
   const ends = tops.map((s) => endOf(s, state));
   const clocks = tops.map((s, i) =>
     Math.hypot(ends[i]!.x, ends[i]!.y) < 5 ? s.axis.stem.clock : clockOf(ends[i]!.x, ends[i]!.y),
@@ -189,6 +189,8 @@ export function FromAbove(props: Props) {
             <StemShape stem={s} state={state} view={view} prefix={prefix} selected={s.id === selected} />
           </g>
         ))}
+        {state === "summer" &&
+          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={scene.crowds.has(s.stem)} />)}
         {scene.stems.length === 0 && <circle cx={centre.x} cy={centre.y} r="5" fill="var(--muted)" />}
       </g>
       {tops.map((s, i) => {

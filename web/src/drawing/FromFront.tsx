@@ -2,7 +2,7 @@ import { useId } from "react";
 import { useMeasures } from "../app/settings";
 import { fromFront, outline, placeAt } from "./geometry";
 import { spreadOnLine } from "./labels";
-import { Patterns, pointable, StemLabel, StemShape } from "./paper";
+import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
 import { extentOf, heightOfShown, type Scene, type State } from "./scene";
 
 const width = 400;
@@ -35,7 +35,7 @@ export function FromFront(props: Props) {
   const order = [...scene.stems].sort(
     (a, b) => placeAt(b.axis, b.axis.length / 2).y - placeAt(a.axis, a.axis.length / 2).y,
   );
-  const tops = scene.stems.filter((s) => s.top);
+  const tops = scene.stems.filter((s) => s.top && !(state === "summer" && s.decision === "remove"));
   // A label hangs above the highest part of its stem that is in the picture.
   const heads = tops.map((s) => view.flat(heightOfShown(s, state, extent.height)));
   const places = spreadOnLine(
@@ -97,6 +97,8 @@ export function FromFront(props: Props) {
             />
           </g>
         ))}
+        {state === "summer" &&
+          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={scene.crowds.has(s.stem)} />)}
       </g>
       {state === "after" && band && !close && (
         <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>

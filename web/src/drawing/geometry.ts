@@ -46,6 +46,16 @@ export function placeAt(axis: Axis, along: number): Point {
   };
 }
 
+/** The first place along an axis at a height above the soil, mm; its length where it never gets there. */
+export function alongAtHeight(axis: Axis, height: number): number {
+  const pieces = 200;
+  for (let i = 0; i <= pieces; i++) {
+    const along = (axis.length * i) / pieces;
+    if (placeAt(axis, along).z >= height) return along;
+  }
+  return axis.length;
+}
+
 /** Thickness at a distance along an axis: an even taper. */
 export function diameterAt(axis: Axis, along: number): number {
   const share = axis.length <= 0 ? 0 : Math.min(1, Math.max(0, along / axis.length));

@@ -1,5 +1,5 @@
-import { budMark, heading, outline, placeAt, prickles, type View } from "./geometry";
-import { barkOf, type DrawnStem, type State } from "./scene";
+import { budMark, direction, heading, outline, placeAt, prickles, type View } from "./geometry";
+import { barkOf, type DrawnStem, type NewShoot, shootTip, type State } from "./scene";
 
 const bark = { young: "var(--bark1)", second: "var(--bark2)", grey: "var(--bark3)", black: "var(--bark4)" };
 
@@ -37,7 +37,9 @@ export function StemShape(props: {
   const { stem, state, view, prefix, selected } = props;
   const { axis } = stem;
   const fill = bark[barkOf(axis.stem)];
-  const after = state === "after";
+  if (state === "summer" && (stem.decision === "remove" || stem.falls)) return null;
+  const after = state !== "found";
+  const summer = state === "summer";
   const depth = 1 - 0.45 * (props.far ?? 0);
   const whole = outline(axis, 0, axis.length, view);
   const edge = { strokeLinejoin: "round" as const, strokeWidth: selected ? 1.8 : 0.7 };
@@ -97,7 +99,7 @@ export function StemShape(props: {
   return (
     <g>
       {highlight}
-      {cut && (
+      {cut && !summer && (
         <path
           d={outline(axis, to, axis.length, view)}
           fill="none"
@@ -140,8 +142,55 @@ export function StemShape(props: {
           strokeWidth="0.8"
         />
       )}
-      {cut && stem.window && <WindowMark stem={stem} view={view} />}
-      {cut && <CutMark stem={stem} view={view} />}
+      {cut && !summer && stem.window && <WindowMark stem={stem} view={view} />}
+      {cut && !summer && <CutMark stem={stem} view={view} />}
+    </g>
+  );
+}
+
+/** A shoot of next summer: a green line that rises out of its bud, with leaves; doubtful ones broken, crowding ones marked. */
+export function ShootShape(props: { shoot: NewShoot; view: View; tight: boolean }) {
+  const { shoot, view } = props;
+  const from = view.flat({ x: Number(shoot.x), y: Number(shoot.y), z: Number(shoot.z) });
+  const tip = shootTip(shoot);
+  const to = view.flat(tip);
+  const d = direction(Number(shoot.clock));
+  const out = Number(shoot.length) * 0.4;
+  const bend = view.flat({
+    x: Number(shoot.x) + d.x * out,
+    y: Number(shoot.y) + d.y * out,
+    z: Number(shoot.z) + out * 0.7,
+  });
+  const colour = props.tight ? "var(--ochre)" : "var(--leaf)";
+  const on = (t: number) => ({
+    x: (1 - t) * (1 - t) * from.x + 2 * t * (1 - t) * bend.x + t * t * to.x,
+    y: (1 - t) * (1 - t) * from.y + 2 * t * (1 - t) * bend.y + t * t * to.y,
+  });
+  const angle = Math.atan2(to.y - from.y, to.x - from.x);
+  return (
+    <g opacity={0.9}>
+      <path
+        d={`M${from.x} ${from.y}Q${bend.x} ${bend.y} ${to.x} ${to.y}`}
+        fill="none"
+        stroke={colour}
+        strokeWidth={props.tight ? 2.6 : 2}
+        strokeLinecap="round"
+        strokeDasharray={shoot.sure ? undefined : "6 3"}
+      />
+      {[0.4, 0.6, 0.8, 1].map((t, i) => {
+        const p = on(t);
+        const turn = ((angle + (i % 2 === 0 ? 0.9 : -0.9)) * 180) / Math.PI;
+        return (
+          <path
+            key={t}
+            d="M0 0C3 -3.4 8 -3.4 11 0C8 3.4 3 3.4 0 0Z"
+            transform={`translate(${p.x} ${p.y}) rotate(${t === 1 ? (angle * 180) / Math.PI : turn}) scale(${t === 1 ? 0.75 : 0.9})`}
+            fill={props.tight ? "var(--ochreWash)" : "var(--leafWash)"}
+            stroke={colour}
+            strokeWidth="0.9"
+          />
+        );
+      })}
     </g>
   );
 }
@@ -191,7 +240,7 @@ export function StemLabel(props: {
   lead?: { x: number; y: number };
 }) {
   const { stem, x, y } = props;
-  const decided = props.state === "after" ? stem.decision : "none";
+  const decided = props.state === "found" ? "none" : stem.decision;
   const goes = decided === "remove";
   const unsure = decided === "check" || decided === "untouched" || decided === "defer";
   const color = goes ? "var(--hip)" : unsure ? "var(--ochre)" : "var(--ink)";

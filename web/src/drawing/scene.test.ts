@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { nextId } from "../survey/types";
-import { barkOf, crowded, extentOf, type Plan, sceneOf } from "./scene";
+import { barkOf, crowded, extentOf, type Plan, sceneOf, shootTip } from "./scene";
 
 const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
 const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
@@ -19,10 +19,15 @@ const survey = (...stems: SurveyStem[]): SurveyDocument => ({
   date: "2027-02-20",
   stems,
 });
-const limits = { spacing: 200, min: 450, max: 600 };
+const limits = { spacing: 200, heightMin: 450, heightMax: 600 };
 
 function planOf(...decisions: [string, string, number | null, [number, number]?][]): Plan {
   return {
+    limits,
+    forecast: {
+      newShoots: [{ stem: "A", x: 0, y: 0, z: 500, clock: 3, lean: 30, length: 600, sure: true }],
+      crowds: [{ stems: ["A", "B"], apart: 20 }],
+    },
     stems: decisions.map(([id, decision]) => ({
       id,
       decision,
@@ -66,9 +71,9 @@ function planOf(...decisions: [string, string, number | null, [number, number]?]
 
 describe("a scene", () => {
   it("shows every stem undecided where there is no plan", () => {
-    const scene = sceneOf(survey(cane("A", 3)), kind, null, limits);
+    const scene = sceneOf(survey(cane("A", 3)), kind, null);
     expect(scene.stems[0]).toMatchObject({ decision: "none", keptTo: 1100, falls: false });
-    expect(scene.heights).toEqual({ min: 470, max: 620 });
+    expect(scene.heights).toBeNull();
   });
 
   it("ends a shortened stem at its cut, or in the middle of the window to look in", () => {
@@ -76,7 +81,6 @@ describe("a scene", () => {
       survey(cane("A", 3), cane("B", 9)),
       kind,
       planOf(["A", "shorten", 500], ["B", "shorten", null, [480, 640]]),
-      limits,
     );
     expect(scene.stems.map((s) => s.keptTo)).toEqual([500, 560]);
     expect(scene.stems[1]!.window).toEqual([480, 640]);
@@ -88,7 +92,6 @@ describe("a scene", () => {
       survey(cane("A", 3), { ...cane("A1", 3), role: "lateral", parent: "A", at: 800 }),
       kind,
       planOf(["A", "remove", 0], ["A1", "remove", null]),
-      limits,
     );
     expect(scene.stems.map((s) => s.falls)).toEqual([false, true]);
   });
@@ -98,16 +101,36 @@ describe("a scene", () => {
       survey(cane("A", 3), cane("B", 3.5), cane("C", 9)),
       kind,
       planOf(["A", "shorten", 500], ["B", "shorten", 500], ["C", "shorten", 500]),
-      limits,
     );
     expect([...crowded(close)].sort()).toEqual(["A", "B"]);
   });
 
   it("comes closer after the cuts, with room for the rings", () => {
-    const scene = sceneOf(survey(cane("A", 3, { lean: 40 })), kind, planOf(["A", "shorten", 500]), limits);
+    const scene = sceneOf(survey(cane("A", 3, { lean: 40 })), kind, planOf(["A", "shorten", 500]));
     const end = 30 + 500 * Math.sin((40 * Math.PI) / 180);
     expect(extentOf(scene, "after").reach).toBeCloseTo(end + 100, 6);
     expect(extentOf(scene, "found").reach).toBeGreaterThan(700);
+  });
+
+  it("shows the heights of the plan above the crown, and none where canes hang", () => {
+    const plan = planOf(["A", "shorten", 500]);
+    expect(sceneOf(survey(cane("A", 3)), kind, plan).heights).toEqual({ min: 470, max: 620 });
+    expect(sceneOf(survey(cane("A", 3)), { ...kind, hangs: true }, plan).heights).toBeNull();
+  });
+
+  it("makes room for next summer's shoots and knows which crowd", () => {
+    const scene = sceneOf(survey(cane("A", 3)), kind, planOf(["A", "shorten", 500]));
+    expect(extentOf(scene, "summer").height).toBeCloseTo(500 + 600 * Math.cos(Math.PI / 6) + 60, 6);
+    expect(shootTip(scene.newShoots[0]!).x).toBeCloseTo(300, 6);
+    expect([...scene.crowds].sort()).toEqual(["A", "B"]);
+  });
+
+  it("ends sheared canes at the height of the shears", () => {
+    const plan = planOf(["A", "shorten", null]);
+    plan.steps.push({ stage: "rough", tool: "shears", cut: { at: 300 } } as never);
+    const scene = sceneOf(survey(cane("A", 3, { lean: 0 })), kind, plan);
+    expect(scene.stems[0]!.keptTo).toBeGreaterThan(270);
+    expect(scene.stems[0]!.keptTo).toBeLessThan(300);
   });
 
   it("shades bark by age and by what was seen", () =>

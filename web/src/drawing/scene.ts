@@ -9,12 +9,14 @@ import {
   type SurveyDocument,
   type SurveyStem,
 } from "../survey/types";
-import { type Axis, axesOf, heightOf, placeAt, type Point, reachOf } from "./geometry";
+import { alongAtHeight, type Axis, axesOf, direction, heightOf, placeAt, type Point, reachOf } from "./geometry";
 
 export type Plan = components["schemas"]["PlanDocument"];
 export type PlanStep = components["schemas"]["PlanStep"];
 export type Decision = "keep" | "shorten" | "remove" | "check" | "untouched" | "defer" | "none";
-export type State = "found" | "after";
+export type State = "found" | "after" | "summer";
+
+export type NewShoot = components["schemas"]["NewShoot"];
 
 export interface DrawnStem {
   axis: Axis;
@@ -41,6 +43,10 @@ export interface Scene {
   spacing: number | null;
   heights: { min: number; max: number } | null;
   keepOut: KeepOut[];
+  /** The shoots expected next summer. */
+  newShoots: NewShoot[];
+  /** Stems whose shoots will stand in each other's way. */
+  crowds: Set<string>;
 }
 
 export const decisionWords: Record<Decision, string> = {
@@ -54,13 +60,10 @@ export const decisionWords: Record<Decision, string> = {
 };
 
 /** The scene of a survey, with its plan where there is one. */
-export function sceneOf(
-  survey: SurveyDocument,
-  kind: KindDefaults,
-  plan: Plan | null,
-  limits: { spacing: number; min: number; max: number } | null,
-): Scene {
-  const union = survey.plant.unionHeight ?? 0;
+export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan | null): Scene {
+  const union = survey.plant.unionHeight ?? kind.unionHeight ?? 0;
+  const limits = plan?.limits ?? null;
+  const shears = plan?.steps.find((s) => s.stage === "rough" && s.tool === "shears")?.cut?.at ?? null;
   const crownHeight = Math.max(0, union);
   const axes = axesOf(survey.stems, kind, crownHeight);
   const decisions = new Map((plan?.stems ?? []).map((s) => [s.id, s]));
@@ -71,7 +74,12 @@ export function sceneOf(
     const cut = cuts.get(axis.stem.id)?.cut ?? null;
     const window =
       cut?.bud?.window?.length === 2 ? ([cut.bud.window[0]!, cut.bud.window[1]!] as [number, number]) : null;
-    const at = cut ? (cut.at ?? (window ? Math.round((window[0] + window[1]) / 2) : axis.length)) : axis.length;
+    const sheared = decision === "shorten" && !cut && shears !== null;
+    const at = sheared
+      ? alongAtHeight(axis, Number(shears))
+      : cut
+        ? (cut.at ?? (window ? Math.round((window[0] + window[1]) / 2) : axis.length))
+        : axis.length;
     const dead = axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null);
     return {
       axis,
@@ -94,15 +102,20 @@ export function sceneOf(
     stems,
     crownHeight,
     buried: union < 0,
-    spacing: limits?.spacing ?? null,
-    heights: limits ? { min: limits.min + crownHeight, max: limits.max + crownHeight } : null,
+    spacing: limits && limits.spacing > 0 ? Number(limits.spacing) : null,
+    heights:
+      limits && limits.heightMin != null && limits.heightMax != null && !kind.hangs
+        ? { min: Number(limits.heightMin) + crownHeight, max: Number(limits.heightMax) + crownHeight }
+        : null,
     keepOut: survey.keepOut ?? [],
+    newShoots: plan?.forecast.newShoots ?? [],
+    crowds: new Set((plan?.forecast.crowds ?? []).flatMap((c) => c.stems)),
   };
 }
 
 /** How far the picture must reach: sideways and up, mm. After the cuts it comes closer, so that the ends can be read. */
 export function extentOf(scene: Scene, state: State): { reach: number; height: number } {
-  const close = state === "after" && scene.stems.some((s) => s.decision !== "none");
+  const close = state !== "found" && scene.stems.some((s) => s.decision !== "none");
   const shown = scene.stems.filter((s) => s.top);
   const reach = shown.map((s) =>
     close && s.decision !== "check" && s.decision !== "untouched" ? reachOf(s.axis, s.keptTo) : reachOf(s.axis),
@@ -113,15 +126,24 @@ export function extentOf(scene: Scene, state: State): { reach: number; height: n
       : heightOf(s.axis),
   );
   const ring = close ? (scene.spacing ?? 0) / 2 : 0;
+  const tips = state === "summer" ? scene.newShoots.map(shootTip) : [];
   return {
-    reach: Math.max(240, ...reach.map((r) => r + ring)),
-    height: Math.max(420, ...height.map((h) => h + (close ? 120 : 0))),
+    reach: Math.max(240, ...reach.map((r) => r + ring), ...tips.map((t) => Math.hypot(t.x, t.y) + 40)),
+    height: Math.max(420, ...height.map((h) => h + (close ? 120 : 0)), ...tips.map((t) => t.z + 60)),
   };
+}
+
+/** Where a new shoot will end. */
+export function shootTip(shoot: NewShoot): Point {
+  const d = direction(Number(shoot.clock));
+  const lean = (Number(shoot.lean) * Math.PI) / 180;
+  const [run, rise] = [Number(shoot.length) * Math.sin(lean), Number(shoot.length) * Math.cos(lean)];
+  return { x: Number(shoot.x) + d.x * run, y: Number(shoot.y) + d.y * run, z: Number(shoot.z) + rise };
 }
 
 /** Where a stem is taken to end in a state: its cut end, or its tip. */
 export function endOf(stem: DrawnStem, state: State): Point {
-  return placeAt(stem.axis, state === "after" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length);
+  return placeAt(stem.axis, state !== "found" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length);
 }
 
 /** Bark by age, as a class of shade: fresh green to blackish. */
@@ -148,7 +170,7 @@ export function crowded(scene: Scene): Set<string> {
 
 /** The highest place of a stem that the picture shows, for its label. */
 export function heightOfShown(stem: DrawnStem, state: State, height: number): Point {
-  const to = state === "after" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length;
+  const to = state !== "found" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length;
   let best = placeAt(stem.axis, 0);
   for (let i = 1; i <= 16; i++) {
     const p = placeAt(stem.axis, (to * i) / 16);

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { PlantForm } from "./PlantForm";
@@ -11,6 +11,7 @@ import { day, target } from "./Now";
 /** The plants by place, each with its state; add, change, take out, and undo that. */
 export default function Garden() {
   const client = useQueryClient();
+  const navigate = useNavigate();
   const plants = useQuery({ queryKey: ["plants"], queryFn: () => must(api.GET("/api/plants")) });
   const [form, setForm] = useState<"new" | string | null>(null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
@@ -41,7 +42,10 @@ export default function Garden() {
     <chakra.div display="grid" gap="18px">
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
         <chakra.h1 fontSize="1.8rem">The garden</chakra.h1>
-        <chakra.span marginLeft="auto">
+        <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
+          {plants.data.length > 0 && (
+            <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>
+          )}
           <Button look="main" onClick={() => setForm("new")}>
             Add a plant
           </Button>

@@ -23,7 +23,7 @@ export function CaneReasons(props: {
   onClose: () => void;
   onSelect: (id: string) => void;
 }) {
-  const { survey, plan, schools, kind } = usePlant();
+  const { survey, plan, kind } = usePlant();
   const { say, long, body } = useMeasures();
   const { decided } = props;
   const stem = survey.document.stems.find((s) => s.id === decided.id);
@@ -33,8 +33,7 @@ export function CaneReasons(props: {
   const pin = (value: Pin | null) =>
     survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pin: value } : s)) }));
   const pinned = stem.pin ?? null;
-  const school = schools.find((s) => s.id === plan.school) ?? schools.find((s) => s.id === kind.defaultSchool);
-  const clearance = Number(school?.values.find((v) => v.name === "clearance")?.number ?? 6);
+  const clearance = Number(plan.limits.clearance);
   const step = plan.steps.find((s) => s.stem === stem.id);
   const cutHere = () => {
     const mm = readLength(place, body, "cm");

@@ -1,14 +1,15 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type State } from "../drawing/scene";
-import { schoolId } from "../survey/types";
+import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
 import { usePlant } from "./PlantPage";
+import { Ages, Summer } from "./Summer";
 import { StepList } from "./StepList";
 
 /** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
@@ -18,7 +19,7 @@ export default function Decide() {
   const navigate = useNavigate();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<string | null>(null);
-  if (survey.document.stems.length === 0) {
+  if (survey.document.stems.length === 0 && kind.surveyed) {
     return (
       <Notice tone="plain">
         <p>
@@ -43,8 +44,14 @@ export default function Decide() {
     );
   }
   const school = schoolId(survey.document.school) ?? kind.defaultSchool;
+  const hardness = hardnessOf(survey.document.school);
+  const choose = (id: string, hard: number) => {
+    const offered = schools.find((s) => s.id === id);
+    if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, hard) }));
+  };
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
+  const drawn = survey.document.stems.length > 0;
   return (
     <chakra.div
       display="grid"
@@ -53,7 +60,7 @@ export default function Decide() {
       alignItems="start"
     >
       <chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" gap="8px 16px" alignItems="center">
+        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
           <Choice
             label="What the drawing shows"
             value={state}
@@ -61,11 +68,13 @@ export default function Decide() {
             options={[
               { value: "found", text: "As found" },
               { value: "after", text: "After the cuts" },
+              { value: "summer", text: "Next summer" },
             ]}
           />
-          <chakra.label display="flex" alignItems="center" gap="8px">
+          <chakra.label display="flex" alignItems="center" gap="6px">
             <span>School</span>
-            <Select value={school} onChange={(e) => survey.change((d) => ({ ...d, school: e.target.value }))}>
+            <Select value={school} onChange={(e) => choose(e.target.value, hardness)}>
+              {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
               {schools.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.name}
@@ -73,7 +82,8 @@ export default function Decide() {
               ))}
             </Select>
           </chakra.label>
-          <chakra.label display="flex" alignItems="center" gap="8px">
+          <Hardness value={hardness} onChange={(h) => choose(school, h)} />
+          <chakra.label display="flex" alignItems="center" gap="6px">
             <span>Day</span>
             <Input
               type="date"
@@ -85,24 +95,42 @@ export default function Decide() {
           <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
             Undo
           </Button>
+          {drawn && schools.length > 1 && <Link to="../compare">Two schools side by side</Link>}
+          <Link to="../sheet">Cut sheet to print</Link>
         </chakra.div>
-        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }} gap="8px" marginTop="10px">
-          <FromAbove
-            scene={scene}
-            state={state}
-            selected={selected}
-            onSelect={(id) => setSelected(id === selected ? null : id)}
-            title="The plant from above"
-          />
-          <FromFront
-            scene={scene}
-            state={state}
-            selected={selected}
-            onSelect={(id) => setSelected(id === selected ? null : id)}
-            title="The plant from the front"
-          />
-        </chakra.div>
-        <Key state={state} />
+        {!drawn && (
+          <chakra.div marginTop="12px">
+            <Notice tone="plain">
+              A routine like this needs no drawing. Follow the steps in order and step back to look after each one.
+            </Notice>
+          </chakra.div>
+        )}
+        {drawn && (
+          <>
+            <chakra.div
+              display="grid"
+              gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }}
+              gap="8px"
+              marginTop="10px"
+            >
+              <FromAbove
+                scene={scene}
+                state={state}
+                selected={selected}
+                onSelect={(id) => setSelected(id === selected ? null : id)}
+                title="The plant from above"
+              />
+              <FromFront
+                scene={scene}
+                state={state}
+                selected={selected}
+                onSelect={(id) => setSelected(id === selected ? null : id)}
+                title="The plant from the front"
+              />
+            </chakra.div>
+            <Key state={state} />
+          </>
+        )}
       </chakra.div>
       <chakra.div
         display="grid"
@@ -116,10 +144,12 @@ export default function Decide() {
           overflowY={{ lg: "auto" }}
           tabIndex={0}
           role="region"
-          aria-label={chosen ? `Cane ${chosen.id}` : "The steps"}
+          aria-label={state === "summer" ? "Next summer" : chosen ? `Cane ${chosen.id}` : "The steps"}
           minHeight="0"
         >
-          {chosen ? (
+          {state === "summer" ? (
+            <Summer plan={plan} />
+          ) : chosen ? (
             <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
           ) : (
             <chakra.div display="grid" gap="10px">
@@ -135,6 +165,7 @@ export default function Decide() {
                 </Notice>
               )}
               <StepList plan={plan} onSelect={setSelected} />
+              {drawn && <Ages plan={plan} oldFrom={kind.oldFrom} />}
             </chakra.div>
           )}
         </chakra.div>
@@ -165,14 +196,17 @@ function Summary() {
     <Panel style={{ padding: "10px 14px" }}>
       <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
         <chakra.p flex="1" minWidth="200px" aria-live="polite">
-          <b>
-            {c.kept} {c.kept === 1 ? "cane stays" : "canes stay"}, {c.removed} {c.removed === 1 ? "goes" : "go"}
-            {c.left > 0 ? `, ${c.left} ${c.left === 1 ? "waits" : "wait"}` : ""}.
-          </b>{" "}
-          {Math.round(c.removedShare * 100)} % of the live wood comes off
-          {c.endSpacing != null
-            ? say(`; the ends stand ${Math.round(c.endSpacing)} mm apart or more.`)
-            : "."} About {plan.kit.minutes} minutes.
+          {top.length > 0 && (
+            <>
+              <b>
+                {c.kept} {c.kept === 1 ? "cane stays" : "canes stay"}, {c.removed} {c.removed === 1 ? "goes" : "go"}
+                {c.left > 0 ? `, ${c.left} ${c.left === 1 ? "waits" : "wait"}` : ""}.
+              </b>{" "}
+              {Math.round(c.removedShare * 100)} % of the live wood comes off
+              {c.endSpacing != null ? say(`; the ends stand ${Math.round(c.endSpacing)} mm apart or more.`) : "."}{" "}
+            </>
+          )}
+          About {plan.kit.minutes} minutes, {effortWords[plan.kit.effort] ?? plan.kit.effort}.
         </chakra.p>
         <Button look="main" onClick={() => void navigate("../do")}>
           Do it
@@ -200,6 +234,38 @@ function Summary() {
   );
 }
 
+const effortWords: Record<string, string> = {
+  light: "light work",
+  steady: "steady work",
+  heavy: "heavy work: take your time",
+};
+
+const hardWords = ["much lighter", "lighter", "as the school says", "harder", "much harder"];
+
+/** How hard: five notches round what the school says. */
+function Hardness(props: { value: number; onChange: (value: number) => void }) {
+  return (
+    <chakra.label display="flex" alignItems="center" gap="6px">
+      <span>How hard</span>
+      <chakra.input
+        type="range"
+        min={-2}
+        max={2}
+        step={1}
+        value={props.value}
+        aria-valuetext={hardWords[props.value + 2]}
+        onChange={(e) => props.onChange(Number(e.target.value))}
+        width="96px"
+        minHeight="44px"
+        accentColor="var(--leaf)"
+      />
+      <chakra.span fontSize="0.95rem" color="muted" minWidth="8.2em">
+        {hardWords[props.value + 2]}
+      </chakra.span>
+    </chakra.label>
+  );
+}
+
 function Key({ state }: { state: State }) {
   const line = { display: "flex", alignItems: "center", gap: 6 };
   const swatch = (child: React.ReactNode) => (
@@ -213,6 +279,18 @@ function Key({ state }: { state: State }) {
         {swatch(<rect x="1" y="5" width="24" height="7" fill="var(--bark1)" stroke="var(--ink)" />)} stays (green young,
         grey old)
       </li>
+      {state === "summer" && (
+        <>
+          <li style={line}>
+            {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--leaf)" strokeWidth="2" />)} a shoot from a bud
+            you saw; broken line: from one that is only likely
+          </li>
+          <li style={line}>
+            {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--ochre)" strokeWidth="2.6" />)} shoots that will
+            crowd
+          </li>
+        </>
+      )}
       {state === "after" && (
         <>
           <li style={line}>

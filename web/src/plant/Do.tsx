@@ -10,7 +10,8 @@ import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
 import { readLength } from "../survey/measures";
 import type { SurveyDocument } from "../survey/types";
-import { limitsOf, usePlant } from "./PlantPage";
+import { dayWords } from "./days";
+import { usePlant } from "./PlantPage";
 import { stageWords } from "./StepList";
 
 type Work = Schemas["WorkView"];
@@ -197,25 +198,14 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
   );
 }
 
-export function dayWords(iso: string): string {
-  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString("en-GB", {
-    day: "numeric",
-    month: "long",
-    year: "numeric",
-  });
-}
-
 function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: number; total: number }) {
   const { work, open, busy } = props;
   const { step } = open;
-  const { kind, schools } = usePlant();
+  const { kind } = usePlant();
   const { say, thick } = useMeasures();
   const [different, setDifferent] = useState(false);
   const document = work.document as unknown as SurveyDocument;
-  const scene = useMemo(
-    () => sceneOf(document, kind, work.plan ?? null, limitsOf(schools, document, kind.defaultSchool)),
-    [document, kind, schools, work.plan],
-  );
+  const scene = useMemo(() => sceneOf(document, kind, work.plan ?? null), [document, kind, work.plan]);
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
   const check = step.action === "check";

@@ -5,7 +5,7 @@ import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { type Plan, type Scene, sceneOf } from "../drawing/scene";
-import { schoolId, type SurveyDocument } from "../survey/types";
+import type { SurveyDocument } from "../survey/types";
 import { type SurveyInHand, useSurvey } from "./survey";
 
 export interface PlantInHand {
@@ -21,14 +21,6 @@ export interface PlantInHand {
 
 export function usePlant(): PlantInHand {
   return useOutletContext<PlantInHand>();
-}
-
-/** The room, and the heights, of the school in use. */
-export function limitsOf(schools: Schemas["SchoolView"][], document: SurveyDocument, fallback: string) {
-  const school = schools.find((s) => s.id === (schoolId(document.school) ?? fallback));
-  const set = typeof document.school === "object" ? (document.school?.set ?? {}) : {};
-  const value = (name: string) => Number(set[name] ?? school?.values.find((v) => v.name === name)?.number ?? 0);
-  return school ? { spacing: value("spacing"), min: value("heightMin"), max: value("heightMax") } : null;
 }
 
 const Verb = chakra(NavLink, {
@@ -62,27 +54,24 @@ function PlantHome({ id }: { id: string }) {
     queryKey: ["schools", kind?.id],
     queryFn: () => must(api.GET("/api/schools", { params: { query: { kind: kind!.id } } })),
     enabled: !!kind,
-    staleTime: Infinity,
+    staleTime: 5_000,
   });
   const work = useQuery({ queryKey: ["work", id], queryFn: () => must(api.GET("/api/plants/{id}/work", path)) });
   const survey = useSurvey(id);
   const document = survey?.document;
+  const ready = !!document && !!kind && (document.stems.length > 0 || !kind.surveyed);
   const planned = useQuery({
     queryKey: ["plan", document],
     queryFn: () => must(api.POST("/api/plan", { body: document as never })),
-    enabled: !!document && document.stems.length > 0,
+    enabled: ready,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     retry: false,
   });
-  const plan = document && document.stems.length > 0 ? (planned.data ?? null) : null;
-  const limits = useMemo(
-    () => (document && kind && schools.data ? limitsOf(schools.data, document, kind.defaultSchool) : null),
-    [document, kind, schools.data],
-  );
+  const plan = ready ? (planned.data ?? null) : null;
   const scene = useMemo(
-    () => (document && kind ? sceneOf(document, kind, planned.isError ? null : plan, limits) : null),
-    [document, kind, plan, limits, planned.isError],
+    () => (document && kind ? sceneOf(document, kind, planned.isError ? null : plan) : null),
+    [document, kind, plan, planned.isError],
   );
   if (plant.isError) {
     return (
@@ -95,8 +84,13 @@ function PlantHome({ id }: { id: string }) {
   const count = survey.document.stems.filter((s) => s.role === "cane").length;
   const done = work.data?.done.length ?? 0;
   const states = {
-    look: count === 0 ? "start here" : `${count} ${count === 1 ? "cane" : "canes"}`,
-    decide: plan ? `${plan.counts.kept} stay, ${plan.counts.removed} go` : "no plan yet",
+    look: count === 0 ? (kind.surveyed ? "start here" : "not needed") : `${count} ${count === 1 ? "cane" : "canes"}`,
+    decide:
+      plan && count === 0
+        ? "the routine"
+        : plan
+          ? `${plan.counts.kept} stay, ${plan.counts.removed} go`
+          : "no plan yet",
     do: work.data?.finished
       ? "finished"
       : done > 0
@@ -112,13 +106,20 @@ function PlantHome({ id }: { id: string }) {
     schools: schools.data,
     survey,
     plan: planned.isError ? null : plan,
-    planError: planned.isError && count > 0 ? planned.error.message : null,
+    planError: planned.isError && ready ? planned.error.message : null,
     planning: planned.isFetching,
     scene,
   };
   return (
     <>
-      <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap="14px" rowGap="2px">
+      <chakra.div
+        className="plant-head"
+        display="flex"
+        alignItems="baseline"
+        flexWrap="wrap"
+        columnGap="14px"
+        rowGap="2px"
+      >
         <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }}>{plant.data.name}</chakra.h1>
         <chakra.span color="muted">
           {plant.data.kindName}

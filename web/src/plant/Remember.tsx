@@ -5,7 +5,7 @@ import { useParams } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
-import { dayWords } from "./Do";
+import { dayWords } from "./days";
 
 /** The log of this plant, season by season, the newest first. */
 export default function Remember() {

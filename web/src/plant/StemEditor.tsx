@@ -6,6 +6,7 @@ import { clockShort, length as inUnits, readLength, thickness } from "../survey/
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
+import { Picture } from "./evidencePictures";
 import { usePlant } from "./PlantPage";
 
 /** Everything about one stem; only what is looked at needs an answer. */
@@ -122,6 +123,11 @@ export function StemEditor(props: {
               <p>
                 <b>{q.question}</b> <chakra.span color="muted">{q.help}</chakra.span>
               </p>
+              {q.picture && (
+                <chakra.div marginBlock="5px">
+                  <Picture of={q.picture} />
+                </chakra.div>
+              )}
               <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
                 {q.answers.map((a) => {
                   const on = seenWords(stem).includes(a.what);

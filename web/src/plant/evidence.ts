@@ -1,9 +1,15 @@
 import { seenWords, type SurveyStem } from "../survey/types";
 
 /** Evidence asked as questions in plain words; the closed list of the exchange format behind them. */
-export const questions: { question: string; help: string; answers: { what: string; text: string }[] }[] = [
+export const questions: {
+  question: string;
+  picture?: string;
+  help: string;
+  answers: { what: string; text: string }[];
+}[] = [
   {
     question: "Is it alive?",
+    picture: "alive",
     help: "Scratch the bark with a thumbnail: bright green underneath is alive. Grey bark is only old, not dead.",
     answers: [
       { what: "scratch.green", text: "scratch is green" },
@@ -15,7 +21,8 @@ export const questions: { question: string; help: string; answers: { what: strin
   },
   {
     question: "What is its bark like?",
-    help: "Green is young, dark green-brown is two seasons, grey and rough is three and more, blackish is very old.",
+    picture: "age",
+    help: "Its bark and prickles tell how old it is.",
     answers: [
       { what: "bark.green", text: "green" },
       { what: "bark.brown", text: "brown" },
@@ -25,6 +32,7 @@ export const questions: { question: string; help: string; answers: { what: strin
   },
   {
     question: "Could it come from the rootstock?",
+    picture: "sucker",
     help: "A rootstock shoot starts below the union, grows unusually straight and smooth, and its leaves look different.",
     answers: [
       { what: "below-union", text: "starts below the union" },
@@ -35,6 +43,7 @@ export const questions: { question: string; help: string; answers: { what: strin
   },
   {
     question: "Is it healthy and whole?",
+    picture: "health",
     help: "If you can, say how far up the place is: sound wood below it may stay.",
     answers: [
       { what: "canker", text: "canker" },

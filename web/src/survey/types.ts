@@ -39,7 +39,9 @@ export interface KeepOut {
   from: number;
 }
 
-export type SchoolChoice = string | { base?: string; set?: Record<string, unknown> } | null;
+/** A school by id, or one with changed values, how hard, and the gardener's own school it comes from. */
+export type SchoolChoice =
+  string | { base?: string; set?: Record<string, unknown>; hardness?: number; own?: string; name?: string } | null;
 
 export interface SurveyDocument {
   format: "gemmifer.survey/1";
@@ -48,6 +50,7 @@ export interface SurveyDocument {
     kind: string;
     vigour?: string | null;
     unionHeight?: number | null;
+    yearsPlanted?: number | null;
     rootstock?: boolean | null;
     neglected?: boolean | null;
     look?: string | null;
@@ -65,6 +68,10 @@ export interface KindDefaults {
   caneLean: number;
   lateralLean: number;
   tipDiameterShare: number;
+  /** Height of the crown where nobody measured it, mm. */
+  unionHeight?: number;
+  /** Canes hang from a head. */
+  hangs?: boolean;
 }
 
 export const origins = ["crown", "rootstock", "ground", "unknown"] as const;
@@ -78,9 +85,36 @@ export function seenWords(stem: SurveyStem): string[] {
   return (stem.seen ?? []).map((e) => (typeof e === "string" ? e : e.what));
 }
 
-/** The id of the school chosen, or null for the kind's own. */
+/** The id of the school chosen, the gardener's own or one that ships, or null for the kind's own. */
 export function schoolId(choice: SchoolChoice | undefined): string | null {
-  return choice == null ? null : typeof choice === "string" ? choice : (choice.base ?? null);
+  return choice == null ? null : typeof choice === "string" ? choice : (choice.own ?? choice.base ?? null);
+}
+
+/** How much harder (above 0) or lighter than the school says. */
+export function hardnessOf(choice: SchoolChoice | undefined): number {
+  return choice == null || typeof choice === "string" ? 0 : (choice.hardness ?? 0);
+}
+
+/** A school offered for a kind; one's own has what it was copied from and what was changed. */
+export interface OfferedSchool {
+  id: string;
+  name: string;
+  base?: string | null;
+  set?: unknown;
+}
+
+/** The choice of an offered school, as hard as said; the shortest way to write it. */
+export function chooseSchool(school: OfferedSchool, hardness: number): SchoolChoice {
+  if (school.base != null) {
+    return {
+      base: school.base,
+      set: (school.set ?? {}) as Record<string, unknown>,
+      own: school.id,
+      name: school.name,
+      ...(hardness !== 0 ? { hardness } : {}),
+    };
+  }
+  return hardness === 0 ? school.id : { base: school.id, hardness };
 }
 
 /** The next free letter for a cane, or letter and number for a side shoot. */

@@ -1,0 +1,147 @@
+import { chakra } from "@chakra-ui/react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import { Button, Notice, Panel } from "../app/ui";
+import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
+
+const shownMost = 200;
+
+/** Plans every plant of the garden, one after another, with progress; can be stopped at any time. */
+export default function GardenPlan() {
+  const [total, setTotal] = useState<number | null>(null);
+  const [done, setDone] = useState(0);
+  const [totals, setTotals] = useState<Totals>(nothing);
+  const [lines, setLines] = useState<Line[]>([]);
+  const [state, setState] = useState<"idle" | "running" | "stopped" | "done" | "failed">("idle");
+  const running = useRef<AbortController | null>(null);
+  const run = useCallback(async () => {
+    const stop = new AbortController();
+    running.current = stop;
+    setState("running");
+    setTotal(null);
+    setDone(0);
+    setTotals(nothing);
+    setLines([]);
+    try {
+      const answer = await fetch("/api/garden/plan", { signal: stop.signal });
+      if (!answer.ok || !answer.body) throw new Error("no answer");
+      await readLines(answer.body, setTotal, (more) => {
+        setDone((n) => n + more.length);
+        setTotals((t) => add(t, more));
+        setLines((l) => (l.length >= shownMost ? l : [...l, ...more].slice(0, shownMost)));
+      });
+      setState("done");
+    } catch {
+      setState(stop.signal.aborted ? "stopped" : "failed");
+    }
+  }, []);
+  useEffect(() => () => running.current?.abort(), []);
+  const places = [...new Set(lines.map((l) => l.place))];
+  return (
+    <chakra.div display="grid" gap="14px" maxWidth="1000px">
+      <div>
+        <chakra.h1 fontSize="1.8rem">Plan the whole garden</chakra.h1>
+        <chakra.p marginTop="4px">
+          Every plant you have walked round is weighed as on its own page. Nothing is changed by it: it tells you what
+          lies ahead and what to carry.
+        </chakra.p>
+      </div>
+      <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+        {state === "running" ? (
+          <Button look="cut" onClick={() => running.current?.abort()}>
+            Stop
+          </Button>
+        ) : (
+          <Button look="main" onClick={() => void run()}>
+            {state === "idle" ? "Plan the whole garden" : "Plan it again"}
+          </Button>
+        )}
+        <Link to="/garden">Back to the garden</Link>
+        <chakra.div flex="1" minWidth="240px" role="status">
+          {total !== null && (
+            <>
+              <chakra.progress
+                value={done}
+                max={Math.max(1, total)}
+                width="100%"
+                height="14px"
+                aria-label="Plants planned"
+              />
+              <chakra.span>
+                {done} of {total} plants
+                {state === "stopped" && ": stopped by you. What was worked out stands below."}
+                {state === "done" && "."}
+              </chakra.span>
+            </>
+          )}
+        </chakra.div>
+      </chakra.div>
+      {state === "failed" && (
+        <Notice tone="wrong" role="alert">
+          The garden cannot be reached, or the answer broke off. What came so far stands below; try again.
+        </Notice>
+      )}
+      {done > 0 && (
+        <Panel>
+          <chakra.p fontSize="1.15rem">
+            <b>
+              {totals.cuts} cuts on {totals.planned} {totals.planned === 1 ? "plant" : "plants"},{" "}
+              {hours(totals.minutes)}.
+            </b>{" "}
+            {totals.checks > 0 &&
+              `${totals.checks} ${totals.checks === 1 ? "cane is" : "canes are"} to be checked first. `}
+            {totals.empty > 0 && `${totals.empty} still to walk round. `}
+            {totals.finished > 0 && `${totals.finished} finished.`}
+          </chakra.p>
+          {totals.tools.length > 0 && (
+            <chakra.p marginTop="4px">
+              <b>Carry:</b> {totals.tools.join(", ")}; gauntlets, long sleeves, eye protection. Diseased plants last.
+            </chakra.p>
+          )}
+        </Panel>
+      )}
+      {places.map((place) => (
+        <section key={place}>
+          <chakra.h2 fontSize="1.15rem">{place || "Anywhere"}</chakra.h2>
+          <ul>
+            {lines
+              .filter((l) => l.place === place)
+              .map((l) => (
+                <chakra.li
+                  key={l.id}
+                  borderTop="1px solid var(--line)"
+                  display="flex"
+                  flexWrap="wrap"
+                  gap="2px 14px"
+                  alignItems="center"
+                  minHeight="48px"
+                >
+                  <Link
+                    to={`/plants/${l.id}/${l.state === "empty" ? "look" : l.state === "finished" ? "remember" : "decide"}`}
+                    style={{ fontWeight: 700, padding: "10px 0" }}
+                  >
+                    {l.name}
+                  </Link>
+                  <chakra.span marginLeft="auto">{sentence(l)}</chakra.span>
+                </chakra.li>
+              ))}
+          </ul>
+        </section>
+      ))}
+      {total !== null && done > shownMost && (
+        <p>
+          The first {shownMost} plants are listed; the sums above hold for all {done}.
+        </p>
+      )}
+    </chakra.div>
+  );
+}
+
+function sentence(l: Line): string {
+  if (l.state === "finished") return "finished this season";
+  if (l.state === "empty") return "nobody walked round it yet";
+  if (l.state !== "planned") return "cannot be planned as it stands; open it to see why";
+  const canes = Number(l.kept) + Number(l.removed) > 0 ? `${l.kept} stay, ${l.removed} go; ` : "";
+  const cuts = Number(l.cuts);
+  return `${canes}${cuts === 0 ? "no cuts" : `${cuts} ${cuts === 1 ? "cut" : "cuts"}`}, ${l.minutes} min${Number(l.checks) > 0 ? `, ${l.checks} to check` : ""}`;
+}

@@ -1,0 +1,320 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, type ApiError, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
+import { readLength } from "../survey/measures";
+
+type School = Schemas["RuleSchool"];
+type Value = Schemas["RuleValue"];
+
+const sources: Record<string, string> = {
+  practice: "common practice",
+  published: "published",
+  memory: "published, from memory",
+  assumption: "our assumption",
+  user: "set by you",
+};
+
+/** The schools with every value, where it comes from and what it may be; copy one and make it your own. */
+export default function Rules() {
+  const client = useQueryClient();
+  const rules = useQuery({ queryKey: ["rules"], queryFn: () => must(api.GET("/api/rules")) });
+  const [open, setOpen] = useState("open-bowl");
+  const [editing, setEditing] = useState<{ from: School; copy: boolean } | null>(null);
+  const [gone, setGone] = useState<School | null>(null);
+  const again = () => {
+    void client.invalidateQueries({ queryKey: ["rules"] });
+    void client.invalidateQueries({ queryKey: ["schools"] });
+  };
+  const remove = useMutation({
+    mutationFn: (s: School) => must(api.DELETE("/api/rules/{id}", { params: { path: { id: s.id } } })),
+    onSuccess: (_, s) => (setGone(s), setOpen(s.base ?? "open-bowl"), again()),
+  });
+  const restore = useMutation({
+    mutationFn: (s: School) => must(api.POST("/api/rules/{id}/restore", { params: { path: { id: s.id } } })),
+    onSuccess: (_, s) => (setGone(null), setOpen(s.id), again()),
+  });
+  if (rules.isError)
+    return (
+      <Notice tone="wrong" role="alert">
+        {rules.error.message}
+      </Notice>
+    );
+  if (!rules.data) return <p>Fetching the rules.</p>;
+  const school = rules.data.find((s) => s.id === open) ?? rules.data[0]!;
+  return (
+    <chakra.div display="grid" gap="14px">
+      <div>
+        <chakra.h1 fontSize="1.8rem">The rules</chakra.h1>
+        <chakra.p marginTop="4px" maxWidth="760px">
+          Practitioners disagree, so each way of pruning is a school with its own values. Every value says where it
+          comes from. Copy a school and change it, and your plants can be planned your way.
+        </chakra.p>
+      </div>
+      {gone && (
+        <Notice tone="plain" role="status">
+          {gone.name} is no longer offered; plants planned with it stay as they are.{" "}
+          <Button size="small" onClick={() => restore.mutate(gone)}>
+            Undo
+          </Button>
+        </Notice>
+      )}
+      <chakra.div
+        display="grid"
+        gap="16px"
+        gridTemplateColumns={{ base: "minmax(0,1fr)", md: "230px minmax(0,1fr)" }}
+        alignItems="start"
+      >
+        <chakra.nav aria-label="Schools" display="grid" gap="6px">
+          {rules.data.map((s) => (
+            <Button
+              key={s.id}
+              pressed={s.id === school.id && !editing}
+              aria-pressed={s.id === school.id}
+              onClick={() => (setOpen(s.id), setEditing(null))}
+              style={{ justifyContent: "flex-start", textAlign: "left" }}
+            >
+              {s.name}
+              {s.own && <chakra.span fontWeight="400">yours</chakra.span>}
+            </Button>
+          ))}
+        </chakra.nav>
+        {editing ? (
+          <Editor
+            key={editing.from.id}
+            from={editing.from}
+            copy={editing.copy}
+            onClose={() => setEditing(null)}
+            onSaved={(s) => (setEditing(null), setOpen(s.id), again())}
+          />
+        ) : (
+          <Panel>
+            <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+              <chakra.h2 fontSize="1.35rem">{school.name}</chakra.h2>
+              <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
+                {school.own && <Button onClick={() => setEditing({ from: school, copy: false })}>Change it</Button>}
+                <Button look="main" onClick={() => setEditing({ from: school, copy: true })}>
+                  Copy and change it
+                </Button>
+                {school.own && (
+                  <Button look="cut" onClick={() => remove.mutate(school)}>
+                    Take it out
+                  </Button>
+                )}
+              </chakra.span>
+            </chakra.div>
+            <chakra.p marginTop="4px">{school.summary}</chakra.p>
+            <chakra.ul marginTop="10px">
+              {school.values
+                .filter((v) => !unused.has(v.name))
+                .map((v) => (
+                  <ValueLine key={v.name} value={v} />
+                ))}
+            </chakra.ul>
+            <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
+              Cautions hold for every school: gloves and sleeves, something over your eyes, blades wiped, ladders firm;
+              heavy wood and work near lines are for a licensed arborist, and local rules come first.
+            </chakra.p>
+          </Panel>
+        )}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** Values that only vines and cane fruit use. */
+const unused = new Set(["spurBuds", "spurSpacing", "tipHeight"]);
+
+function useWords() {
+  const { long } = useMeasures();
+  return (v: { number?: number | null; word?: string | null }, of: Value): string => {
+    if (v.word != null) return wordsFor(of.name, v.word);
+    const n = Number(v.number ?? 0);
+    if (of.flag) return n > 0 ? "yes" : "no";
+    if (of.unit === "mm") return n >= 5000 ? "no limit" : long(n);
+    if (of.unit === "share") return `${Math.round(n * 100)} %`;
+    if (of.unit === "°") return n === 0 ? "square" : `${n}°`;
+    if (of.unit === "canes" && n >= 100) return "no limit";
+    return of.unit ? `${n} ${of.unit}` : `${n}`;
+  };
+}
+
+const wordNames: Record<string, string> = {
+  outward: "facing out",
+  any: "any node",
+  "up-and-out": "up and out",
+  open: "kept open",
+  "may-stay": "a cane may stay that crosses nothing",
+  bud: "each above its bud",
+  shears: "all at once with shears",
+};
+
+function wordsFor(_name: string, word: string): string {
+  return wordNames[word] ?? word;
+}
+
+function ValueLine({ value }: { value: Value }) {
+  const words = useWords();
+  return (
+    <chakra.li
+      borderTop="1px solid var(--line)"
+      paddingBlock="7px"
+      display="grid"
+      gap="2px 16px"
+      gridTemplateColumns={{ base: "1fr auto", lg: "250px 130px minmax(0,1fr)" }}
+      data-value={value.name}
+    >
+      <span>{value.label}</span>
+      <b>{words(value, value)}</b>
+      <chakra.span gridColumn={{ base: "1 / -1", lg: "auto" }} color="muted" fontSize="0.95rem">
+        {value.why} ({sources[value.provenance] ?? value.provenance})
+        {value.min != null && value.max != null && (
+          <>
+            {" "}
+            It may be {words({ number: value.min }, value)} to {words({ number: value.max }, value)}.
+          </>
+        )}
+        {value.byKind.map((k) => (
+          <chakra.span key={k.kind} display="block">
+            {k.kind}: <b>{words(k, value)}</b>. {k.why} ({sources[k.provenance] ?? k.provenance})
+          </chakra.span>
+        ))}
+      </chakra.span>
+    </chakra.li>
+  );
+}
+
+/** Changing the values of a copy: what is not understood stays as typed, what the server refuses is said at its field. */
+function Editor(props: { from: School; copy: boolean; onClose: () => void; onSaved: (s: School) => void }) {
+  const { from, copy } = props;
+  const { body } = useMeasures();
+  const words = useWords();
+  const [name, setName] = useState(copy ? `My ${from.name.toLowerCase()}` : from.name);
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const save = useMutation({
+    mutationFn: async () => {
+      const set = Object.fromEntries(
+        from.values.flatMap((v): [string, unknown][] => {
+          const now = v.name in typed ? read(v, typed[v.name]!) : undefined;
+          const own = v.provenance === "user";
+          if (now === undefined && !own) return [];
+          return [[v.name, now ?? (v.word != null ? v.word : v.flag ? Number(v.number) > 0 : Number(v.number))]];
+        }),
+      );
+      const input = { name, base: from.base ?? from.id, set: set as never };
+      return copy
+        ? must(api.POST("/api/rules", { body: input }))
+        : must(
+            api.PUT("/api/rules/{id}", {
+              params: { path: { id: from.id } },
+              headers: { "If-Match": `"${from.revision}"` },
+              body: input,
+            }),
+          );
+    },
+    onSuccess: props.onSaved,
+  });
+  const error = save.error as ApiError | null;
+  const at = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
+  const read = (v: Value, text: string): unknown => {
+    if (v.flag) return text === "yes";
+    if (v.words.length > 0) return text;
+    const plain = Number(text.replace(",", ".").replace(/[°%]|canes|buds/g, ""));
+    if (v.unit === "mm") return readLength(text, body, "mm") ?? (Number.isFinite(plain) ? plain : text);
+    if (v.unit === "share")
+      return Number.isFinite(plain) ? (text.includes("%") || plain > 1 ? plain / 100 : plain) : text;
+    return text.trim() !== "" && Number.isFinite(plain) ? plain : text;
+  };
+  return (
+    <Panel>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          save.mutate();
+        }}
+      >
+        <chakra.h2 fontSize="1.35rem">
+          {copy ? `A copy of ${from.name.toLowerCase()}` : `Change ${from.name}`}
+        </chakra.h2>
+        <chakra.div marginBlock="10px" maxWidth="420px">
+          <Field label="What you call it" error={at("/name")}>
+            <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} required />
+          </Field>
+        </chakra.div>
+        <chakra.div
+          display="grid"
+          gap="12px 18px"
+          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 250px), 1fr))"
+        >
+          {from.values
+            .filter((v) => !unused.has(v.name))
+            .map((v) => {
+              const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
+              const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));
+              const choices = v.flag ? ["yes", "no"] : v.words;
+              return choices.length > 0 ? (
+                <div key={v.name}>
+                  <chakra.p fontWeight="700" marginBottom="4px">
+                    {v.label}
+                  </chakra.p>
+                  <Choice
+                    label={v.label}
+                    value={shown}
+                    onChange={set}
+                    options={choices.map((c) => ({ value: c, text: v.flag ? c : wordsFor(v.name, c) }))}
+                  />
+                  {at(`/set/${v.name}`) && (
+                    <chakra.p role="alert" color="hip" fontWeight="700">
+                      {at(`/set/${v.name}`)}
+                    </chakra.p>
+                  )}
+                </div>
+              ) : (
+                <Field
+                  key={v.name}
+                  label={v.label}
+                  hint={
+                    v.min != null && v.max != null
+                      ? `${words({ number: v.min }, v)} to ${words({ number: v.max }, v)}`
+                      : undefined
+                  }
+                  error={at(`/set/${v.name}`)}
+                >
+                  <Input value={shown} onChange={(e) => set(e.target.value)} />
+                </Field>
+              );
+            })}
+        </chakra.div>
+        {error && (
+          <chakra.div marginTop="12px">
+            <Notice tone="wrong" role="alert">
+              {error.errors.length > 0 ? "Nothing was stored: see the fields marked above." : error.message}
+            </Notice>
+          </chakra.div>
+        )}
+        <chakra.div display="flex" gap="8px" marginTop="14px">
+          <Button type="submit" look="main" disabled={save.isPending || name.trim() === ""}>
+            {copy ? "Keep it as mine" : "Save"}
+          </Button>
+          <Button type="button" onClick={props.onClose}>
+            Cancel
+          </Button>
+        </chakra.div>
+      </form>
+    </Panel>
+  );
+}
+
+/** A number as it is typed. */
+function plainOf(v: Value): string {
+  const n = Number(v.number ?? 0);
+  return v.unit === "mm"
+    ? `${n} mm`
+    : v.unit === "share"
+      ? `${Math.round(n * 100)} %`
+      : v.unit === "°"
+        ? `${n}°`
+        : `${n}`;
+}

@@ -1,0 +1,169 @@
+import { chakra } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { api, must } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Letter, Notice, Panel, Select } from "../app/ui";
+import { FromAbove } from "../drawing/FromAbove";
+import { FromFront } from "../drawing/FromFront";
+import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/scene";
+import { chooseSchool, schoolId, type SurveyDocument } from "../survey/types";
+import { differing } from "./differing";
+import { usePlant } from "./PlantPage";
+
+/** Two schools on one plant: the drawings, the numbers, and the canes on which they differ. */
+export default function Compare() {
+  const { survey, schools, kind } = usePlant();
+  const now = schoolId(survey.document.school) ?? kind.defaultSchool;
+  const [left, setLeft] = useState(now);
+  const [right, setRight] = useState(schools.find((s) => s.id !== now)?.id ?? now);
+  const [selected, setSelected] = useState<string | null>(null);
+  const one = usePlanBy(left);
+  const two = usePlanBy(right);
+  const apart = one.plan && two.plan ? differing(one.plan, two.plan) : null;
+  const tops = new Set(
+    survey.document.stems
+      .filter((s) => ["crown", "ground", "rootstock", "unknown"].includes(s.parent))
+      .map((s) => s.id),
+  );
+  const canes = apart?.filter((d) => tops.has(d.id)) ?? [];
+  const use = (id: string) => {
+    const offered = schools.find((s) => s.id === id);
+    if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
+  };
+  return (
+    <chakra.div display="grid" gap="12px">
+      <chakra.div display="flex" gap="14px" alignItems="baseline" flexWrap="wrap">
+        <chakra.h2 fontSize="1.3rem">Two schools side by side</chakra.h2>
+        <Link to="../decide">Back to the plan</Link>
+      </chakra.div>
+      <chakra.div display="grid" gap="14px" gridTemplateColumns={{ base: "minmax(0,1fr)", md: "1fr 1fr" }}>
+        {(
+          [
+            [left, setLeft, one, "First school"],
+            [right, setRight, two, "Second school"],
+          ] as const
+        ).map(([id, set, side, label]) => (
+          <Panel key={label} style={{ padding: 10 }}>
+            <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+              <Select aria-label={label} value={id} onChange={(e) => set(e.target.value)} fontWeight="700">
+                {schools.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
+              </Select>
+              {id === now ? (
+                <chakra.span color="muted">in use</chakra.span>
+              ) : (
+                <Button size="small" onClick={() => use(id)}>
+                  Use this one
+                </Button>
+              )}
+            </chakra.div>
+            {side.error && (
+              <Notice tone="wrong" role="alert">
+                {side.error}
+              </Notice>
+            )}
+            {side.plan && (
+              <>
+                <Drawings plan={side.plan} selected={selected} onSelect={setSelected} name={label} />
+                <Numbers plan={side.plan} />
+              </>
+            )}
+          </Panel>
+        ))}
+      </chakra.div>
+      {apart && (
+        <Panel>
+          <chakra.h3 fontSize="1.1rem">
+            {canes.length === 0
+              ? "Both decide the same for every cane"
+              : `They differ on ${canes.length} of ${tops.size} canes`}
+          </chakra.h3>
+          <chakra.ul display="flex" flexWrap="wrap" gap="4px 22px" marginTop="4px">
+            {canes.map((d) => (
+              <chakra.li key={d.id} display="flex" gap="8px" alignItems="center" minHeight="40px">
+                <Letter id={d.id} decision={d.left} size={26} />
+                <span>{decisionWords[d.left as Decision]}</span>
+                <span aria-hidden>|</span>
+                <Letter id={d.id} decision={d.right} size={26} />
+                <span>{decisionWords[d.right as Decision]}</span>
+              </chakra.li>
+            ))}
+          </chakra.ul>
+          <chakra.p color="muted" marginTop="6px">
+            Neither is wrong: practitioners who disagree here both grow fine roses. Choose the one whose summer you
+            would rather have.
+          </chakra.p>
+        </Panel>
+      )}
+    </chakra.div>
+  );
+
+  function usePlanBy(id: string): { plan: Plan | null; error: string | null } {
+    const offered = schools.find((s) => s.id === id);
+    const document: SurveyDocument = { ...survey.document, school: offered ? chooseSchool(offered, 0) : id };
+    const planned = useQuery({
+      queryKey: ["plan", document],
+      queryFn: () => must(api.POST("/api/plan", { body: document as never })),
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      retry: false,
+    });
+    return { plan: planned.data ?? null, error: planned.error?.message ?? null };
+  }
+}
+
+function Drawings(props: { plan: Plan; selected: string | null; onSelect: (id: string | null) => void; name: string }) {
+  const { survey, kind } = usePlant();
+  const scene = useMemo(() => sceneOf(survey.document, kind, props.plan), [survey.document, kind, props.plan]);
+  const pick = (id: string) => props.onSelect(id === props.selected ? null : id);
+  return (
+    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="6px" marginTop="6px">
+      <FromAbove
+        scene={scene}
+        state="after"
+        selected={props.selected}
+        onSelect={pick}
+        title={`${props.name}: the plant from above`}
+      />
+      <FromFront
+        scene={scene}
+        state="after"
+        selected={props.selected}
+        onSelect={pick}
+        title={`${props.name}: the plant from the front`}
+      />
+    </chakra.div>
+  );
+}
+
+function Numbers({ plan }: { plan: Plan }) {
+  const { long } = useMeasures();
+  const c = plan.counts;
+  const facts = [
+    ["canes stay", `${c.kept}`],
+    ["go", `${c.removed}`],
+    ["of the live wood off", `${Math.round(c.removedShare * 100)} %`],
+    ["between ends, at least", c.endSpacing == null ? "–" : long(Math.round(c.endSpacing))],
+    ["new shoots", `about ${plan.forecast.shoots}`],
+    ["of work", `${plan.kit.minutes} min`],
+  ];
+  return (
+    <chakra.dl display="flex" flexWrap="wrap" gap="4px 18px" marginTop="8px">
+      {facts.map(([name, value]) => (
+        <chakra.div key={name}>
+          <chakra.dd margin="0" fontWeight="700" fontSize="1.15rem">
+            {value}
+          </chakra.dd>
+          <chakra.dt color="muted" fontSize="0.95rem">
+            {name}
+          </chakra.dt>
+        </chakra.div>
+      ))}
+    </chakra.dl>
+  );
+}
