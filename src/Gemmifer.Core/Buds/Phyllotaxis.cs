@@ -112,6 +112,12 @@ public static class Phyllotaxis
             var step = pattern.InternodeMm;
             if (below is not null && above is not null)
             {
+                // Two buds noted at one place leave no room for another between them.
+                if (to - from < 1)
+                {
+                    continue;
+                }
+
                 step = (to - from) / Math.Max(1, Math.Round((to - from) / step, MidpointRounding.AwayFromZero));
             }
 

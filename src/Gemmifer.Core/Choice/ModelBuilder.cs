@@ -68,7 +68,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     {
         if (!option.Keeps)
         {
-            return option.Kind == OptionKind.Defer ? _school.Weight("defer") : 0;
+            // Leaving old wood for another year weighs more the older it is: the oldest goes first (common practice, no source).
+            return option.Kind == OptionKind.Defer
+                ? _school.Weight("defer") * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
+                : 0;
         }
 
         var stem = option.TakeOver?.Stem ?? candidate.Stem;

@@ -143,7 +143,8 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         var buds = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm);
         var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
             .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
-            .Where(b => !(_school.BudUpward && b.Bud.Face == BudFace.Down))
+            // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
+            .Where(b => !(_school.BudUpward && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))))
             .Where(b => b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm)
             .ToArray();
         if (known.Length > 0)

@@ -56,7 +56,10 @@ public sealed class ChoiceReasons
         if (finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged)
         {
             stage = finding.Verdict.ToString().ToLowerInvariant();
-            reasons.Add(new PlanReason(stage, finding.Text, finding.Provenance));
+            if (option.Keeps || finding.SoundToMm is null)
+            {
+                reasons.Add(new PlanReason(stage, finding.Text, finding.Provenance));
+            }
         }
 
         if (option.Kind == OptionKind.Defer)
@@ -68,6 +71,12 @@ public sealed class ChoiceReasons
         {
             var (rule, where, text, provenance) = WhyGoes(i);
             reasons.Add(new PlanReason(rule, text, provenance));
+            if (stage != "shorten" && finding.SoundToMm is not null)
+            {
+                // Part of it is sound: what is wrong with the rest is said after why all of it goes.
+                reasons.Add(new PlanReason(stage, $"{finding.Text.Split(':')[0]}.", finding.Provenance));
+            }
+
             stage = stage == "shorten" ? where : stage;
         }
         else
@@ -162,7 +171,7 @@ public sealed class ChoiceReasons
 
         var old = stem.Age >= _survey.Plant.Kind.OldFrom;
         yield return new PlanReason(old ? "old-kept" : "strong",
-            old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter; at most about a third of the old wood goes at once."
+            old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter{(_survey.Plant.Neglected ? "" : $"; at most {Wording.Percent(_school.OldShare)} of the old canes go at once")}."
             : $"{Wording.Thickness(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
             old ? _school.Value("oldShare").Provenance : Provenance.Practice);
         if (option.Kind == OptionKind.Whole)

@@ -17,8 +17,16 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     /// <summary>About three new shoots come from each cut end (common practice, no source).</summary>
     public const int ShootsPerEnd = 3;
 
-    /// <summary>Lean of a new shoot from vertical, degrees, and the distance at which shoots of two ends crowd, mm (assumptions).</summary>
-    private const double ShootLeanDeg = 35, CrowdMm = 60;
+    /// <summary>
+    /// Lean of a new shoot from vertical where its stem stands upright, degrees, and the share of the stem's own lean that is added
+    /// where the bud faces the way the stem leans, and taken off where it faces back (assumptions: a shoot turns to the light).
+    /// </summary>
+    private const double ShootLeanDeg = 30, LeanShare = 0.5;
+
+    /// <summary>Two shoots crowd where their upper halves are less than a hand's width apart in the mean, mm (assumption).</summary>
+    private const double CrowdMm = 90;
+
+    private static readonly double[] UpperHalf = [0.5, 0.75, 1];
 
     private const int YearsAhead = 5;
 
@@ -36,7 +44,8 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         var shoots = Shoots();
         var (from, to) = Flowering();
         var tooEarly = survey.Plant.Kind.FlowersOn == "last-year" && survey.Date < MainPrune().From;
-        return new PlanForecast(shoots.Count, tooEarly ? 0 : shoots.Count, [Day(from), Day(to)], shoots, Crowds(shoots), Ages());
+        var crowds = Crowds(shoots);
+        return new PlanForecast(shoots.Count, tooEarly ? 0 : shoots.Count, [Day(from), Day(to)], shoots, crowds, Ages());
     }
 
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
@@ -71,8 +80,13 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             var count = d.Stem.TopLevel || d.Decision == "shorten" ? ShootsPerEnd : 1;
             for (var k = 0; k < count; k++)
             {
-                var place = tree.Axis(d.Stem).At(Math.Max(0, to - 6 - (k * internode)));
-                shoots.Add(new NewShoot(d.Stem.Id, Round(place.X), Round(place.Y), Round(place.Z), Math.Round(first.Turn(k * turn).Clock, 2), ShootLeanDeg, Math.Round(ShootMm * (1 - (0.15 * k))), sure && k == 0));
+                var along = Math.Max(0, to - 6 - (k * internode));
+                var (place, facing) = (tree.Axis(d.Stem).At(along), first.Turn(k * turn));
+                var stemLean = Math.Min(90, d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm)));
+                var lean = ShootLeanDeg + (LeanShare * stemLean * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180));
+                shoots.Add(new NewShoot(
+                    d.Stem.Id, Round(place.X), Round(place.Y), Round(place.Z), Math.Round(facing.Clock, 2), Round(Math.Max(0, lean)),
+                    Math.Round(ShootMm * (1 - (0.15 * k))), sure && k == 0));
             }
         }
 
@@ -94,26 +108,34 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         return (top?.Facing ?? StemTree.Outward(d.Stem, tree.Axis(d.Stem).At(toMm)), -turn, top?.Known == BudKnowledge.Seen);
     }
 
-    /// <summary>Pairs of stems whose shoots will stand in each other's way.</summary>
+    /// <summary>
+    /// Pairs of stems whose shoots will stand in each other's way: the upper halves, where leaves and flowers are, run beside each
+    /// other. A single crossing lower down is no crowding. Marks the shoots concerned.
+    /// </summary>
     private static List<Crowding> Crowds(List<NewShoot> shoots)
     {
-        var lines = shoots.Select(s =>
+        Point3 On(NewShoot s, double share)
         {
-            var from = new Point3(s.X, s.Y, s.Z);
             var facing = Bearing.FromClock(s.Clock <= 0 ? 12 : s.Clock);
-            var (run, rise) = (s.Length * Math.Sin(s.Lean * Math.PI / 180), s.Length * Math.Cos(s.Lean * Math.PI / 180));
-            return new Segment3(from, from + new Point3(run * facing.X, run * facing.Y, rise));
-        }).ToArray();
+            var (run, rise) = (s.Length * share * Math.Sin(s.Lean * Math.PI / 180), s.Length * share * Math.Cos(s.Lean * Math.PI / 180));
+            return new Point3(s.X + (run * facing.X), s.Y + (run * facing.Y), s.Z + rise);
+        }
+
+        var upper = shoots.Select(s => UpperHalf.Select(t => On(s, t)).ToArray()).ToArray();
         var crowds = new SortedDictionary<(string, string), double>();
         for (var i = 0; i < shoots.Count; i++)
         {
             for (var j = 0; j < i; j++)
             {
-                if (shoots[i].Stem != shoots[j].Stem && lines[i].DistanceTo(lines[j]) is var apart && apart < CrowdMm)
+                var apart = upper[i].Zip(upper[j], (p, q) => p.DistanceTo(q)).Average();
+                if (shoots[i].Stem == shoots[j].Stem || apart >= CrowdMm)
                 {
-                    var pair = string.CompareOrdinal(shoots[i].Stem, shoots[j].Stem) < 0 ? (shoots[i].Stem, shoots[j].Stem) : (shoots[j].Stem, shoots[i].Stem);
-                    crowds[pair] = Math.Min(crowds.GetValueOrDefault(pair, double.PositiveInfinity), apart);
+                    continue;
                 }
+
+                (shoots[i], shoots[j]) = (shoots[i] with { Crowded = true }, shoots[j] with { Crowded = true });
+                var pair = string.CompareOrdinal(shoots[i].Stem, shoots[j].Stem) < 0 ? (shoots[i].Stem, shoots[j].Stem) : (shoots[j].Stem, shoots[i].Stem);
+                crowds[pair] = Math.Min(crowds.GetValueOrDefault(pair, double.PositiveInfinity), apart);
             }
         }
 

@@ -89,9 +89,10 @@ public sealed record PlanForecast(
 /// <param name="Lean">From vertical, degrees.</param>
 /// <param name="Length">By midsummer, mm.</param>
 /// <param name="Sure">Whether the bud it comes from was seen.</param>
-public sealed record NewShoot(string Stem, double X, double Y, double Z, double Clock, double Lean, double Length, bool Sure);
+/// <param name="Crowded">Whether its upper half stands in the way of a shoot of another stem.</param>
+public sealed record NewShoot(string Stem, double X, double Y, double Z, double Clock, double Lean, double Length, bool Sure, bool Crowded = false);
 
-/// <summary>Two stems whose shoots come close, mm apart.</summary>
+/// <summary>Two stems of which shoots stand in each other's way; their upper halves are so far apart in the mean, mm.</summary>
 public sealed record Crowding(IReadOnlyList<string> Stems, double Apart);
 
 /// <summary>Canes by age some years from now, each as least and most.</summary>

@@ -58,7 +58,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         }
 
         Stem With(Stem stem, double alongMm, double turnDeg) =>
-            stem with { Buds = [.. stem.Buds, new Bud(Math.Clamp(alongMm, 0, stem.LengthMm), stem.Bearing.Turn(turnDeg), BudState.Dormant)] };
+            stem with { Buds = [.. stem.Buds.Where(b => Math.Abs(b.AlongMm - alongMm) > 1), new Bud(Math.Clamp(alongMm, 0, stem.LengthMm), stem.Bearing.Turn(turnDeg), BudState.Dormant)] };
     }
 
     /// <summary>The most stems that one of the answers would decide otherwise.</summary>

@@ -188,13 +188,14 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
 
         var facing = _school.BudUpward ? "up and out, " : "";
         facing += bud.Facing is { } f ? Wording.Clock(f) : "outward";
+        var from = survey.Plant.Kind.Hangs ? " from the head" : "";
         return bud.Known switch
         {
-            BudKnowledge.Seen => $"Cut {id} at {Wording.Mm(option.AlongMm)}, {clearance} above the bud that faces {facing}. {slope}",
+            BudKnowledge.Seen => $"Cut {id} at {Wording.Mm(option.AlongMm)}{from}, {clearance} above the bud that faces {facing}. {slope}",
             BudKnowledge.Likely => bud.OtherFacing is { } other
-                ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
-                : $"On {id} a bud facing about {facing}, give or take {Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}, is likely at {Wording.Mm(bud.AlongMm!.Value)}. Cut {clearance} above it. {slope}",
-            BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for the lowest bud that faces {(bud.GiveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}")}. Cut {clearance} above it. {slope}",
+                ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}{from}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
+                : $"On {id} a bud facing about {facing}, give or take {Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}, is likely at {Wording.Mm(bud.AlongMm!.Value)}{from}. Cut {clearance} above it. {slope}",
+            BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)}{from} for {(from == "" ? "the lowest bud" : "the first bud")} that faces {(bud.GiveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}")}. Cut {clearance} above it. {slope}",
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
     }

@@ -81,4 +81,17 @@ public class PhyllotaxisTests
         var at = Phyllotaxis.Expect(Stem(600, Bud(200, 0), blind, Bud(300, 288)), 144, 50).Where(b => Math.Abs(b.AlongMm - 250) < 20);
         Assert.False(Assert.Single(at).Usable);
     }
+
+    [Theory]
+    [InlineData(200, 200)]
+    [InlineData(200, 200.4)]
+    [InlineData(0, 0)]
+    [InlineData(900, 900)]
+    public void Two_buds_noted_at_one_place_are_borne_with(double first, double second)
+    {
+        // An opposite pair, or one bud noted twice.
+        var buds = Phyllotaxis.Expect(Stem(900, Bud(first, 0), Bud(second, 180), Bud(450, 40)), 144, 50);
+        Assert.Equal(3, buds.Count(b => b.Known == BudKnowledge.Seen));
+        Assert.InRange(buds.Length, 3, 60);
+    }
 }

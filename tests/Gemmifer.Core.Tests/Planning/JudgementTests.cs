@@ -252,6 +252,45 @@ public class JudgementTests
         Assert.All(plan.Forecast.NewShoots.GroupBy(s => s.Stem), g => Assert.Equal(3, g.Count()));
         var close = Surveys.Plan(Surveys.Of(Surveys.Cane("A", 3, 14, 2, 1000, 15).With("pin", "keep"), Surveys.Cane("B", 3.2, 14, 2, 1000, 15).With("pin", "keep")));
         Assert.Contains(close.Forecast.Crowds, c => c.Stems.SequenceEqual(["A", "B"]));
+        Assert.Contains(close.Forecast.NewShoots, s => s.Crowded);
+        var apart = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()));
+        Assert.DoesNotContain(apart.Forecast.NewShoots, s => s.Crowded);
+        Assert.Empty(apart.Forecast.Crowds);
+    }
+
+    [Fact]
+    public void A_shoot_from_a_bud_that_faces_out_leans_more_than_one_that_faces_back()
+    {
+        var shoots = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray())).Forecast.NewShoots.Where(s => s.Stem == "A").ToArray();
+        Assert.True(shoots[0].Lean > 40 && shoots[1].Lean < 25);
+    }
+
+    [Fact]
+    public void Over_two_winters_the_oldest_cane_goes_first()
+    {
+        var canes = Ring(8, 14, 3, 1250);
+        canes[2] = canes[2].With("age", 9).With("diameter", 24).Seen("bark.black", "unproductive");
+        var plan = Surveys.Plan(Surveys.Of(canes).Plant("neglected", true).Plant("vigour", "weak"));
+        Assert.Contains(plan.Stems, s => s.Decision == "defer");
+        Assert.Equal("remove", plan.Stem("C").Decision);
+    }
+
+    [Fact]
+    public void Which_way_a_bud_faces_round_a_hanging_cane_is_not_guessed()
+    {
+        var canes = Ring(6, 10, 2, 1100).Select(c => c.With("lean", 60).With("tipLean", 150)).ToArray();
+        canes[0] = canes[0].With("buds", new JsonArray(Bud(200, 0.5, "dormant", "up"), Bud(250, 0.5, "dormant", "down")));
+        var plan = Surveys.Plan(Kind(Surveys.Of(canes), "rose.weeping-standard"));
+        Assert.DoesNotContain(plan.Steps, s => s.Cut?.Bud?.Known == "likely");
+        Assert.Contains(plan.Steps, s => s.Text.Contains("from the head for the first bud that faces up and out"));
+    }
+
+    [Fact]
+    public void A_partly_dead_cane_that_goes_altogether_says_first_why_all_of_it_goes()
+    {
+        var plan = Surveys.Plan(Surveys.Of([.. Ring(4), Surveys.Cane("T", 3.6, 5, 2, 900, 24).With("deadFrom", 700)]));
+        Assert.Equal(("remove", "thinBelow"), (plan.Stem("T").Decision, plan.Stem("T").Reasons[0].Rule));
+        Assert.Equal("Dead from 700 mm up.", plan.Stem("T").Reasons[1].Text);
     }
 
     [Fact]

@@ -390,6 +390,8 @@ export interface components {
             /** Format: double */
             length: number;
             sure: boolean;
+            /** @default false */
+            crowded: boolean;
         };
         NoteInput: {
             text: string;

@@ -16,6 +16,8 @@ interface Props {
   scene: Scene;
   state: State;
   selected: string | null;
+  /** Stems whose letters are ringed twice. */
+  marked?: Set<string>;
   onSelect?: (id: string) => void;
   /** Pointing at the ring gives a bearing. */
   onClock?: (clock: number) => void;
@@ -190,7 +192,7 @@ export function FromAbove(props: Props) {
           </g>
         ))}
         {state === "summer" &&
-          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={scene.crowds.has(s.stem)} />)}
+          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={s.crowded === true} />)}
         {scene.stems.length === 0 && <circle cx={centre.x} cy={centre.y} r="5" fill="var(--muted)" />}
       </g>
       {tops.map((s, i) => {
@@ -208,6 +210,7 @@ export function FromAbove(props: Props) {
             y={centre.y - d.y * labelRing}
             lead={from}
             selected={s.id === selected}
+            marked={props.marked?.has(s.id)}
           />
         );
       })}

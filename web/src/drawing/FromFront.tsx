@@ -16,6 +16,8 @@ interface Props {
   scene: Scene;
   state: State;
   selected: string | null;
+  /** Stems whose letters are ringed twice. */
+  marked?: Set<string>;
   onSelect?: (id: string) => void;
   title: string;
   /** A stem to come close to: its cut fills the picture. */
@@ -98,7 +100,7 @@ export function FromFront(props: Props) {
           </g>
         ))}
         {state === "summer" &&
-          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={scene.crowds.has(s.stem)} />)}
+          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={s.crowded === true} />)}
       </g>
       {state === "after" && band && !close && (
         <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
@@ -121,6 +123,7 @@ export function FromFront(props: Props) {
           y={18}
           lead={{ x: heads[i]!.x, y: Math.max(30, heads[i]!.y) }}
           selected={s.id === selected}
+          marked={props.marked?.has(s.id)}
         />
       ))}
     </svg>
@@ -153,11 +156,39 @@ function Crown(props: { scene: Scene; scale: number; prefix: string }) {
     );
   }
   const z = scene.crownHeight * scale;
+  if (scene.standard) return <Standard head={soilAt - z} scale={scale} />;
   return (
     <path
       d={`M${x - half} ${soilAt}C${x - half} ${soilAt - z - 12} ${x + half} ${soilAt - z - 12} ${x + half} ${soilAt}Z`}
       fill="var(--bark4)"
       stroke="var(--ink)"
     />
+  );
+}
+
+/** The stem of a standard up to its head, with its stake and tie. */
+function Standard(props: { head: number; scale: number }) {
+  const { head, scale } = props;
+  const x = width / 2;
+  const half = Math.max(3.5, 13 * scale);
+  const stake = x + half + 6;
+  return (
+    <g stroke="var(--ink)" strokeWidth="1" strokeLinejoin="round">
+      <path
+        d={`M${stake - 3} ${head - 16}L${stake} ${head - 21}L${stake + 3} ${head - 16}V${soilAt}H${stake - 3}Z`}
+        fill="var(--soil)"
+      />
+      <path
+        d={`M${x - half * 1.5} ${soilAt}C${x - half} ${soilAt - 30} ${x - half * 0.7} ${head + 60} ${x - half * 0.8} ${head + 6}C${x - half * 2.2} ${head - 2} ${x - half} ${head - 8} ${x} ${head - 8}C${x + half} ${head - 8} ${x + half * 2.2} ${head - 2} ${x + half * 0.8} ${head + 6}C${x + half * 0.7} ${head + 60} ${x + half} ${soilAt - 30} ${x + half * 1.5} ${soilAt}Z`}
+        fill="var(--bark3)"
+      />
+      {[head + 18, (head + soilAt) / 2].map((y) => (
+        <path
+          key={y}
+          d={`M${x - half - 1.5} ${y - 3}L${stake + 4} ${y - 3}V${y + 3}H${x - half - 1.5}Z`}
+          fill="var(--ochreWash)"
+        />
+      ))}
+    </g>
   );
 }

@@ -237,6 +237,8 @@ export function StemLabel(props: {
   x: number;
   y: number;
   selected: boolean;
+  /** Ringed a second time, to be noticed. */
+  marked?: boolean;
   lead?: { x: number; y: number };
 }) {
   const { stem, x, y } = props;
@@ -257,6 +259,18 @@ export function StemLabel(props: {
           stroke="var(--muted)"
           strokeWidth="0.8"
           strokeDasharray="1 2.5"
+        />
+      )}
+      {props.marked && (
+        <rect
+          x={x - wide - 4}
+          y={y - 15}
+          width={wide * 2 + 8}
+          height={30}
+          rx="15"
+          fill="var(--ochreWash)"
+          stroke="var(--ochre)"
+          strokeWidth="2"
         />
       )}
       <rect

@@ -26,7 +26,7 @@ function planOf(...decisions: [string, string, number | null, [number, number]?]
     limits,
     forecast: {
       newShoots: [{ stem: "A", x: 0, y: 0, z: 500, clock: 3, lean: 30, length: 600, sure: true }],
-      crowds: [{ stems: ["A", "B"], apart: 20 }],
+      crowds: [],
     },
     stems: decisions.map(([id, decision]) => ({
       id,
@@ -118,11 +118,10 @@ describe("a scene", () => {
     expect(sceneOf(survey(cane("A", 3)), { ...kind, hangs: true }, plan).heights).toBeNull();
   });
 
-  it("makes room for next summer's shoots and knows which crowd", () => {
+  it("makes room for next summer's shoots", () => {
     const scene = sceneOf(survey(cane("A", 3)), kind, planOf(["A", "shorten", 500]));
     expect(extentOf(scene, "summer").height).toBeCloseTo(500 + 600 * Math.cos(Math.PI / 6) + 60, 6);
     expect(shootTip(scene.newShoots[0]!).x).toBeCloseTo(300, 6);
-    expect([...scene.crowds].sort()).toEqual(["A", "B"]);
   });
 
   it("ends sheared canes at the height of the shears", () => {

@@ -40,13 +40,13 @@ export interface Scene {
   stems: DrawnStem[];
   crownHeight: number;
   buried: boolean;
+  /** The canes hang from a head on a stem of its own. */
+  standard: boolean;
   spacing: number | null;
   heights: { min: number; max: number } | null;
   keepOut: KeepOut[];
   /** The shoots expected next summer. */
   newShoots: NewShoot[];
-  /** Stems whose shoots will stand in each other's way. */
-  crowds: Set<string>;
 }
 
 export const decisionWords: Record<Decision, string> = {
@@ -102,6 +102,7 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
     stems,
     crownHeight,
     buried: union < 0,
+    standard: kind.hangs === true,
     spacing: limits && limits.spacing > 0 ? Number(limits.spacing) : null,
     heights:
       limits && limits.heightMin != null && limits.heightMax != null && !kind.hangs
@@ -109,7 +110,6 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
         : null,
     keepOut: survey.keepOut ?? [],
     newShoots: plan?.forecast.newShoots ?? [],
-    crowds: new Set((plan?.forecast.crowds ?? []).flatMap((c) => c.stems)),
   };
 }
 

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
+import { outcome } from "../plant/outcome";
 import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
 
 const shownMost = 200;
@@ -12,7 +13,7 @@ export default function GardenPlan() {
   const [done, setDone] = useState(0);
   const [totals, setTotals] = useState<Totals>(nothing);
   const [lines, setLines] = useState<Line[]>([]);
-  const [state, setState] = useState<"idle" | "running" | "stopped" | "done" | "failed">("idle");
+  const [state, setState] = useState<"running" | "stopped" | "done" | "failed">("running");
   const running = useRef<AbortController | null>(null);
   const run = useCallback(async () => {
     const stop = new AbortController();
@@ -35,7 +36,10 @@ export default function GardenPlan() {
       setState(stop.signal.aborted ? "stopped" : "failed");
     }
   }, []);
-  useEffect(() => () => running.current?.abort(), []);
+  useEffect(() => {
+    void run();
+    return () => running.current?.abort();
+  }, [run]);
   const places = [...new Set(lines.map((l) => l.place))];
   return (
     <chakra.div display="grid" gap="14px" maxWidth="1000px">
@@ -53,7 +57,7 @@ export default function GardenPlan() {
           </Button>
         ) : (
           <Button look="main" onClick={() => void run()}>
-            {state === "idle" ? "Plan the whole garden" : "Plan it again"}
+            Plan it again
           </Button>
         )}
         <Link to="/garden">Back to the garden</Link>
@@ -65,6 +69,7 @@ export default function GardenPlan() {
                 max={Math.max(1, total)}
                 width="100%"
                 height="14px"
+                accentColor="var(--leaf)"
                 aria-label="Plants planned"
               />
               <chakra.span>
@@ -140,8 +145,9 @@ export default function GardenPlan() {
 function sentence(l: Line): string {
   if (l.state === "finished") return "finished this season";
   if (l.state === "empty") return "nobody walked round it yet";
-  if (l.state !== "planned") return "cannot be planned as it stands; open it to see why";
-  const canes = Number(l.kept) + Number(l.removed) > 0 ? `${l.kept} stay, ${l.removed} go; ` : "";
   const cuts = Number(l.cuts);
-  return `${canes}${cuts === 0 ? "no cuts" : `${cuts} ${cuts === 1 ? "cut" : "cuts"}`}, ${l.minutes} min${Number(l.checks) > 0 ? `, ${l.checks} to check` : ""}`;
+  if (l.state !== "planned") return "cannot be planned as it stands; open it to see why";
+  if (cuts === 0 && Number(l.kept) + Number(l.removed) === 0) return `the simple routine, ${l.minutes} min`;
+  const canes = Number(l.kept) + Number(l.removed) > 0 ? `${outcome({ ...l, left: l.checks })}; ` : "";
+  return `${canes}${cuts === 0 ? "no cuts" : `${cuts} ${cuts === 1 ? "cut" : "cuts"}`}, ${l.minutes} min`;
 }

@@ -130,14 +130,26 @@ const unused = new Set(["spurBuds", "spurSpacing", "tipHeight"]);
 function useWords() {
   const { long } = useMeasures();
   return (v: { number?: number | null; word?: string | null }, of: Value): string => {
-    if (v.word != null) return wordsFor(of.name, v.word);
+    if (v.word != null) return wordsFor(v.word);
     const n = Number(v.number ?? 0);
     if (of.flag) return n > 0 ? "yes" : "no";
     if (of.unit === "mm") return n >= 5000 ? "no limit" : long(n);
     if (of.unit === "share") return `${Math.round(n * 100)} %`;
     if (of.unit === "°") return n === 0 ? "square" : `${n}°`;
     if (of.unit === "canes" && n >= 100) return "no limit";
-    return of.unit ? `${n} ${of.unit}` : `${n}`;
+    return of.unit ? `${n} ${n === 1 ? of.unit.replace(/s$/, "") : of.unit}` : `${n}`;
+  };
+}
+
+/** What a number may be: "0 to 200 canes"; empty for words. */
+function useRange() {
+  const { long } = useMeasures();
+  return (v: Value): string => {
+    if (v.min == null || v.max == null || v.flag) return "";
+    const [min, max] = [Number(v.min), Number(v.max)];
+    if (v.unit === "mm") return `${min === 0 ? "0" : long(min)} to ${long(max)}`;
+    if (v.unit === "share") return `${Math.round(min * 100)} to ${Math.round(max * 100)} %`;
+    return v.unit === "°" ? `${min} to ${max}°` : `${min} to ${max} ${v.unit}`.trim();
   };
 }
 
@@ -151,12 +163,13 @@ const wordNames: Record<string, string> = {
   shears: "all at once with shears",
 };
 
-function wordsFor(_name: string, word: string): string {
+function wordsFor(word: string): string {
   return wordNames[word] ?? word;
 }
 
 function ValueLine({ value }: { value: Value }) {
   const words = useWords();
+  const range = useRange()(value);
   return (
     <chakra.li
       borderTop="1px solid var(--line)"
@@ -169,13 +182,7 @@ function ValueLine({ value }: { value: Value }) {
       <span>{value.label}</span>
       <b>{words(value, value)}</b>
       <chakra.span gridColumn={{ base: "1 / -1", lg: "auto" }} color="muted" fontSize="0.95rem">
-        {value.why} ({sources[value.provenance] ?? value.provenance})
-        {value.min != null && value.max != null && (
-          <>
-            {" "}
-            It may be {words({ number: value.min }, value)} to {words({ number: value.max }, value)}.
-          </>
-        )}
+        {value.why} ({sources[value.provenance] ?? value.provenance}){range && ` It may be ${range}.`}
         {value.byKind.map((k) => (
           <chakra.span key={k.kind} display="block">
             {k.kind}: <b>{words(k, value)}</b>. {k.why} ({sources[k.provenance] ?? k.provenance})
@@ -190,7 +197,7 @@ function ValueLine({ value }: { value: Value }) {
 function Editor(props: { from: School; copy: boolean; onClose: () => void; onSaved: (s: School) => void }) {
   const { from, copy } = props;
   const { body } = useMeasures();
-  const words = useWords();
+  const range = useRange();
   const [name, setName] = useState(copy ? `My ${from.name.toLowerCase()}` : from.name);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const save = useMutation({
@@ -242,6 +249,9 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           <Field label="What you call it" error={at("/name")}>
             <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} required />
           </Field>
+          <chakra.p color="muted" marginTop="6px">
+            A bare length counts in millimetres; you may write its unit: 20 cm, 8 in.
+          </chakra.p>
         </chakra.div>
         <chakra.div
           display="grid"
@@ -263,7 +273,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
                     label={v.label}
                     value={shown}
                     onChange={set}
-                    options={choices.map((c) => ({ value: c, text: v.flag ? c : wordsFor(v.name, c) }))}
+                    options={choices.map((c) => ({ value: c, text: v.flag ? c : wordsFor(c) }))}
                   />
                   {at(`/set/${v.name}`) && (
                     <chakra.p role="alert" color="hip" fontWeight="700">
@@ -272,16 +282,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
                   )}
                 </div>
               ) : (
-                <Field
-                  key={v.name}
-                  label={v.label}
-                  hint={
-                    v.min != null && v.max != null
-                      ? `${words({ number: v.min }, v)} to ${words({ number: v.max }, v)}`
-                      : undefined
-                  }
-                  error={at(`/set/${v.name}`)}
-                >
+                <Field key={v.name} label={v.label} hint={range(v) || undefined} error={at(`/set/${v.name}`)}>
                   <Input value={shown} onChange={(e) => set(e.target.value)} />
                 </Field>
               );

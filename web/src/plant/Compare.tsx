@@ -8,13 +8,15 @@ import { Button, Letter, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/scene";
-import { chooseSchool, schoolId, type SurveyDocument } from "../survey/types";
-import { differing } from "./differing";
+import { chooseSchool, isTopLevel, schoolId, type SurveyDocument } from "../survey/types";
+import { cutElsewhere, differing } from "./differing";
+import { atLeast } from "./outcome";
 import { usePlant } from "./PlantPage";
 
 /** Two schools on one plant: the drawings, the numbers, and the canes on which they differ. */
 export default function Compare() {
   const { survey, schools, kind } = usePlant();
+  const { long } = useMeasures();
   const now = schoolId(survey.document.school) ?? kind.defaultSchool;
   const [left, setLeft] = useState(now);
   const [right, setRight] = useState(schools.find((s) => s.id !== now)?.id ?? now);
@@ -22,12 +24,10 @@ export default function Compare() {
   const one = usePlanBy(left);
   const two = usePlanBy(right);
   const apart = one.plan && two.plan ? differing(one.plan, two.plan) : null;
-  const tops = new Set(
-    survey.document.stems
-      .filter((s) => ["crown", "ground", "rootstock", "unknown"].includes(s.parent))
-      .map((s) => s.id),
-  );
+  const tops = new Set(survey.document.stems.filter(isTopLevel).map((s) => s.id));
   const canes = apart?.filter((d) => tops.has(d.id)) ?? [];
+  const marked = new Set(canes.map((d) => d.id));
+  const elsewhere = one.plan && two.plan ? cutElsewhere(one.plan, two.plan).filter((d) => tops.has(d.id)) : [];
   const use = (id: string) => {
     const offered = schools.find((s) => s.id === id);
     if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
@@ -69,7 +69,7 @@ export default function Compare() {
             )}
             {side.plan && (
               <>
-                <Drawings plan={side.plan} selected={selected} onSelect={setSelected} name={label} />
+                <Drawings plan={side.plan} marked={marked} selected={selected} onSelect={setSelected} name={label} />
                 <Numbers plan={side.plan} />
               </>
             )}
@@ -81,7 +81,7 @@ export default function Compare() {
           <chakra.h3 fontSize="1.1rem">
             {canes.length === 0
               ? "Both decide the same for every cane"
-              : `They differ on ${canes.length} of ${tops.size} canes`}
+              : `They differ on ${canes.length} of ${tops.size} canes, ringed twice in the drawings`}
           </chakra.h3>
           <chakra.ul display="flex" flexWrap="wrap" gap="4px 22px" marginTop="4px">
             {canes.map((d) => (
@@ -94,6 +94,12 @@ export default function Compare() {
               </chakra.li>
             ))}
           </chakra.ul>
+          {elsewhere.length > 0 && (
+            <chakra.p marginTop="6px">
+              Both shorten, but not at the same place:{" "}
+              {elsewhere.map((d) => `${d.id} ${long(tens(d.left))} | ${long(tens(d.right))}`).join(", ")}.
+            </chakra.p>
+          )}
           <chakra.p color="muted" marginTop="6px">
             Neither is wrong: practitioners who disagree here both grow fine roses. Choose the one whose summer you
             would rather have.
@@ -117,7 +123,15 @@ export default function Compare() {
   }
 }
 
-function Drawings(props: { plan: Plan; selected: string | null; onSelect: (id: string | null) => void; name: string }) {
+const tens = (mm: number) => Math.round(mm / 10) * 10;
+
+function Drawings(props: {
+  plan: Plan;
+  marked: Set<string>;
+  selected: string | null;
+  onSelect: (id: string | null) => void;
+  name: string;
+}) {
   const { survey, kind } = usePlant();
   const scene = useMemo(() => sceneOf(survey.document, kind, props.plan), [survey.document, kind, props.plan]);
   const pick = (id: string) => props.onSelect(id === props.selected ? null : id);
@@ -127,6 +141,7 @@ function Drawings(props: { plan: Plan; selected: string | null; onSelect: (id: s
         scene={scene}
         state="after"
         selected={props.selected}
+        marked={props.marked}
         onSelect={pick}
         title={`${props.name}: the plant from above`}
       />
@@ -134,6 +149,7 @@ function Drawings(props: { plan: Plan; selected: string | null; onSelect: (id: s
         scene={scene}
         state="after"
         selected={props.selected}
+        marked={props.marked}
         onSelect={pick}
         title={`${props.name}: the plant from the front`}
       />
@@ -148,18 +164,23 @@ function Numbers({ plan }: { plan: Plan }) {
     ["canes stay", `${c.kept}`],
     ["go", `${c.removed}`],
     ["of the live wood off", `${Math.round(c.removedShare * 100)} %`],
-    ["between ends, at least", c.endSpacing == null ? "–" : long(Math.round(c.endSpacing))],
+    ["between ends, at least", c.endSpacing == null ? "–" : long(atLeast(Number(c.endSpacing)))],
     ["new shoots", `about ${plan.forecast.shoots}`],
     ["of work", `${plan.kit.minutes} min`],
   ];
   return (
-    <chakra.dl display="flex" flexWrap="wrap" gap="4px 18px" marginTop="8px">
+    <chakra.dl
+      display="grid"
+      gridTemplateColumns={{ base: "repeat(3, auto)", lg: "repeat(6, auto)" }}
+      gap="6px 12px"
+      marginTop="8px"
+    >
       {facts.map(([name, value]) => (
         <chakra.div key={name}>
           <chakra.dd margin="0" fontWeight="700" fontSize="1.15rem">
             {value}
           </chakra.dd>
-          <chakra.dt color="muted" fontSize="0.95rem">
+          <chakra.dt color="muted" fontSize="0.875rem" lineHeight="1.25">
             {name}
           </chakra.dt>
         </chakra.div>

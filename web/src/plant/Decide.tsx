@@ -9,8 +9,10 @@ import { type Decision, type State } from "../drawing/scene";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
 import { usePlant } from "./PlantPage";
-import { Ages, Summer } from "./Summer";
+import { atLeast, outcomeSentence } from "./outcome";
+import { ShrubPicture } from "./ShrubPicture";
 import { StepList } from "./StepList";
+import { Ages, Summer } from "./Summer";
 
 /** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
 export default function Decide() {
@@ -61,16 +63,18 @@ export default function Decide() {
     >
       <chakra.div>
         <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
-          <Choice
-            label="What the drawing shows"
-            value={state}
-            onChange={setState}
-            options={[
-              { value: "found", text: "As found" },
-              { value: "after", text: "After the cuts" },
-              { value: "summer", text: "Next summer" },
-            ]}
-          />
+          {drawn && (
+            <Choice
+              label="What the drawing shows"
+              value={state}
+              onChange={setState}
+              options={[
+                { value: "found", text: "As found" },
+                { value: "after", text: "After the cuts" },
+                { value: "summer", text: "Next summer" },
+              ]}
+            />
+          )}
           <chakra.label display="flex" alignItems="center" gap="6px">
             <span>School</span>
             <Select value={school} onChange={(e) => choose(e.target.value, hardness)}>
@@ -82,7 +86,7 @@ export default function Decide() {
               ))}
             </Select>
           </chakra.label>
-          <Hardness value={hardness} onChange={(h) => choose(school, h)} />
+          {drawn && <Hardness value={hardness} onChange={(h) => choose(school, h)} />}
           <chakra.label display="flex" alignItems="center" gap="6px">
             <span>Day</span>
             <Input
@@ -95,16 +99,8 @@ export default function Decide() {
           <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
             Undo
           </Button>
-          {drawn && schools.length > 1 && <Link to="../compare">Two schools side by side</Link>}
-          <Link to="../sheet">Cut sheet to print</Link>
         </chakra.div>
-        {!drawn && (
-          <chakra.div marginTop="12px">
-            <Notice tone="plain">
-              A routine like this needs no drawing. Follow the steps in order and step back to look after each one.
-            </Notice>
-          </chakra.div>
-        )}
+        {!drawn && <ShrubPicture plan={plan} />}
         {drawn && (
           <>
             <chakra.div
@@ -181,7 +177,7 @@ export function named(question: { stem?: string | null; text: string }): string 
 }
 
 function Summary() {
-  const { plan } = usePlant();
+  const { plan, schools } = usePlant();
   const { say } = useMeasures();
   const navigate = useNavigate();
   if (!plan) return null;
@@ -198,12 +194,10 @@ function Summary() {
         <chakra.p flex="1" minWidth="200px" aria-live="polite">
           {top.length > 0 && (
             <>
-              <b>
-                {c.kept} {c.kept === 1 ? "cane stays" : "canes stay"}, {c.removed} {c.removed === 1 ? "goes" : "go"}
-                {c.left > 0 ? `, ${c.left} ${c.left === 1 ? "waits" : "wait"}` : ""}.
-              </b>{" "}
-              {Math.round(c.removedShare * 100)} % of the live wood comes off
-              {c.endSpacing != null ? say(`; the ends stand ${Math.round(c.endSpacing)} mm apart or more.`) : "."}{" "}
+              <b>{outcomeSentence(c)}.</b> {Math.round(c.removedShare * 100)} % of the live wood comes off
+              {c.endSpacing != null
+                ? say(`; the ends stand ${atLeast(Number(c.endSpacing))} mm apart or more.`)
+                : "."}{" "}
             </>
           )}
           About {plan.kit.minutes} minutes, {effortWords[plan.kit.effort] ?? plan.kit.effort}.
@@ -211,6 +205,10 @@ function Summary() {
         <Button look="main" onClick={() => void navigate("../do")}>
           Do it
         </Button>
+      </chakra.div>
+      <chakra.div display="flex" gap="2px 18px" flexWrap="wrap" marginTop="4px">
+        {top.length > 0 && schools.length > 1 && <Link to="../compare">Two schools side by side</Link>}
+        <Link to="../sheet">Cut sheet to print</Link>
       </chakra.div>
       <chakra.div
         className="visually-list"

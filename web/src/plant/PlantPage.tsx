@@ -6,6 +6,7 @@ import { api, must, type Schemas } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { type Plan, type Scene, sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
+import { outcome } from "./outcome";
 import { type SurveyInHand, useSurvey } from "./survey";
 
 export interface PlantInHand {
@@ -85,12 +86,7 @@ function PlantHome({ id }: { id: string }) {
   const done = work.data?.done.length ?? 0;
   const states = {
     look: count === 0 ? (kind.surveyed ? "start here" : "not needed") : `${count} ${count === 1 ? "cane" : "canes"}`,
-    decide:
-      plan && count === 0
-        ? "the routine"
-        : plan
-          ? `${plan.counts.kept} stay, ${plan.counts.removed} go`
-          : "no plan yet",
+    decide: plan && count === 0 ? "the routine" : plan ? outcome(plan.counts) : "no plan yet",
     do: work.data?.finished
       ? "finished"
       : done > 0

@@ -7,7 +7,9 @@ import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
 import { dayWords } from "./days";
+import { outcome } from "./outcome";
 import { usePlant } from "./PlantPage";
+import { ShrubPicture } from "./ShrubPicture";
 import { stageWords } from "./StepList";
 
 const toolWords: Record<string, string> = {
@@ -66,6 +68,7 @@ export default function Sheet() {
             <FromFront scene={scene} state="after" selected={null} title="The plant from the front, after the cuts" />
           </chakra.div>
         )}
+        {!drawn && <ShrubPicture plan={plan} />}
         {drawn && (
           <p className="key">
             Solid: stays. Hatched and struck through: goes. Short bar: the cut. Dotted part: comes off. Question mark:
@@ -74,8 +77,8 @@ export default function Sheet() {
         )}
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...(plan.kit.protection ?? [])].join(", ")}. <b>Time:</b> about{" "}
-          {plan.kit.minutes} minutes. <b>In short:</b> {plan.counts.kept} stay, {plan.counts.removed} go
-          {plan.counts.left > 0 ? `, ${plan.counts.left} wait` : ""}.
+          {plan.kit.minutes} minutes. <b>In short:</b>
+          {drawn ? outcome(plan.counts) : "the simple routine"}.
         </p>
         <ol>
           {plan.steps.map((s, i) => (

@@ -20,8 +20,8 @@ export function Summer({ plan }: { plan: Plan }) {
           <Notice tone="plain">Every end has room: no shoots are expected to stand in each other's way.</Notice>
         ) : (
           <Notice tone="look">
-            They will crowd between {f.crowds.map((c) => c.stems.join(" and ")).join("; ")}. In May rub out the bud on
-            the side where they meet.
+            {crowdWords(f.crowds.map((c) => c.stems.join(" and ")))} In May rub out the shoot drawn darker that is the
+            weaker of the two.
           </Notice>
         )}
       </chakra.div>
@@ -31,6 +31,13 @@ export function Summer({ plan }: { plan: Plan }) {
       </chakra.p>
     </Panel>
   );
+}
+
+/** "They will crowd between A and B, and C and D." No more than four pairs are named. */
+export function crowdWords(pairs: string[]): string {
+  const named = pairs.slice(0, 4);
+  const rest = pairs.length - named.length;
+  return `Some will crowd: between ${named.join(", ")}${rest > 0 ? ` and ${rest} more ${rest === 1 ? "pair" : "pairs"}` : ""}.`;
 }
 
 const when = (year: number) => (year === 0 ? "after this work" : year === 1 ? "next year" : `in ${year} years`);

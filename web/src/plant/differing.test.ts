@@ -1,9 +1,12 @@
 import { expect, it } from "vitest";
 import type { Plan } from "../drawing/scene";
-import { differing } from "./differing";
+import { cutElsewhere, differing } from "./differing";
 
-const plan = (...stems: [string, string][]) =>
-  ({ stems: stems.map(([id, decision]) => ({ id, decision })) }) as unknown as Plan;
+const plan = (...stems: [string, string, unknown?][]) =>
+  ({
+    stems: stems.map(([id, decision]) => ({ id, decision })),
+    steps: stems.filter((s) => s[2] !== undefined).map(([stem, , cut]) => ({ stem, cut })),
+  }) as unknown as Plan;
 
 it("names the stems that two plans decide differently, and no others", () =>
   expect(
@@ -12,3 +15,18 @@ it("names the stems that two plans decide differently, and no others", () =>
 
 it("finds nothing between a plan and itself", () =>
   expect(differing(plan(["A", "keep"]), plan(["A", "keep"]))).toEqual([]));
+
+it("names the stems both shorten at places well apart, a window by its lower end", () =>
+  expect(
+    cutElsewhere(
+      plan(["A", "shorten", { at: 500 }], ["B", "shorten", { at: 500 }], ["C", "remove", { at: 0 }]),
+      plan(
+        ["A", "shorten", { at: null, bud: { window: [150, 400] } }],
+        ["B", "shorten", { at: 515 }],
+        ["C", "shorten", { at: 150 }],
+      ),
+    ),
+  ).toEqual([{ id: "A", left: 500, right: 150 }]));
+
+it("says nothing of a cut whose place is not known", () =>
+  expect(cutElsewhere(plan(["A", "shorten", {}]), plan(["A", "shorten", { at: 300 }]))).toEqual([]));

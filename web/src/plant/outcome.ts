@@ -1,0 +1,29 @@
+/** How a plan turns out, in few words. */
+
+interface Counts {
+  kept: number | string;
+  removed: number | string;
+  left: number | string;
+}
+
+/** "6 stay, 3 go, 1 waits"; "all 8 stay" where nothing else happens. */
+export function outcome(counts: Counts): string {
+  const [kept, removed, left] = [Number(counts.kept), Number(counts.removed), Number(counts.left)];
+  if (removed === 0 && left === 0) return kept === 1 ? "the one cane stays" : `all ${kept} stay`;
+  const part = (n: number, one: string, more: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : more}`]);
+  return [...part(kept, "stays", "stay"), ...part(removed, "goes", "go"), ...part(left, "waits", "wait")].join(", ");
+}
+
+/** The same as the start of a sentence about canes: "6 canes stay, 3 go". */
+export function outcomeSentence(counts: Counts): string {
+  const words = outcome(counts).replace(/^all (\d+) stay$/, "All $1 canes stay");
+  const counted = words.replace(/^(\d+) (stays?|goe?s?|waits?)/, (_, n: string, verb: string) =>
+    n === "1" ? `1 cane ${verb}` : `${n} canes ${verb}`,
+  );
+  return counted.charAt(0).toUpperCase() + counted.slice(1);
+}
+
+/** A least distance as people would say it: whole centimetres, never more than it is, mm. */
+export function atLeast(mm: number): number {
+  return mm < 30 ? Math.floor(mm) : Math.floor(mm / 10) * 10;
+}
