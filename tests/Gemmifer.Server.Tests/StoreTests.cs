@@ -1,3 +1,4 @@
+using Gemmifer.Core.Plants;
 using System.Text.Json.Nodes;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
@@ -77,6 +78,7 @@ public sealed class StoreTests
             using (var garden = new Garden(folder, demo: true))
             {
                 var plants = (await garden.GetAsync("/api/plants")).AsArray();
+                var (planned, logged) = (new HashSet<string>(), 0);
                 Assert.True(plants.Count >= 6);
                 foreach (var id in plants.Where(p => (string)p!["state"]! != "empty").Select(p => (string)p!["plant"]!["id"]!))
                 {
@@ -84,8 +86,12 @@ public sealed class StoreTests
                     var (status, plan) = await garden.SendAsync(HttpMethod.Post, "/api/plan", document);
                     Assert.Equal(200, (int)status);
                     Assert.True((bool)plan!["optimal"]!);
-                    Assert.NotEmpty((await garden.GetAsync($"/api/plants/{id}/log")).AsArray());
+                    planned.Add((string)document["plant"]!["kind"]!);
+                    logged += (await garden.GetAsync($"/api/plants/{id}/log")).AsArray().Count;
                 }
+
+                Assert.True(logged >= 6);
+                Assert.Equal(PlantKinds.Served.Keys.Order(), planned.Order());
 
                 await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{(string)plants[0]!["plant"]!["id"]!}");
             }

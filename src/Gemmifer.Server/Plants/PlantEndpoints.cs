@@ -53,7 +53,7 @@ public static class PlantEndpoints
             var steps = now.Count(l => l.Kind == "step");
             var state = now.Any(l => l.Kind == "finished") ? "finished"
                 : steps > 0 ? "working"
-                : latest is not null && latest.Season == season && latest.Stems != "[]" ? "surveyed"
+                : (latest is not null && latest.Season == season && latest.Stems != "[]") || !PlantKinds.Served[p.Kind].Surveyed ? "surveyed"
                 : "empty";
             var (from, to) = PruningYear.Window(PlantKinds.Served[p.Kind], today, month, day);
             var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();

@@ -25,7 +25,7 @@ const Item = chakra(NavLink, {
     display: "inline-flex",
     alignItems: "center",
     minHeight: "44px",
-    paddingInline: { base: "9px", sm: "14px" },
+    paddingInline: { base: "7px", sm: "14px" },
     textDecoration: "none",
     fontWeight: 700,
     borderBottom: "3px solid transparent",
@@ -57,7 +57,7 @@ export function Shell() {
         display="flex"
         alignItems="center"
         flexWrap="wrap"
-        columnGap="14px"
+        columnGap={{ base: "0", sm: "14px" }}
         paddingInline={{ base: "4px", md: "24px" }}
         borderBottom="1px solid var(--line)"
         minHeight="52px"
@@ -82,6 +82,7 @@ export function Shell() {
           <Button
             look="quiet"
             size="small"
+            paddingInline={{ base: "7px", sm: "10px" }}
             onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
           >
             <Wide>Lengths: </Wide>
@@ -91,6 +92,7 @@ export function Shell() {
           <Button
             look="quiet"
             size="small"
+            paddingInline={{ base: "7px", sm: "10px" }}
             title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
             onClick={() => save({ ...settings, theme: next })}
           >

@@ -67,7 +67,12 @@ export default function Rules() {
         gridTemplateColumns={{ base: "minmax(0,1fr)", md: "230px minmax(0,1fr)" }}
         alignItems="start"
       >
-        <chakra.nav aria-label="Schools" display="grid" gap="6px">
+        <chakra.nav
+          aria-label="Schools"
+          display="grid"
+          gap="6px"
+          gridTemplateColumns={{ base: "1fr 1fr", md: "minmax(0,1fr)" }}
+        >
           {rules.data.map((s) => (
             <Button
               key={s.id}

@@ -136,7 +136,7 @@ function Drawings(props: {
   const scene = useMemo(() => sceneOf(survey.document, kind, props.plan), [survey.document, kind, props.plan]);
   const pick = (id: string) => props.onSelect(id === props.selected ? null : id);
   return (
-    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="6px" marginTop="6px">
+    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0,1fr)", sm: "1fr 1fr" }} gap="6px" marginTop="6px">
       <FromAbove
         scene={scene}
         state="after"

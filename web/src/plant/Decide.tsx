@@ -124,7 +124,7 @@ export default function Decide() {
                 title="The plant from the front"
               />
             </chakra.div>
-            <Key state={state} />
+            <Key state={state} crowded={scene.newShoots.some((s) => s.crowded)} />
           </>
         )}
       </chakra.div>
@@ -264,7 +264,7 @@ function Hardness(props: { value: number; onChange: (value: number) => void }) {
   );
 }
 
-function Key({ state }: { state: State }) {
+function Key({ state, crowded }: { state: State; crowded: boolean }) {
   const line = { display: "flex", alignItems: "center", gap: 6 };
   const swatch = (child: React.ReactNode) => (
     <svg width="26" height="16" aria-hidden>
@@ -283,10 +283,12 @@ function Key({ state }: { state: State }) {
             {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--leaf)" strokeWidth="2" />)} a shoot from a bud
             you saw; broken line: from one that is only likely
           </li>
-          <li style={line}>
-            {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--ochre)" strokeWidth="2.6" />)} shoots that will
-            crowd
-          </li>
+          {crowded && (
+            <li style={line}>
+              {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--ochre)" strokeWidth="2.6" />)} shoots that
+              will crowd
+            </li>
+          )}
         </>
       )}
       {state === "after" && (

@@ -92,7 +92,7 @@ function PlantHome({ id }: { id: string }) {
       : done > 0
         ? `${done} done`
         : plan
-          ? `${plan.steps.length} steps`
+          ? `${plan.steps.filter((s) => s.stage !== "return").length} steps`
           : "nothing yet",
     remember: "the log",
   };

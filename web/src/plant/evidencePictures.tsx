@@ -101,8 +101,8 @@ function Age() {
     { name: "this season", more: "soft, leafy", fill: "#b77a56", width: 9, hook: "#d0503f", rough: 0 },
     { name: "one", more: "green, supple", fill: "var(--bark1)", width: 12, hook: "#7a4a2c", rough: 0 },
     { name: "two", more: "darker", fill: "var(--bark2)", width: 16, hook: "#6b4a2f", rough: 1 },
-    { name: "three or more", more: "grey, rough", fill: "var(--bark3)", width: 22, hook: "#8b8177", rough: 4 },
-    { name: "very old", more: "blackish, flaking", fill: "var(--bark4)", width: 34, hook: "", rough: 9 },
+    { name: "three up", more: "grey, rough", fill: "var(--bark3)", width: 22, hook: "#8b8177", rough: 4 },
+    { name: "very old", more: "black, flaking", fill: "var(--bark4)", width: 34, hook: "", rough: 9 },
   ];
   return (
     <Frame
@@ -110,7 +110,7 @@ function Age() {
       height={150}
     >
       {stages.map((s, i) => {
-        const x = 38 + i * 71;
+        const x = 44 + i * 68;
         return (
           <g key={s.name}>
             <path
@@ -142,8 +142,8 @@ function Age() {
             ))}
             {i === 0 && (
               <>
-                <path d="M43 34q16 -12 24 -2q-12 10 -24 2Z" fill="#7fb35b" {...ink} />
-                <path d="M33 58q-16 -10 -24 0q12 10 24 0Z" fill="#7fb35b" {...ink} />
+                <path d="M49 34q16 -12 24 -2q-12 10 -24 2Z" fill="#7fb35b" {...ink} />
+                <path d="M39 58q-16 -10 -24 0q12 10 24 0Z" fill="#7fb35b" {...ink} />
               </>
             )}
             <Words x={x} y={119} strong>
