@@ -27,6 +27,7 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
     [
         "/", "/garden", "/measures", "/plants/demo-lantern/look", "/plants/demo-lantern/decide", "/plants/demo-oldmill/decide", "/plants/demo-frostgate/do",
         "/plants/demo-lantern/remember", "/plants/demo-ferry/look", "/plants/demo-ferry/decide", "/plants/demo-ferry/do",
+        "/rules", "/garden/plan", "/plants/demo-lantern/compare", "/plants/demo-kiln/sheet", "/plants/demo-sluice/decide",
     ];
 
     [Theory]
@@ -62,6 +63,13 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         _page.Go("/plants/demo-lantern/decide");
         _page.Driver.FindElements(By.CssSelector("svg [role=button]")).First().SendKeys(Keys.Enter);
         _page.Sees("Your word");
+        Assert.Equal("", _page.AxeViolations());
+        _page.Press("Next summer");
+        _page.Sees("A forecast, not a promise");
+        Assert.Equal("", _page.AxeViolations());
+        _page.Go("/rules");
+        _page.Press("Copy and change it");
+        _page.Sees("What you call it");
         Assert.Equal("", _page.AxeViolations());
         _page.Go("/garden");
         _page.Press("Add a plant");

@@ -168,7 +168,7 @@ export function ShootShape(props: { shoot: NewShoot; view: View; tight: boolean 
   });
   const angle = Math.atan2(to.y - from.y, to.x - from.x);
   return (
-    <g opacity={0.9}>
+    <g opacity={0.9} data-shoot={shoot.stem}>
       <path
         d={`M${from.x} ${from.y}Q${bend.x} ${bend.y} ${to.x} ${to.y}`}
         fill="none"

@@ -62,6 +62,7 @@ export default function GardenPlan() {
         )}
         <Link to="/garden">Back to the garden</Link>
         <chakra.div flex="1" minWidth="240px" role="status">
+          {total === null && (state === "stopped" ? "Stopped by you before anything was worked out." : "Starting.")}
           {total !== null && (
             <>
               <chakra.progress
