@@ -77,8 +77,7 @@ export default function Sheet() {
         )}
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...(plan.kit.protection ?? [])].join(", ")}. <b>Time:</b> about{" "}
-          {plan.kit.minutes} minutes. <b>In short:</b>
-          {drawn ? outcome(plan.counts) : "the simple routine"}.
+          {plan.kit.minutes} minutes. <b>In short:</b> {drawn ? outcome(plan.counts) : "the simple routine"}.
         </p>
         <ol>
           {plan.steps.map((s, i) => (

@@ -42,3 +42,17 @@ describe("a cane in one line", () => {
     expect(read(text).missing).toContain("clock");
   });
 });
+
+describe("units do not matter", () => {
+  // 1 in = 25.4 mm exactly (international yard and pound agreement, 1959).
+  it.each(Array.from({ length: 40 }, (_, seed) => seed + 1))("seed %i", (seed) => {
+    const [thick, long] = [(seed % 16) + 1, 16 + seed];
+    const cane = (thickness: string, length: string) => read(`7:30 ${thickness} 2y ${length}`);
+    const mm = cane(`${(thick / 16) * 25.4}mm`, `${long * 25.4}mm`);
+    expect(mm.missing).toEqual([]);
+    expect(cane(`${thick}/16in`, `${long}in`)).toEqual(mm);
+    expect(cane(`${(thick / 16) * 2.54}cm`, `${long * 2.54}cm`)).toEqual(mm);
+    expect(cane(`${(thick / 16) * 25.4} mm`, `${long * 0.0254}m`)).toEqual(mm);
+    expect(cane(`${thick / 16} inch`, `${long / 12}ft`)).toEqual(mm);
+  });
+});

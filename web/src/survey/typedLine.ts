@@ -95,7 +95,10 @@ export function readLine(text: string, body: BodyMeasures): TypedLine {
     return " ";
   });
   // A number and its unit may be typed apart.
-  rest = rest.replace(/(\d)\s+(mm|cm|m|in|ft|y|yr|yrs|years?|seasons?|fists|hands|thumbs|pencils|fingers)\b/g, "$1$2");
+  rest = rest.replace(
+    /(\d)\s+(mm|cm|m|millimetres?|centimetres?|metres?|in|inch|inches|ft|foot|feet|y|yr|yrs|years?|seasons?|fists|hands|thumbs|pencils|fingers)\b/g,
+    "$1$2",
+  );
   for (const word of rest.split(/[\s,;]+/).filter(Boolean)) {
     if (!take(word, stem, body)) unknown.push(word);
   }
@@ -134,11 +137,12 @@ function take(word: string, stem: Partial<SurveyStem>, body: BodyMeasures): bool
   const bare = number(word) !== null;
   if (stem.diameter === undefined && (bare || mm <= 80)) {
     if (mm > 300) return false;
-    stem.diameter = Math.round(mm * 10) / 10;
+    // A little up first: a tie must not fall differently in another unit.
+    stem.diameter = Math.round(mm * 10 + 1e-6) / 10;
     return true;
   }
   if (stem.length === undefined && mm >= 30 && mm <= 15000) {
-    stem.length = Math.round(mm);
+    stem.length = Math.round(mm + 1e-6);
     return true;
   }
   return false;
