@@ -51,10 +51,11 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         foreach (var blind in decided.Where(d => d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
             .OrderByDescending(d => d.Stem.DiameterMm).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).Take(2))
         {
-            var bud = blind.Option!.Bud!;
-            yield return new Look(new PlanQuestion(blind.Stem.Id, "bud",
-                $"Note one bud on {blind.Stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the way it faces; the next ones can then be told from it."),
-                [With(blind.Stem, bud.FromMm, 0), With(blind.Stem, bud.ToMm - 10, 180)]);
+            // Where a younger stem takes over, the bud is looked for on that.
+            var (bud, stem) = (blind.Option!.Bud!, blind.Option.TakeOver?.Stem ?? blind.Stem);
+            yield return new Look(new PlanQuestion(stem.Id, "bud",
+                $"Note one bud on {stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the way it faces; the next ones can then be told from it."),
+                [With(stem, bud.FromMm, 0), With(stem, bud.ToMm - 10, 180)]);
         }
 
         Stem With(Stem stem, double alongMm, double turnDeg) =>

@@ -29,6 +29,7 @@ public class JudgementTests
         Assert.Contains(plan.Stem("N").Decision, new[] { "shorten", "keep" });
         Assert.Equal("join", plan.Stem("N").Reasons[0].Rule);
         Assert.True(step.N < plan.Step("N").N);
+        Assert.DoesNotContain(plan.AskFor, a => a.What == "bud" && a.Stem == "O");
     }
 
     [Fact]

@@ -2,7 +2,7 @@ import { useId } from "react";
 import { direction, fromAbove, outline, placeAt } from "./geometry";
 import { spreadOnRing } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
-import { crowded, endOf, extentOf, type Scene, type State } from "./scene";
+import { crowded, endOf, extentOf, lettered, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
 
 const size = 440;
@@ -32,7 +32,7 @@ export function FromAbove(props: Props) {
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const scale = ring / extentOf(scene, state).reach;
   const view = fromAbove(centre, scale);
-  const tops = scene.stems.filter((s) => s.top && !(state === "summer" && s.decision === "remove"));
+  const tops = lettered(scene, state);
   const ends = tops.map((s) => endOf(s, state));
   const clocks = tops.map((s, i) =>
     Math.hypot(ends[i]!.x, ends[i]!.y) < 5 ? s.axis.stem.clock : clockOf(ends[i]!.x, ends[i]!.y),
@@ -155,7 +155,7 @@ export function FromAbove(props: Props) {
         {state === "after" &&
           scene.spacing !== null &&
           scene.stems
-            .filter((s) => s.top && (s.decision === "keep" || s.decision === "shorten"))
+            .filter((s) => s.stands)
             .map((s) => {
               const p = view.flat(endOf(s, state));
               const tight = close.has(s.id);

@@ -3,7 +3,7 @@ import { useMeasures } from "../app/settings";
 import { fromFront, outline, placeAt } from "./geometry";
 import { spreadOnLine } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
-import { extentOf, heightOfShown, type Scene, type State } from "./scene";
+import { extentOf, heightOfShown, lettered, type Scene, type State } from "./scene";
 
 const width = 400;
 const height = 456;
@@ -37,7 +37,7 @@ export function FromFront(props: Props) {
   const order = [...scene.stems].sort(
     (a, b) => placeAt(b.axis, b.axis.length / 2).y - placeAt(a.axis, a.axis.length / 2).y,
   );
-  const tops = scene.stems.filter((s) => s.top && !(state === "summer" && s.decision === "remove"));
+  const tops = lettered(scene, state);
   // A label hangs above the highest part of its stem that is in the picture.
   const heads = tops.map((s) => view.flat(heightOfShown(s, state, extent.height)));
   const places = spreadOnLine(
@@ -58,6 +58,10 @@ export function FromFront(props: Props) {
     );
   };
   const band = scene.heights;
+  // A weak plant keeps more: its cuts may stand above the usual heights.
+  const higher =
+    band &&
+    scene.stems.some((s) => s.stands && s.decision === "shorten" && placeAt(s.axis, s.keptTo).z > band.max + 30);
   const zoomed = scene.stems.find((s) => s.id === props.zoom);
   const close = zoomed ? view.flat(placeAt(zoomed.axis, zoomed.keptTo)) : null;
   return (
@@ -104,7 +108,7 @@ export function FromFront(props: Props) {
       </g>
       {state === "after" && band && !close && (
         <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
-          cut between {long(band.min)} and {long(band.max)}
+          {higher ? "usually cut" : "cut"} between {long(band.min)} and {long(band.max)}
         </text>
       )}
       {guide(body.hip, `hip, ${long(body.hip)}`)}

@@ -69,11 +69,20 @@ export function StemShape(props: {
       </g>
     );
   }
-  if (after && (stem.decision === "check" || stem.decision === "defer")) {
+  if (after && stem.decision === "check") {
     return (
       <g>
         {highlight}
         <path d={whole} fill="var(--ochreWash)" stroke="var(--ochre)" {...edge} strokeWidth={1.8} />
+      </g>
+    );
+  }
+  if (after && stem.decision === "defer") {
+    return (
+      <g>
+        {highlight}
+        <path d={whole} fill={fill} opacity={0.45} />
+        <path d={whole} fill="none" stroke="var(--ochre)" strokeDasharray="7 4" {...edge} strokeWidth={1.8} />
       </g>
     );
   }

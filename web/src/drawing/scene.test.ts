@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { nextId } from "../survey/types";
-import { barkOf, crowded, extentOf, type Plan, sceneOf, shootTip } from "./scene";
+import { barkOf, crowded, extentOf, lettered, type Plan, sceneOf, shootTip } from "./scene";
 
 const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
 const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
@@ -122,6 +122,21 @@ describe("a scene", () => {
     const scene = sceneOf(survey(cane("A", 3)), kind, planOf(["A", "shorten", 500]));
     expect(extentOf(scene, "summer").height).toBeCloseTo(500 + 600 * Math.cos(Math.PI / 6) + 60, 6);
     expect(shootTip(scene.newShoots[0]!).x).toBeCloseTo(300, 6);
+  });
+
+  it("gives room and a letter to the stem that takes over, not to the stump it stands on", () => {
+    const plan = planOf(["A", "shorten", 180], ["A1", "shorten", 400]);
+    plan.steps.find((s) => s.stem === "A")!.cut!.where = "join";
+    plan.stems.find((s) => s.id === "A1")!.reasons = [{ rule: "join" }] as never;
+    const young = cane("A1", 3, { role: "lateral", parent: "A", at: 170 });
+    const scene = sceneOf(survey(cane("A", 3), young, cane("B", 9)), kind, plan);
+    expect(scene.stems.map((s) => [s.id, s.stands])).toEqual([
+      ["A", false],
+      ["A1", true],
+      ["B", false],
+    ]);
+    expect(lettered(scene, "after").map((s) => s.id)).toEqual(["A", "A1", "B"]);
+    expect(lettered(scene, "found").map((s) => s.id)).toEqual(["A", "B"]);
   });
 
   it("ends sheared canes at the height of the shears", () => {

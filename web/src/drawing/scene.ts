@@ -23,6 +23,10 @@ export interface DrawnStem {
   id: string;
   decision: Decision;
   top: boolean;
+  /** Carries on for the older stem it stands on, which is cut back to it. */
+  takesOver: boolean;
+  /** Its end stays and needs room. */
+  stands: boolean;
   /** Stays up to here, mm along it; the length where nothing is cut. */
   keptTo: number;
   /** Where to look for the bud, when it has still to be found. */
@@ -81,11 +85,16 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
         ? (cut.at ?? (window ? Math.round((window[0] + window[1]) / 2) : axis.length))
         : axis.length;
     const dead = axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null);
+    const top = isTopLevel(axis.stem);
+    const kept = decision === "keep" || decision === "shorten";
+    const takesOver = !top && kept && decided?.reasons[0]?.rule === "join";
     return {
       axis,
       id: axis.stem.id,
       decision,
-      top: isTopLevel(axis.stem),
+      top,
+      takesOver,
+      stands: takesOver || (top && kept && cut?.where !== "join"),
       keptTo: decision === "remove" ? 0 : decision === "shorten" ? Number(at) : axis.length,
       window: decision === "shorten" ? window : null,
       bud:
@@ -116,7 +125,7 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
 /** How far the picture must reach: sideways and up, mm. After the cuts it comes closer, so that the ends can be read. */
 export function extentOf(scene: Scene, state: State): { reach: number; height: number } {
   const close = state !== "found" && scene.stems.some((s) => s.decision !== "none");
-  const shown = scene.stems.filter((s) => s.top);
+  const shown = scene.stems.filter((s) => s.top || s.takesOver);
   const reach = shown.map((s) =>
     close && s.decision !== "check" && s.decision !== "untouched" ? reachOf(s.axis, s.keptTo) : reachOf(s.axis),
   );
@@ -158,7 +167,7 @@ export function barkOf(stem: SurveyStem): "young" | "second" | "grey" | "black" 
 export function crowded(scene: Scene): Set<string> {
   const ids = new Set<string>();
   if (scene.spacing === null) return ids;
-  const kept = scene.stems.filter((s) => s.top && (s.decision === "keep" || s.decision === "shorten"));
+  const kept = scene.stems.filter((s) => s.stands);
   kept.forEach((a, i) =>
     kept.slice(i + 1).forEach((b) => {
       const [p, q] = [endOf(a, "after"), endOf(b, "after")];
@@ -166,6 +175,13 @@ export function crowded(scene: Scene): Set<string> {
     }),
   );
   return ids;
+}
+
+/** The stems that bear a letter in a state: canes, and side stems that carry on for one. */
+export function lettered(scene: Scene, state: State): DrawnStem[] {
+  return scene.stems.filter(
+    (s) => (s.top || (s.takesOver && state !== "found")) && !(state === "summer" && s.decision === "remove"),
+  );
 }
 
 /** The highest place of a stem that the picture shows, for its label. */

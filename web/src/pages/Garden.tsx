@@ -118,7 +118,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       gap="12px"
       alignItems="center"
     >
-      <PlantGlyph canes={canes as unknown as GlyphCane[]} />
+      <PlantGlyph canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
           <Link to={target(props.summary)}>{plant.name}</Link>

@@ -104,7 +104,7 @@ function Group(props: { title: string; plants: Summary[] }) {
               minHeight="60px"
               paddingBlock="4px"
             >
-              <PlantGlyph canes={p.canes as unknown as GlyphCane[]} size={52} />
+              <PlantGlyph canes={p.canes as unknown as GlyphCane[]} size={52} known={p.state !== "empty"} />
               <Link to={target(p)} style={{ fontWeight: 700, padding: "10px 0" }}>
                 {p.plant.name}
               </Link>

@@ -46,7 +46,7 @@ export function PlantForm(props: {
       void client.invalidateQueries({ queryKey: ["plants"] });
       void client.invalidateQueries({ queryKey: ["plant", saved.id] });
       props.onClose();
-      if (!plant) void navigate(`/plants/${saved.id}/look`);
+      if (!plant) void navigate(`/plants/${saved.id}/${chosen?.surveyed === false ? "decide" : "look"}`);
     },
   });
   const error = save.error as ApiError | null;
@@ -99,13 +99,13 @@ export function PlantForm(props: {
           </Field>
           <Field
             label="Height of the union above the soil"
-            hint="the swelling where the canes start"
+            hint={chosen?.hangs ? "the head, where the canes start" : "the swelling where the canes start"}
             error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : at("/unionHeight")}
           >
             <Input
               value={covered ? "" : union}
               disabled={covered}
-              placeholder={covered ? "covered" : "at the soil"}
+              placeholder={covered ? "covered" : chosen?.hangs ? long(Number(chosen.unionHeight)) : "at the soil"}
               onChange={(e) => setUnion(e.target.value)}
             />
           </Field>
@@ -159,7 +159,7 @@ export function PlantForm(props: {
             look="main"
             disabled={save.isPending || name.trim() === "" || (union.trim() !== "" && !covered && unionMm === null)}
           >
-            {plant ? "Save" : "Add it and walk round"}
+            {plant ? "Save" : chosen?.surveyed === false ? "Add it and see the routine" : "Add it and walk round"}
           </Button>
           <Button type="button" onClick={props.onClose}>
             Cancel

@@ -8,8 +8,8 @@ export interface GlyphCane {
   length?: number;
 }
 
-/** A plant as a small clock of its canes, by thickness and age: enough to know one from another. */
-export function PlantGlyph({ canes, size = 84 }: { canes: GlyphCane[]; size?: number }) {
+/** A plant as a small clock of its canes, by thickness and age; a little bush where it can be planned without them. */
+export function PlantGlyph({ canes, size = 84, known }: { canes: GlyphCane[]; size?: number; known?: boolean }) {
   const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
   const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
   return (
@@ -37,8 +37,17 @@ export function PlantGlyph({ canes, size = 84 }: { canes: GlyphCane[]; size?: nu
           />
         );
       })}
+      {shown.length === 0 && known && (
+        <path
+          d="M0 0Q-4 -14 -18 -22M-8 -13Q-20 -10 -26 -2M0 0Q6 -14 20 -20M10 -12Q18 -6 28 -6M0 0Q-2 14 -12 24M0 0Q8 12 18 22M-4 10Q-16 12 -24 18"
+          fill="none"
+          stroke="var(--bark3)"
+          strokeWidth="3.5"
+          strokeLinecap="round"
+        />
+      )}
       <circle r="5" fill="var(--bark4)" />
-      {shown.length === 0 && (
+      {shown.length === 0 && !known && (
         <text y="-12" textAnchor="middle" fontSize="13" fill="var(--muted)">
           ?
         </text>

@@ -5,7 +5,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
-import { type Decision, type State } from "../drawing/scene";
+import { type Decision, type DrawnStem, type Scene, type State } from "../drawing/scene";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
 import { usePlant } from "./PlantPage";
@@ -124,7 +124,7 @@ export default function Decide() {
                 title="The plant from the front"
               />
             </chakra.div>
-            <Key state={state} crowded={scene.newShoots.some((s) => s.crowded)} />
+            <Key state={state} scene={scene} />
           </>
         )}
       </chakra.div>
@@ -264,7 +264,10 @@ function Hardness(props: { value: number; onChange: (value: number) => void }) {
   );
 }
 
-function Key({ state, crowded }: { state: State; crowded: boolean }) {
+/** What the forms in the drawing mean; only those that are in it. */
+function Key({ state, scene }: { state: State; scene: Scene }) {
+  const has = (what: (s: DrawnStem) => boolean) => scene.stems.some(what);
+  const crowded = scene.newShoots.some((s) => s.crowded);
   const line = { display: "flex", alignItems: "center", gap: 6 };
   const swatch = (child: React.ReactNode) => (
     <svg width="26" height="16" aria-hidden>
@@ -291,61 +294,89 @@ function Key({ state, crowded }: { state: State; crowded: boolean }) {
           )}
         </>
       )}
-      {state === "after" && (
-        <>
-          <li style={line}>
-            {swatch(
-              <>
-                <line x1="1" y1="8" x2="25" y2="8" stroke="var(--hip)" strokeDasharray="2 3" />
-                <line x1="3" y1="2" x2="9" y2="14" stroke="var(--hip)" strokeWidth="3" />
-              </>,
-            )}{" "}
-            cut, and what comes off
-          </li>
-          <li style={line}>
-            {swatch(
-              <>
-                <rect x="1" y="4" width="24" height="8" fill="none" stroke="var(--hip)" strokeDasharray="4 3" />
-                <path d="M4 12L10 4M11 12L17 4M18 12L24 4" stroke="var(--hip)" />
-              </>,
-            )}{" "}
-            goes altogether
-          </li>
-          <li style={line}>
-            {swatch(
-              <rect x="1" y="3" width="24" height="10" fill="none" stroke="var(--ochre)" strokeDasharray="3 2.5" />,
-            )}{" "}
-            look for a bud here
-          </li>
-          <li style={line}>
-            {swatch(
-              <rect x="1" y="4" width="24" height="8" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="2" />,
-            )}{" "}
-            check first
-          </li>
-          <li style={line}>
-            {swatch(
-              <circle cx="13" cy="8" r="7" fill="var(--leafWash)" stroke="var(--leaf)" strokeDasharray="1.5 2.5" />,
-            )}{" "}
-            room for three new shoots
-          </li>
-        </>
+      {state === "after" && has((d) => d.decision === "shorten") && (
+        <li style={line}>
+          {swatch(
+            <>
+              <line x1="1" y1="8" x2="25" y2="8" stroke="var(--hip)" strokeDasharray="2 3" />
+              <line x1="3" y1="2" x2="9" y2="14" stroke="var(--hip)" strokeWidth="3" />
+            </>,
+          )}{" "}
+          cut, and what comes off
+        </li>
       )}
-      <li style={line}>
-        {swatch(
-          <rect
-            x="1"
-            y="4"
-            width="24"
-            height="8"
-            fill="var(--leafWash)"
-            stroke="var(--leaf)"
-            strokeDasharray="1.5 3"
-            strokeWidth="2"
-          />,
-        )}{" "}
-        soft: leave alone
-      </li>
+      {state === "after" && has((d) => d.decision === "remove") && (
+        <li style={line}>
+          {swatch(
+            <>
+              <rect x="1" y="4" width="24" height="8" fill="none" stroke="var(--hip)" strokeDasharray="4 3" />
+              <path d="M4 12L10 4M11 12L17 4M18 12L24 4" stroke="var(--hip)" />
+            </>,
+          )}{" "}
+          goes altogether
+        </li>
+      )}
+      {state === "after" && has((d) => d.window !== null) && (
+        <li style={line}>
+          {swatch(
+            <rect x="1" y="3" width="24" height="10" fill="none" stroke="var(--ochre)" strokeDasharray="3 2.5" />,
+          )}{" "}
+          look for a bud here
+        </li>
+      )}
+      {state !== "found" && has((d) => d.decision === "check") && (
+        <li style={line}>
+          {swatch(
+            <rect x="1" y="4" width="24" height="8" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="2" />,
+          )}{" "}
+          check first
+        </li>
+      )}
+      {state !== "found" && has((d) => d.decision === "defer") && (
+        <li style={line}>
+          {swatch(
+            <>
+              <rect x="1" y="4" width="24" height="8" fill="var(--bark3)" opacity="0.45" />
+              <rect
+                x="1"
+                y="4"
+                width="24"
+                height="8"
+                fill="none"
+                stroke="var(--ochre)"
+                strokeWidth="2"
+                strokeDasharray="6 3"
+              />
+            </>,
+          )}{" "}
+          goes next winter
+        </li>
+      )}
+      {state === "after" && scene.spacing !== null && has((d) => d.stands) && (
+        <li style={line}>
+          {swatch(
+            <circle cx="13" cy="8" r="7" fill="var(--leafWash)" stroke="var(--leaf)" strokeDasharray="1.5 2.5" />,
+          )}{" "}
+          room for three new shoots
+        </li>
+      )}
+      {has((d) => d.soft || d.decision === "untouched") && (
+        <li style={line}>
+          {swatch(
+            <rect
+              x="1"
+              y="4"
+              width="24"
+              height="8"
+              fill="var(--leafWash)"
+              stroke="var(--leaf)"
+              strokeDasharray="1.5 3"
+              strokeWidth="2"
+            />,
+          )}{" "}
+          soft: leave alone
+        </li>
+      )}
     </chakra.ul>
   );
 }
