@@ -131,12 +131,23 @@ internal static class GardenTimes
                 var id = i.ToString("d32", CultureInfo.InvariantCulture);
                 garden.Plants.Add(new PlantRecord
                 {
-                    Id = id, Name = $"Plant {i}", Kind = (string)survey["plant"]!["kind"]!, Place = $"Row {i / 100}",
-                    Vigour = i % EveryWeak == 0 ? "weak" : "normal", Revision = 1, CreatedAt = DateTimeOffset.UtcNow,
+                    Id = id,
+                    Name = $"Plant {i}",
+                    Kind = (string)survey["plant"]!["kind"]!,
+                    Place = $"Row {i / 100}",
+                    Vigour = i % EveryWeak == 0 ? "weak" : "normal",
+                    Revision = 1,
+                    CreatedAt = DateTimeOffset.UtcNow,
                 });
                 garden.Surveys.Add(new SurveyRecord
                 {
-                    PlantId = id, Season = season, Date = new DateOnly(season, 2, 20), Stems = survey["stems"]!.ToJsonString(), KeepOut = "[]", Revision = 1, UpdatedAt = DateTimeOffset.UtcNow,
+                    PlantId = id,
+                    Season = season,
+                    Date = new DateOnly(season, 2, 20),
+                    Stems = survey["stems"]!.ToJsonString(),
+                    KeepOut = "[]",
+                    Revision = 1,
+                    UpdatedAt = DateTimeOffset.UtcNow,
                 });
             }
 

@@ -115,7 +115,10 @@ public sealed partial class ArgumentTests
         page.Driver.ExecuteCdpCommand("Network.enable", []);
         page.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
         {
-            ["offline"] = false, ["latency"] = 0, ["downloadThroughput"] = 400, ["uploadThroughput"] = 10000,
+            ["offline"] = false,
+            ["latency"] = 0,
+            ["downloadThroughput"] = 400,
+            ["uploadThroughput"] = 10000,
         });
         page.Press("Plan it again");
         page.Until(() => Progress().IsMatch(page.Text), "the count on its way");
@@ -125,7 +128,10 @@ public sealed partial class ArgumentTests
         Assert.InRange(come, 0, 12);
         page.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
         {
-            ["offline"] = false, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1,
+            ["offline"] = false,
+            ["latency"] = 0,
+            ["downloadThroughput"] = -1,
+            ["uploadThroughput"] = -1,
         });
         page.Press("Plan it again");
         page.Sees("13 of 13 plants");

@@ -1,5 +1,5 @@
-using Gemmifer.Core.Plants;
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Plants;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Surveys;

@@ -202,11 +202,27 @@ public sealed class ChoiceReasons
             }
         }
 
-        var above = option.HeightMm > _school.HeightMaxMm + 1;
-        yield return new PlanReason(above ? "removeShareWeak" : "height",
-            above ? $"A weak plant keeps about two thirds of its wood, so this cut is higher than the usual {Wording.Mm(_school.HeightMaxMm)}."
-            : $"The cut stands {Wording.Mm(option.HeightMm)} {(_survey.Plant.Kind.Hangs ? "out along the cane" : "above the crown")}, within {Wording.Mm(_school.HeightMinMm)} to {Wording.Mm(_school.HeightMaxMm)}.",
-            _school.Value(above ? "removeShareWeak" : "heightMin").Provenance);
+        if (stem.Pin is not Pin.CutAt)
+        {
+            yield return WhyThere(option);
+        }
+    }
+
+    /// <summary>Why the cut stands as high as it does: within the heights of the school, or what keeps it out of them.</summary>
+    private PlanReason WhyThere(CutOption option)
+    {
+        PlanReason Because(string name, string text) => new(name == "removeShareWeak" ? name : "height", text, _school.Value(name).Provenance);
+        var stands = $"The cut stands {Wording.Mm(option.HeightMm)} {(_survey.Plant.Kind.Hangs ? "out along the cane" : "above the crown")}";
+        if (option.HeightMm > _school.HeightMaxMm + 1)
+        {
+            return _survey.Plant.Vigour == Vigour.Weak
+                ? Because("removeShareWeak", $"A weak plant keeps about two thirds of its wood, so this cut is higher than the usual {Wording.Mm(_school.HeightMaxMm)}.")
+                : Because("heightMax", $"{stands}, higher than the usual {Wording.Mm(_school.HeightMaxMm)}, so that what is to stay on it can.");
+        }
+
+        return option.HeightMm < _school.HeightMinMm - 1
+            ? Because("heightMin", $"{stands}, lower than the usual {Wording.Mm(_school.HeightMinMm)}: nothing higher on it serves.")
+            : Because("heightMin", $"{stands}, within {Wording.Mm(_school.HeightMinMm)} to {Wording.Mm(_school.HeightMaxMm)}.");
     }
 
     private static string Facing(Stem stem, CutOption option, TargetBud bud)

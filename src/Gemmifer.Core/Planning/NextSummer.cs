@@ -85,7 +85,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
                 var stemLean = Math.Min(90, d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm)));
                 var lean = ShootLeanDeg + (LeanShare * stemLean * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180));
                 shoots.Add(new NewShoot(
-                    d.Stem.Id, Round(place.X), Round(place.Y), Round(place.Z), Math.Round(facing.Clock, 2), Round(Math.Max(0, lean)),
+                    d.Stem.Id, Round(place.X), Round(place.Y), Round(place.Z), Wording.ClockNumber(facing), Round(Math.Max(0, lean)),
                     Math.Round(ShootMm * (1 - (0.15 * k))), sure && k == 0));
             }
         }
@@ -116,7 +116,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     {
         Point3 On(NewShoot s, double share)
         {
-            var facing = Bearing.FromClock(s.Clock <= 0 ? 12 : s.Clock);
+            var facing = Bearing.FromClock(s.Clock);
             var (run, rise) = (s.Length * share * Math.Sin(s.Lean * Math.PI / 180), s.Length * share * Math.Cos(s.Lean * Math.PI / 180));
             return new Point3(s.X + (run * facing.X), s.Y + (run * facing.Y), s.Z + rise);
         }

@@ -202,10 +202,10 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
 
     private static PlanBud ToBud(TargetBud bud) => new(
         bud.AlongMm is { } at ? Round(at) : null,
-        bud.Facing is { } facing ? Math.Round(facing.Clock, 2) : null,
+        bud.Facing is { } facing ? Wording.ClockNumber(facing) : null,
         bud.Known switch { BudKnowledge.Seen => "seen", BudKnowledge.Likely => "likely", _ => "look-for" },
         bud.Known == BudKnowledge.LookFor ? [Round(bud.FromMm), Round(bud.ToMm)] : null,
-        bud.OtherFacing is { } other ? Math.Round(other.Clock, 2) : null,
+        bud.OtherFacing is { } other ? Wording.ClockNumber(other) : null,
         bud.Known == BudKnowledge.Likely ? Math.Round(bud.SpreadDeg / 30, 1) : null,
         bud.Face?.ToString().ToLowerInvariant());
 

@@ -14,6 +14,9 @@ public static class Wording
         return halves % 2 == 0 ? $"{hour} o'clock" : $"half past {hour}";
     }
 
+    /// <summary>A bearing in hours to a hundredth, in (0, 12]: just after 12 is 12, not 0.</summary>
+    public static double ClockNumber(Bearing bearing) => Math.Round(bearing.Clock, 2) is var hours && hours <= 0 ? 12 : hours;
+
     /// <summary>A length in whole millimetres.</summary>
     public static string Mm(double lengthMm) => Math.Round(lengthMm, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture) + " mm";
 

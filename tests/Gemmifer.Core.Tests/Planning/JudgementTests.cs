@@ -56,6 +56,17 @@ public class JudgementTests
         Assert.Contains("at its ring, about 6 mm out", plan.Step("L").Text);
     }
 
+    [Theory]
+    [InlineData("deadFrom", 300, "lower than the usual 450 mm: nothing higher on it serves")]
+    [InlineData("deadFrom", 900, "within 450 mm to 600 mm")]
+    public void The_reason_for_the_height_of_a_cut_is_true(string field, double at, string words)
+    {
+        var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[1..], Ring(4)[0].With(field, at).With("pin", "keep")]));
+        Assert.Contains(plan.Stem("A").Reasons, r => r.Rule == "height" && r.Text.EndsWith(words + ".", StringComparison.Ordinal));
+        var pinned = Surveys.Plan(Surveys.Of([.. Ring(4)[1..], Ring(4)[0].With("pin", new JsonObject { ["cutAt"] = at })]));
+        Assert.DoesNotContain(pinned.Stem("A").Reasons, r => r.Rule is "height" or "removeShareWeak");
+    }
+
     [Fact]
     public void Where_every_bud_is_blind_the_cut_goes_above_a_scar_with_latent_buds()
     {

@@ -97,7 +97,9 @@ export default function GardenPlan() {
             {totals.checks > 0 &&
               `${totals.checks} ${totals.checks === 1 ? "cane is" : "canes are"} to be checked first. `}
             {totals.empty > 0 && `${totals.empty} still to walk round. `}
-            {totals.finished > 0 && `${totals.finished} finished.`}
+            {totals.finished > 0 && `${totals.finished} finished. `}
+            {totals.stuck > 0 &&
+              `${totals.stuck} cannot be planned as ${totals.stuck === 1 ? "it stands" : "they stand"}.`}
           </chakra.p>
           {totals.tools.length > 0 && (
             <chakra.p marginTop="4px">

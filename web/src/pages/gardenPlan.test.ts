@@ -57,11 +57,13 @@ describe("the garden's plan as it arrives", () => {
     const sum = add(add(nothing, [line({}), line({ state: "empty", cuts: 0, checks: 0, minutes: 0, tools: [] })]), [
       line({ tools: ["saw", "secateurs"] }),
       line({ state: "finished", cuts: 0, checks: 0, minutes: 0, tools: [] }),
+      line({ state: "unplannable", cuts: 0, checks: 0, minutes: 0, tools: [] }),
     ]);
     expect(sum).toEqual({
       planned: 2,
       empty: 1,
       finished: 1,
+      stuck: 1,
       cuts: 6,
       checks: 2,
       minutes: 40,

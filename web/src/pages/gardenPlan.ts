@@ -34,13 +34,23 @@ export interface Totals {
   planned: number;
   empty: number;
   finished: number;
+  stuck: number;
   cuts: number;
   checks: number;
   minutes: number;
   tools: string[];
 }
 
-export const nothing: Totals = { planned: 0, empty: 0, finished: 0, cuts: 0, checks: 0, minutes: 0, tools: [] };
+export const nothing: Totals = {
+  planned: 0,
+  empty: 0,
+  finished: 0,
+  stuck: 0,
+  cuts: 0,
+  checks: 0,
+  minutes: 0,
+  tools: [],
+};
 
 /** The sums with more plants added. */
 export function add(totals: Totals, lines: Line[]): Totals {
@@ -48,7 +58,8 @@ export function add(totals: Totals, lines: Line[]): Totals {
   for (const l of lines) {
     if (l.state === "planned") sum.planned++;
     else if (l.state === "finished") sum.finished++;
-    else sum.empty++;
+    else if (l.state === "empty") sum.empty++;
+    else sum.stuck++;
     sum.cuts += Number(l.cuts);
     sum.checks += Number(l.checks);
     sum.minutes += Number(l.minutes);

@@ -118,17 +118,11 @@ export function CaneReasons(props: {
         <chakra.div marginTop="10px">
           <chakra.p fontWeight="700">Cut above another bud</chakra.p>
           <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
-            {(stem.buds ?? []).map((b) => {
+            {(stem.buds ?? []).map((b, i) => {
               const at = b.at + clearance;
               const on = typeof pinned === "object" && pinned !== null && pinned.cutAt === at;
               return (
-                <Button
-                  key={`${b.at}-${b.clock}`}
-                  size="small"
-                  pressed={on}
-                  aria-pressed={on}
-                  onClick={() => pin({ cutAt: at })}
-                >
+                <Button key={i} size="small" pressed={on} aria-pressed={on} onClick={() => pin({ cutAt: at })}>
                   {long(b.at)}, faces {b.clock == null ? "?" : clockWords(b.clock)}
                 </Button>
               );
