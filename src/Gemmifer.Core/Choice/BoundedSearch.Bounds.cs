@@ -1,0 +1,227 @@
+namespace Gemmifer.Core.Choice;
+
+/// <content>The bound: prices of the limits that bind, and what the canes that hurt each other can gain together.</content>
+internal sealed partial class BoundedSearch
+{
+    private Prices FindPrices()
+    {
+        var prices = default(Prices);
+        var (wood, old) = (_limits.MaxRemovedMm < long.MaxValue / 4, _limits.MaxOldRemoved < int.MaxValue);
+        for (var round = 0; round < 2; round++)
+        {
+            prices = wood ? Lowest(p => prices with { Wood = p }) : prices;
+            prices = old ? Lowest(p => prices with { Old = p }) : prices;
+        }
+
+        return prices;
+
+        // The bound is convex in a price but for the groups: close in on its lowest point by golden section, by powers of two.
+        Prices Lowest(Func<long, Prices> at)
+        {
+            long Worth(double power) => Bound(0, default, at((long)Math.Pow(2, power)));
+            var (low, high) = (0.0, HighestPower);
+            var (left, right) = (high - ((high - low) * Golden), low + ((high - low) * Golden));
+            var (worthLeft, worthRight) = (Worth(left), Worth(right));
+            while (high - low > 0.1)
+            {
+                if (worthLeft <= worthRight)
+                {
+                    (high, right, worthRight) = (right, left, worthLeft);
+                    left = high - ((high - low) * Golden);
+                    worthLeft = Worth(left);
+                }
+                else
+                {
+                    (low, left, worthLeft) = (left, right, worthRight);
+                    right = low + ((high - low) * Golden);
+                    worthRight = Worth(right);
+                }
+            }
+
+            var price = (long)Math.Pow(2, (low + high) / 2);
+            return Bound(0, default, at(price)) < Bound(0, default, at(0)) ? at(price) : at(0);
+        }
+    }
+
+    private (long Bound, Prices Prices) Improve(int depth, Partial at, Prices prices, long bound)
+    {
+        if (prices.Wood > 0)
+        {
+            foreach (var wood in (ReadOnlySpan<long>)[prices.Wood * 7 / 10, prices.Wood * 14 / 10])
+            {
+                var other = prices with { Wood = wood };
+                var tighter = Bound(depth, at, other);
+                (bound, prices) = tighter < bound ? (tighter, other) : (bound, prices);
+            }
+        }
+
+        if (prices.Old > 0 && Beats(bound))
+        {
+            foreach (var old in (ReadOnlySpan<long>)[prices.Old * 7 / 10, prices.Old * 14 / 10])
+            {
+                var other = prices with { Old = old };
+                var tighter = Bound(depth, at, other);
+                (bound, prices) = tighter < bound ? (tighter, other) : (bound, prices);
+            }
+        }
+
+        return (bound, prices);
+    }
+
+    /// <summary>Nothing that goes on from here is worth more. Leaves each open candidate's best values behind.</summary>
+    private long Bound(int depth, Partial at, Prices prices)
+    {
+        const long Never = long.MinValue / 4;
+        var keys = _keys[depth];
+        long leastRest = 0;
+        var leastOld = 0;
+        for (var d = depth; d < _n; d++)
+        {
+            leastRest += _least[_open[d]];
+            leastOld += _leastOld[_open[d]];
+        }
+
+        var roomMm = _limits.MaxRemovedMm - at.Removed - leastRest;
+        var roomOld = _limits.MaxOldRemoved - at.Old - leastOld;
+        if (roomMm < 0 || roomOld < 0)
+        {
+            return Never;
+        }
+
+        var total = at.Sum + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed)) + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old));
+        var (room, need, extras, fixedFrom) = (_limits.MaxKept - at.Kept, _limits.MinKept - at.Kept, 0, _n);
+        for (var d = depth; d < _n; d++)
+        {
+            var i = _open[d];
+            long keep = Never, drop = Never;
+            var (mostMm, mostOld) = (roomMm + _least[i], roomOld + _leastOld[i]);
+            for (var o = _first[i]; o < _first[i + 1]; o++)
+            {
+                var key = keys[o];
+                if (key <= Blocked || _removed[o] > mostMm || (_old[o] && mostOld < 1))
+                {
+                    continue;
+                }
+
+                key -= prices.Wood * _removed[o];
+                if (_keeps[o])
+                {
+                    keep = Math.Max(keep, key);
+                }
+                else
+                {
+                    drop = Math.Max(drop, _old[o] ? key - prices.Old : key);
+                }
+            }
+
+            (_keepBest[i], _dropBest[i]) = (keep, drop);
+            if (keep <= Blocked && drop <= Blocked)
+            {
+                return Never;
+            }
+
+            if (drop <= Blocked)
+            {
+                total += keep;
+                (room, need) = (room - 1, need - 1);
+                _byExtra[--fixedFrom] = i;
+            }
+            else
+            {
+                total += drop;
+                if (keep > Blocked)
+                {
+                    (_extra[extras], _byExtra[extras]) = (drop - keep, i);
+                    extras++;
+                }
+            }
+        }
+
+        return room < 0 || need > extras ? Never : total + Slots(extras, fixedFrom, room, Math.Max(0, need));
+    }
+
+    /// <summary>
+    /// What keeping up to so many of the listed candidates can add. Candidates are put into groups in which each later one pays the
+    /// toll to some earlier one of its group; the first of a group stands for whichever of them is kept first.
+    /// </summary>
+    private long Slots(int extras, int fixedFrom, int room, int need)
+    {
+        long total = 0;
+        for (var f = fixedFrom; f < _n; f++)
+        {
+            for (var g = f + 1; g < _n; g++)
+            {
+                total -= _toll[(_byExtra[f] * _n) + _byExtra[g]];
+            }
+
+            for (var k = 0; k < extras; k++)
+            {
+                _extra[k] += _toll[(_byExtra[f] * _n) + _byExtra[k]];
+            }
+        }
+
+        if (total <= Blocked)
+        {
+            return total;
+        }
+
+        Array.Sort(_extra, _byExtra, 0, extras);
+        var (groups, slots) = (0, 0);
+        for (var k = 0; k < extras && room > 0; k++)
+        {
+            var x = _byExtra[k];
+            var worth = -_extra[k];
+            if ((slots >= need && worth <= 0 && (need == 0 || worth <= _slots[need - 1])) || (slots == room && worth <= _slots[room - 1]))
+            {
+                break;
+            }
+
+            var (into, most) = (-1, 0L);
+            for (var g = 0; g < groups; g++)
+            {
+                var least = long.MaxValue;
+                for (var y = _group[g]; y >= 0 && least > most; y = _nextInGroup[y])
+                {
+                    least = Math.Min(least, _toll[(x * _n) + y]);
+                }
+
+                (into, most) = least > most ? (g, least) : (into, most);
+            }
+
+            if (into < 0)
+            {
+                (_group[groups], _nextInGroup[x]) = (x, -1);
+                groups++;
+            }
+            else
+            {
+                (_nextInGroup[x], _group[into]) = (_group[into], x);
+                worth -= most;
+            }
+
+            // A sorted list of the best so far, as many as there is room for.
+            var at = slots < room ? slots++ : _slots[room - 1] < worth ? room - 1 : -1;
+            for (; at >= 0; at--)
+            {
+                if (at > 0 && _slots[at - 1] < worth)
+                {
+                    _slots[at] = _slots[at - 1];
+                    continue;
+                }
+
+                _slots[at] = worth;
+                break;
+            }
+        }
+
+        for (var s = 0; s < Math.Min(slots, room); s++)
+        {
+            if (s < need || _slots[s] > 0)
+            {
+                total += _slots[s];
+            }
+        }
+
+        return total;
+    }
+}
