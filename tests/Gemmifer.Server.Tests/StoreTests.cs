@@ -148,6 +148,17 @@ public sealed class StoreTests
         Assert.Equal((480.0, 3, null), ((double)next[0]!["length"]!, (int)next[0]!["age"]!, next[0]!["pin"]));
         Assert.Equal((1100.0, 80), ((double)next[1]!["length"]!, (int)next[1]!["age"]!));
 
+        // Shears, or tall growth brought down first: every stem ends where it reaches that height, unless it was cut lower by itself.
+        var upright = new JsonArray(Garden.Cane("A", 1), Garden.Cane("B", 4));
+        upright[0]!["lean"] = 60;
+        upright[1]!["lean"] = 0;
+        upright.Add(new JsonObject { ["id"] = "B1", ["role"] = "lateral", ["parent"] = "B", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
+        var level = new LogRecord { PlantId = "p", Kind = "step", Text = "", Stem = null, Action = "shorten", Outcome = "done", CutAt = 400 };
+        var survey = Garden.Document([.. upright.Select(s => (JsonObject)s!.DeepClone())]);
+        var sheared = SurveyDocuments.CarryOver(upright.ToJsonString(), [level], 1, h => SurveyDocuments.Reaching(survey, h));
+        Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => ((string)s!["id"]!, (double)s["length"]!)));
+        Assert.Equal(300, (double)SurveyDocuments.CarryOver(upright.ToJsonString(), [level, Did("B", "shorten", 300)], 1, h => SurveyDocuments.Reaching(survey, h))[1]!["length"]!);
+
         // A whole number may be written with a point.
         Assert.Equal(3, (int)SurveyDocuments.CarryOver("[{\"id\": \"A\", \"parent\": \"crown\", \"age\": 2.0}]", [], 1)[0]!["age"]!);
     }

@@ -96,6 +96,7 @@ public sealed class ChoiceReasons
         {
             OptionKind.Remove => "remove",
             OptionKind.Whole => "keep",
+            OptionKind.Cut when CarriesOn(stem, option) => "keep",
             OptionKind.Cut => "shorten",
             OptionKind.Defer => "defer",
             _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
@@ -155,8 +156,17 @@ public sealed class ChoiceReasons
 
     private IEnumerable<int> Options(int i) => Enumerable.Range(_model.First[i], _model.First[i + 1] - _model.First[i]);
 
+    /// <summary>Whether it was cut back to the stem that takes over before now, so that nothing of it is left to cut.</summary>
+    private static bool CarriesOn(Stem stem, CutOption option) => option.TakeOver is not null && option.AlongMm >= stem.LengthMm - 1;
+
     private IEnumerable<PlanReason> WhyStays(Stem stem, CutOption option)
     {
+        if (option.TakeOver is { } on && CarriesOn(stem, option))
+        {
+            yield return new PlanReason("join", $"It is the base that was left for {on.Stem.Id}, which is the cane now.", Provenance.Practice);
+            yield break;
+        }
+
         if (option.TakeOver is { } over)
         {
             yield return new PlanReason("join", $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {(over.Stem.Age == 1 ? "one season" : $"{over.Stem.Age} seasons")} old, has grown past this top and takes over; what is above it goes.", Provenance.Practice);

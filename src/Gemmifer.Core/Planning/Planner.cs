@@ -131,7 +131,7 @@ public static class Planner
         {
             var own = over.Own.Kind == OptionKind.Whole ? null : over.Own;
             return new Decided(shoot, finding, own is null ? "keep" : "shorten", own, "shorten",
-                [new PlanReason("join", $"It takes over from {parent.Stem.Id}, which is cut back to it.", Provenance.Practice)], null, null);
+                [new PlanReason("join", parent.Decision == "keep" ? $"It carries on for {parent.Stem.Id}, which ends where it starts." : $"It takes over from {parent.Stem.Id}, which is cut back to it.", Provenance.Practice)], null, null);
         }
 
         var outcome = parent.Kept && parent.Finding.Verdict != Verdict.Sucker ? sorted.Shoots.Outcome(shoot) : sorted.Shoots.OnUntouched(shoot);

@@ -23,6 +23,9 @@ public sealed class SideShoots
     /// <summary>A pinned cut this near to where a side stem takes over means that cut, mm: places are given to a tenth.</summary>
     private const double PinnedMm = 0.06;
 
+    /// <summary>So much may stand above a side stem that carries on, besides the clearance, mm (assumption).</summary>
+    private const double BaseEndMm = 15;
+
     private readonly Survey _survey;
     private readonly StemTree _tree;
     private readonly OptionBuilder _options;
@@ -41,17 +44,20 @@ public sealed class SideShoots
     /// <summary>Ways to cut a stem back to a younger one on it that can take over: an old top that was bypassed, or a top that is not sound.</summary>
     public IEnumerable<CutOption> Joins(Stem stem, Finding finding, int most)
     {
-        if (!stem.TopLevel || _survey.School.Sheared || (stem.Age < _survey.Plant.Kind.OldFrom && finding.SoundToMm is null))
+        if (!stem.TopLevel || _survey.School.Sheared)
         {
             yield break;
         }
 
+        var bypassed = stem.Age >= _survey.Plant.Kind.OldFrom || finding.SoundToMm is not null;
         var soundTo = finding.SoundToMm ?? stem.LengthMm;
         foreach (var young in _tree.Children(stem))
         {
-            var takesOver = young.Age < _survey.Plant.Kind.OldFrom && young.Age <= stem.Age && young.Pin is not Pin.Remove && !_tree.HoldsPinned(young)
+            var carriesOn = IsBaseOf(stem, young);
+            var takesOver = (carriesOn || (bypassed && young.Age < _survey.Plant.Kind.OldFrom && young.Age <= stem.Age
+                    && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo && young.Parent.AlongMm < stem.LengthMm * 0.75))
+                && young.Pin is not Pin.Remove && !_tree.HoldsPinned(young)
                 && _findings[young.Id] is { Verdict: Verdict.Sound } && young.DiameterMm >= _survey.School.ThinBelowMm
-                && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo && young.Parent.AlongMm < stem.LengthMm * 0.75
                 && !_tree.Children(stem).Any(c => c.Id != young.Id && c.Pin is Pin.Keep or Pin.CutAt);
             if (!takesOver)
             {
@@ -65,12 +71,19 @@ public sealed class SideShoots
             }
 
             var others = RemovedAbove(stem, along) - RemovedBy(young);
-            foreach (var own in _options.Build(young, null, false, most).Where(o => o.Keeps && o.HeightMm >= _survey.School.HeightMinMm - 1))
+            foreach (var own in _options.Build(young, null, false, most).Where(o => o.Keeps && (carriesOn || o.HeightMm >= _survey.School.HeightMinMm - 1)))
             {
                 yield return _options.Join(stem, young, own, others);
             }
         }
     }
+
+    /// <summary>
+    /// Whether a stem is only the base that was left when it was cut back to a side stem in an earlier year: it ends there, and the
+    /// side stem is longer than it. The side stem is the cane now, however old it is.
+    /// </summary>
+    private bool IsBaseOf(Stem stem, Stem young) =>
+        stem.LengthMm - young.Parent.AlongMm <= _survey.School.ClearanceMm + BaseEndMm && young.LengthMm > stem.LengthMm;
 
     /// <summary>The options of canes, aware of what their side shoots lose.</summary>
     public OptionBuilder Options => _options;

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
@@ -62,12 +63,31 @@ public static class SurveyDocuments
         return PruningYear.PlanDay(PlantKinds.Served[plant.Kind], today, month, day);
     }
 
+    /// <summary>Where each stem of a survey reaches a height above the soil, mm along it; stems that stay below are not in it.</summary>
+    public static IReadOnlyDictionary<string, double> Reaching(JsonObject document, double heightMm)
+    {
+        if (Read(document) is not SurveyReading.Valid { Survey: var survey })
+        {
+            return new Dictionary<string, double>();
+        }
+
+        var tree = StemTree.Build(survey);
+        return tree.Stems.Select(s => (s.Id, s.LengthMm, Axis: tree.Axis(s)))
+            .Select(s => (s.Id, s.LengthMm, At: s.Axis.FirstAtHeight(heightMm - s.Axis.Start.Z)))
+            .Where(s => s.At is >= SurveyLimits.LeastMm && s.At < s.LengthMm)
+            .ToDictionary(s => s.Id, s => Math.Round(s.At!.Value, 1));
+    }
+
     /// <summary>
     /// The stems as last season's work left them, a season older: cut ones as long as they were left, those taken out gone.
     /// What was seen and pinned last year is not carried over: it has to be looked at again.
     /// </summary>
-    public static JsonArray CarryOver(string stems, IEnumerable<LogRecord> steps, int seasons)
+    /// <param name="steps">What was done in the season of the stems.</param>
+    /// <param name="reach">Where each stem reaches a height above the soil, mm along it, for work on the plant as a whole.</param>
+    public static JsonArray CarryOver(string stems, IReadOnlyList<LogRecord> steps, int seasons, Func<double, IReadOnlyDictionary<string, double>>? reach = null)
     {
+        var level = steps.Where(s => s is { Stem: null, Action: "shorten", CutAt: not null, Outcome: "done" or "different" } && s.Instead != "left").Select(s => s.CutAt!.Value).DefaultIfEmpty(double.NaN).Min();
+        var sheared = reach is null || double.IsNaN(level) ? new Dictionary<string, double>() : reach(level);
         var done = steps.Where(s => s.Stem is not null).ToLookup(s => s.Stem!);
         var gone = new HashSet<string>(StringComparer.Ordinal);
         var carried = new JsonArray();
@@ -88,6 +108,12 @@ public static class SurveyDocuments
             {
                 lengths[id] = at;
                 node["length"] = at;
+            }
+
+            if (sheared.TryGetValue(id, out var top) && !(lengths.TryGetValue(id, out var lower) && lower <= top))
+            {
+                lengths[id] = top;
+                node["length"] = top;
             }
 
             foreach (var stale in (string[])["seen", "rubs", "pin", "buds", "deadFrom", "head", "fruitTo"])

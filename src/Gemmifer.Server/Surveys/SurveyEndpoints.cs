@@ -71,7 +71,8 @@ public static class SurveyEndpoints
         var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
         if (latest is not null)
         {
-            fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season).ToJsonString();
+            fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season,
+                height => SurveyDocuments.Reaching(SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>()), height)).ToJsonString();
         }
 
         return (fresh, latest?.Season);

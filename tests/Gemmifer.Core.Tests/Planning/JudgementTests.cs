@@ -33,6 +33,18 @@ public class JudgementTests
     }
 
     [Fact]
+    public void A_base_cut_back_to_its_side_stem_last_year_carries_that_as_its_cane()
+    {
+        // What is left of O is shorter than N; N is cut as a cane, not as a side shoot, and O needs no cut.
+        var left = Surveys.Cane("O", 6.5, 26, 8, 186, 15);
+        var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[..2], Ring(4)[3], left, Shoot("N", "O", 180, 6.5, 15, 1100, 3)]));
+        Assert.Equal(("keep", "join"), (plan.Stem("O").Decision, plan.Stem("O").Reasons[0].Rule));
+        Assert.DoesNotContain(plan.Steps, s => s.Stem == "O");
+        Assert.Equal(("shorten", "join"), (plan.Stem("N").Decision, plan.Stem("N").Reasons[0].Rule));
+        Assert.InRange(plan.Step("N").Cut!.Z, 440, 610);
+    }
+
+    [Fact]
     public void A_dead_top_may_be_cut_back_to_a_sound_side_stem_below_it()
     {
         var cane = Surveys.Cane("T", 6.5, 18, 2, 1300, 20).With("deadFrom", 330);

@@ -94,7 +94,7 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
       decision,
       top,
       takesOver,
-      stands: takesOver || (top && kept && cut?.where !== "join"),
+      stands: takesOver || (top && kept && decided?.reasons.every((r) => r.rule !== "join") === true),
       keptTo: decision === "remove" ? 0 : decision === "shorten" ? Number(at) : axis.length,
       window: decision === "shorten" ? window : null,
       bud:
