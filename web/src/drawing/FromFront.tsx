@@ -22,6 +22,8 @@ interface Props {
   title: string;
   /** A stem to come close to: its cut fills the picture. */
   zoom?: string | null;
+  /** A height above the soil to which the whole plant comes down, mm. */
+  level?: number | null;
 }
 
 /** The plant from the front: heights, soil, union; far canes paler. */
@@ -110,6 +112,21 @@ export function FromFront(props: Props) {
         <text x="8" y={soilAt - band.max * scale + 15} fontSize="12.500" fill="var(--leaf)" {...halo}>
           {higher ? "usually cut" : "cut"} between {long(band.min)} and {long(band.max)}
         </text>
+      )}
+      {props.level != null && (
+        <g>
+          <line
+            x1="0"
+            x2={width}
+            y1={soilAt - props.level * scale}
+            y2={soilAt - props.level * scale}
+            stroke="var(--hip)"
+            strokeWidth="3"
+          />
+          <text x="8" y={soilAt - props.level * scale - 7} fontSize="15" fontWeight="700" fill="var(--hip)" {...halo}>
+            down to {long(props.level)}
+          </text>
+        </g>
       )}
       {guide(body.hip, `hip, ${long(body.hip)}`)}
       {guide(body.hip / 2, long(body.hip / 2))}

@@ -221,7 +221,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
         maxWidth={{ base: "min(100%, 36vh)", md: "none" }}
         width="100%"
         marginInline="auto"
-        border={step.action === "shorten" ? "1px solid var(--line)" : "none"}
+        border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
         borderRadius="10px"
         overflow="hidden"
       >
@@ -232,6 +232,14 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
             selected={step.stem}
             zoom={step.stem}
             title={`The cut on ${step.stem}, from the front`}
+          />
+        ) : step.cut?.where === "height" ? (
+          <FromFront
+            scene={scene}
+            state="found"
+            selected={null}
+            level={step.cut.at == null ? null : Number(step.cut.at)}
+            title="The plant from the front, and the height it comes down to"
           />
         ) : (
           <FromAbove
