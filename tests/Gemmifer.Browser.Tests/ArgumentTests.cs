@@ -40,6 +40,8 @@ public sealed partial class ArgumentTests
         page.Press("Open bowl");
         page.Sees("Room between cut ends");
         page.Sees("It may be 0 to 1 m");
+        page.Driver.FindElements(By.TagName("summary")).First(s => s.Text.StartsWith("How the wishes", StringComparison.Ordinal)).Click();
+        page.Sees("A sound cane is worth keeping. (our assumption)");
         page.Press("Copy and change it");
         page.Type("What you call it", "Three and no more");
         page.Type("Fewest main canes", "9");

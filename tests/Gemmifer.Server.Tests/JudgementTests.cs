@@ -34,6 +34,8 @@ public sealed class JudgementTests : IDisposable
             Assert.Contains((string)v["provenance"]!, new[] { "practice", "published", "memory", "assumption" });
             Assert.True((double?)v["number"] is null || v["flag"]!.GetValue<bool>() || ((double)v["min"]! <= (double)v["number"]! && (double)v["number"]! <= (double)v["max"]!));
         });
+        Assert.All(rules, r => Assert.True(r!["weights"]!.AsArray().Count > 15));
+        Assert.All(rules.SelectMany(r => r!["weights"]!.AsArray()), w => Assert.True(((string)w!["why"]!).Length > 5 && (string)w["provenance"]! == "assumption"));
     }
 
     [Fact]

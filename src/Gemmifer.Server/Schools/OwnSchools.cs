@@ -19,7 +19,10 @@ public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set);
 /// <param name="Own">Whether it is the gardener's own copy.</param>
 /// <param name="Base">The school it was copied from; null for one that ships.</param>
 /// <param name="Revision">0 for one that ships.</param>
-public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, RuleValue[] Values);
+public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, RuleValue[] Values, RuleWeight[] Weights);
+
+/// <summary>What a wish is worth in points when the choice is weighed; below 0 it counts against.</summary>
+public sealed record RuleWeight(string Name, double Points, string Provenance, string Why);
 
 /// <summary>One value of a school.</summary>
 /// <param name="Min">Least it may be; null for a word or a yes or no.</param>
@@ -96,7 +99,8 @@ public static class OwnSchools
         var set = own is null ? [] : JsonNode.Parse(own.Set)!.AsObject();
         var general = own is null ? file.School : ApplyTo(file.School, set);
         return new RuleSchool(own?.Id ?? id, own?.Name ?? general.Name, general.Summary, own is not null, own?.Base, own?.Revision ?? 0, [.. file.School.Kinds],
-            [.. SchoolValueSpec.All.Select(spec => ValueOf(spec, general, [.. file.School.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))]);
+            [.. SchoolValueSpec.All.Select(spec => ValueOf(spec, general, [.. file.School.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))],
+            [.. general.Weights.OrderByDescending(w => w.Value.Number).ThenBy(w => w.Key, StringComparer.Ordinal).Select(w => new RuleWeight(w.Key, w.Value.Number, w.Value.Provenance, w.Value.Why))]);
     }
 
     private static School ApplyTo(School school, JsonObject set)

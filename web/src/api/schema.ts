@@ -633,6 +633,7 @@ export interface components {
             revision: number;
             kinds: string[];
             values: components["schemas"]["RuleValue"][];
+            weights: components["schemas"]["RuleWeight"][];
         };
         RuleValue: {
             name: string;
@@ -651,6 +652,13 @@ export interface components {
             provenance: string;
             why: string;
             byKind: components["schemas"]["RuleByKind"][];
+        };
+        RuleWeight: {
+            name: string;
+            /** Format: double */
+            points: number;
+            provenance: string;
+            why: string;
         };
         SchoolValueView: {
             name: string;

@@ -118,6 +118,7 @@ export default function Rules() {
                   <ValueLine key={v.name} value={v} />
                 ))}
             </chakra.ul>
+            <Weights weights={school.weights} />
             <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
               Cautions hold for every school: gloves and sleeves, something over your eyes, blades wiped, ladders firm;
               heavy wood and work near lines are for a licensed arborist, and local rules come first.
@@ -131,6 +132,31 @@ export default function Rules() {
 
 /** Values that only vines and cane fruit use. */
 const unused = new Set(["spurBuds", "spurSpacing", "tipHeight"]);
+
+/** What the wishes are worth against each other, for those who want to know. */
+function Weights({ weights }: { weights: School["weights"] }) {
+  return (
+    <chakra.details marginTop="10px" borderTop="1px solid var(--line)" paddingTop="6px">
+      <chakra.summary fontWeight="700" minHeight="44px" paddingBlock="9px" cursor="pointer">
+        How the wishes are weighed
+      </chakra.summary>
+      <chakra.p>
+        What is dead, diseased or damaged goes, and the limits above hold. Among all choices they allow, the one with
+        the most points is taken.
+      </chakra.p>
+      <chakra.ul marginTop="6px">
+        {weights.map((w) => (
+          <chakra.li key={w.name} display="grid" gridTemplateColumns="64px minmax(0,1fr)" gap="10px" paddingBlock="3px">
+            <chakra.b textAlign="right">{`${Number(w.points) > 0 ? "+" : Number(w.points) < 0 ? "−" : ""}${Math.abs(Number(w.points))}`}</chakra.b>
+            <span>
+              {w.why} <chakra.span color="muted">({sources[w.provenance] ?? w.provenance})</chakra.span>
+            </span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </chakra.details>
+  );
+}
 
 function useWords() {
   const { long } = useMeasures();
