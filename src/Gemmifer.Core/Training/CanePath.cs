@@ -33,13 +33,16 @@ public abstract record CanePath
     /// <summary>It is too short to reach the line on any way that is gentle enough.</summary>
     public sealed record TooShort : CanePath;
 
-    /// <summary>Places along a line at which joining it is tried, before the best is refined.</summary>
-    private const int Tries = 120, Halvings = 40;
+    /// <summary>Places along a line at which joining it is tried before the best is refined, and steps of that.</summary>
+    private const int Tries = 120, Refinements = 40;
 
     /// <summary>At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).</summary>
     public const double LeastTiedMm = 200;
 
-    /// <summary>The way of a cane to a line that joins it as early as the wood allows.</summary>
+    /// <summary>Wood strained to all it bears is worth so many millimetres of line left bare (assumption).</summary>
+    public const double StrainMm = 200;
+
+    /// <summary>The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.</summary>
     /// <param name="start">Its base.</param>
     /// <param name="direction">Unit vector in which it leaves its base.</param>
     /// <param name="diameterMm">At the base, where it is thickest: thinner wood further up bears more.</param>
@@ -47,43 +50,60 @@ public abstract record CanePath
     public static CanePath To(Point3 start, Point3 direction, double lengthMm, double diameterMm, double strain, TargetLine line)
     {
         var needed = Bending.LeastRadiusMm(diameterMm, strain);
-        var (gentlest, tooShort) = (0.0, false);
-        Biarc? At(double along) => Biarc.Between(start, direction, line.At(along), line.Direction);
-        bool Gentle(Biarc? bend) => bend is { } b && b.LeastRadiusMm >= needed;
+        var gentlest = 0.0;
+        var (best, gentle) = (default(Bent), false);
+        var step = line.LengthMm / Tries;
         for (var i = 0; i <= Tries; i++)
         {
-            var along = line.LengthMm * i / Tries;
-            var bend = At(along);
-            gentlest = Math.Max(gentlest, bend?.LeastRadiusMm ?? 0);
-            if (!Gentle(bend))
-            {
-                continue;
-            }
-
-            // The first try that is gentle enough: the place itself lies between it and the one before.
-            if (i > 0)
-            {
-                var (low, high) = (line.LengthMm * (i - 1) / Tries, along);
-                for (var k = 0; k < Halvings; k++)
-                {
-                    var middle = (low + high) / 2;
-                    (low, high) = Gentle(At(middle)) ? (low, middle) : (middle, high);
-                }
-
-                (along, bend) = (high, At(high));
-            }
-
-            var path = bend!.Value;
-            var tied = Math.Min(line.LengthMm - along, lengthMm - path.LengthMm);
-            if (tied >= LeastTiedMm)
-            {
-                return new Bent(path, along, tied, double.IsInfinity(path.LeastRadiusMm) ? 0 : Bending.Strain(diameterMm, path.LeastRadiusMm));
-            }
-
-            tooShort = true;
-            break;
+            Try(i * step);
         }
 
-        return tooShort ? new TooShort() : new TooStiff(gentlest, needed);
+        if (best is null)
+        {
+            return gentle ? new TooShort() : new TooStiff(gentlest, needed);
+        }
+
+        // Between the neighbours of the best try the cost has one least place; if it had more, this would still be a way that holds.
+        var (low, high) = (Math.Max(0, best.JoinsMm - step), Math.Min(line.LengthMm, best.JoinsMm + step));
+        for (var k = 0; k < Refinements; k++)
+        {
+            var (a, b) = (low + ((high - low) / 3), high - ((high - low) / 3));
+            (low, high) = Try(a) <= Try(b) ? (low, b) : (a, high);
+        }
+
+        return best;
+
+        double Try(double along)
+        {
+            if (Biarc.Between(start, direction, line.At(along), line.Direction) is not { } bend)
+            {
+                return double.PositiveInfinity;
+            }
+
+            gentlest = Math.Max(gentlest, bend.LeastRadiusMm);
+            if (bend.LeastRadiusMm < needed)
+            {
+                return double.PositiveInfinity;
+            }
+
+            gentle = true;
+            var tied = Math.Min(line.LengthMm - along, lengthMm - bend.LengthMm);
+            if (tied < LeastTiedMm)
+            {
+                return double.PositiveInfinity;
+            }
+
+            var path = new Bent(bend, along, tied, double.IsInfinity(bend.LeastRadiusMm) ? 0 : Bending.Strain(diameterMm, bend.LeastRadiusMm));
+            var cost = CostMm(path, strain);
+            if (best is null || cost < CostMm(best, strain))
+            {
+                best = path;
+            }
+
+            return cost;
+        }
     }
+
+    /// <summary>What a way costs: its share of the strain the wood bears, less the line it covers, mm.</summary>
+    public static double CostMm(Bent path, double strain) => (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain) - path.TiedMm;
 }

@@ -47,14 +47,20 @@ public class BendingTests
     }
 
     [Fact]
-    public void A_supple_cane_joins_a_level_wire_as_early_as_its_wood_allows()
+    public void A_supple_cane_joins_a_level_wire_where_early_joining_and_a_gentle_bend_balance()
     {
         // Upright from below a level line 250 mm up: a quarter circle of 250 mm at the most. 10 mm of supple wood needs 100 mm.
         var path = Assert.IsType<CanePath.Bent>(CanePath.To(new(0, 0, 0), new(0, 0, 1), 2500, 10, 0.05, Level(250)));
-        Assert.Equal(100, path.Bend.LeastRadiusMm, 0.5);
-        Assert.Equal(0.05, path.Strain, 1e-3);
-        Assert.InRange(path.JoinsMm, 20, 250);
-        Assert.True(Biarc.Between(new(0, 0, 0), new(0, 0, 1), new(path.JoinsMm - 1, 0, 250), new(1, 0, 0))!.Value.LeastRadiusMm < 100, "Any earlier it would be too tight.");
+        Assert.InRange(path.Bend.LeastRadiusMm, 100, 251);
+        Assert.Equal(10 / (2 * path.Bend.LeastRadiusMm), path.Strain, 1e-12);
+        for (var joins = 0.0; joins < 2000; joins += 1)
+        {
+            // No other place along the wire that the wood bears costs less.
+            var other = Biarc.Between(new(0, 0, 0), new(0, 0, 1), new(joins, 0, 250), new(1, 0, 0))!.Value;
+            var cost = (CanePath.StrainMm * 5 / other.LeastRadiusMm / 0.05) - Math.Min(2000 - joins, 2500 - other.LengthMm);
+            Assert.True(other.LeastRadiusMm < 100 || cost >= CanePath.CostMm(path, 0.05) - 0.01);
+        }
+
         Assert.Equal(Math.Min(2000 - path.JoinsMm, 2500 - path.Bend.LengthMm), path.TiedMm, 1e-6);
     }
 
@@ -72,12 +78,12 @@ public class BendingTests
     [InlineData(14, 0.05)]
     [InlineData(14, 0.025)]
     [InlineData(20, 0.025)]
-    public void A_bend_never_asks_more_than_the_wood_bears_and_thicker_wood_joins_later(double diameter, double strain)
+    public void A_bend_never_asks_more_than_the_wood_bears_and_thicker_wood_covers_no_more(double diameter, double strain)
     {
         CanePath Of(double d) => CanePath.To(new(0, -30, 0), new(0.1, -0.2, Math.Sqrt(0.95)), 3000, d, strain, Level(700));
         var path = Assert.IsType<CanePath.Bent>(Of(diameter));
         Assert.True(path.Strain <= strain + 1e-9);
-        Assert.True(Of(diameter + 2) is not CanePath.Bent later || later.JoinsMm >= path.JoinsMm - 1e-6);
+        Assert.True(Of(diameter + 2) is not CanePath.Bent later || CanePath.CostMm(later, strain) >= CanePath.CostMm(path, strain) - 1e-3);
     }
 
     private static TargetLine Level(double height) => new(1, new Point3(0, 0, height), new Point3(1, 0, 0), 2000);

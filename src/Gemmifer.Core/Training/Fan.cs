@@ -1,0 +1,129 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Geometry;
+
+namespace Gemmifer.Core.Training;
+
+/// <summary>
+/// The lines of a fan on a flat support: the face is parted into sectors of equal area seen from the crown, one line a sector, so that
+/// so many canes leave as little of it bare as they can. The lowest lines are the flattest.
+/// </summary>
+public static class Fan
+{
+    /// <summary>Nothing is tied nearer than this to an edge or an opening, mm, nor flatter than this above level, degrees (assumptions).</summary>
+    public const double MarginMm = 100, FlattestDeg = 8;
+
+    /// <summary>Steps in which the face is measured, and in which a line may give way to an opening within its sector.</summary>
+    private const int Steps = 1440, Ways = 40;
+
+    /// <summary>A line gives way to an opening only for more than this much length a radian, mm (assumption).</summary>
+    private const double GiveWayMm = 500;
+
+    /// <summary>The lines, from the lowest on the left over the top to the lowest on the right, numbered from 1.</summary>
+    /// <param name="crown">Where the canes start.</param>
+    /// <param name="count">At least 1. A line that would be too short to tie anything to is left out.</param>
+    public static ImmutableArray<TargetLine> Lines(Support support, Point3 crown, int count)
+    {
+        if (!support.Flat)
+        {
+            throw new ArgumentException($"A {support.Kind} is not flat.", nameof(support));
+        }
+
+        ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
+        var foot = new Point3(crown.X, support.YMm, crown.Z);
+        var (low, high) = (FlattestDeg * Math.PI / 180, Math.PI - (FlattestDeg * Math.PI / 180));
+        var bounds = Sectors(support, foot, low, high, count);
+        var lines = ImmutableArray.CreateBuilder<TargetLine>();
+        for (var i = 0; i < count; i++)
+        {
+            // From the left over the top: angles are measured from level on the right.
+            var (from, to) = (bounds[count - 1 - i], bounds[count - i]);
+            var middle = (from + to) / 2;
+            var angle = Enumerable.Range(0, Ways + 1).Select(k => from + ((to - from) * k / Ways))
+                .OrderByDescending(a => Math.Round(Reach(support, foot, a) - (GiveWayMm * Math.Abs(a - middle)), 3)).ThenBy(a => Math.Round(Math.Abs(a - middle), 9)).First();
+            var length = Reach(support, foot, angle);
+            if (length >= CanePath.LeastTiedMm)
+            {
+                lines.Add(new TargetLine(lines.Count + 1, foot, new Point3(Math.Cos(angle), 0, Math.Sin(angle)), length));
+            }
+        }
+
+        return lines.ToImmutable();
+    }
+
+    /// <summary>How far a line may run from a foot at an angle from level on the right, radians, before the edge or an opening, mm.</summary>
+    public static double Reach(Support support, Point3 foot, double angle)
+    {
+        var (dx, dz) = (Math.Cos(angle), Math.Sin(angle));
+        var reach = Math.Max(0, ToEdge(support, foot, dx, dz, MarginMm));
+        foreach (var o in support.Openings)
+        {
+            if (Enters(foot, dx, dz, o.XMm - MarginMm, o.XMm + o.WidthMm + MarginMm, o.ZMm - MarginMm, o.ZMm + o.HeightMm + MarginMm) is { } at)
+            {
+                reach = Math.Min(reach, Math.Max(0, at));
+            }
+        }
+
+        return reach;
+    }
+
+    /// <summary>Bounds of sectors of equal area, radians, the least first.</summary>
+    private static double[] Sectors(Support support, Point3 foot, double low, double high, int count)
+    {
+        var step = (high - low) / Steps;
+        var sums = new double[Steps + 1];
+        for (var i = 0; i < Steps; i++)
+        {
+            var angle = low + ((i + 0.5) * step);
+            var r = Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), 0));
+            sums[i + 1] = sums[i] + (r * r / 2 * step);
+        }
+
+        var bounds = new double[count + 1];
+        (bounds[0], bounds[count]) = (low, high);
+        var at = 0;
+        for (var k = 1; k < count; k++)
+        {
+            var wanted = sums[Steps] * k / count;
+            while (at < Steps - 1 && sums[at + 1] < wanted)
+            {
+                at++;
+            }
+
+            var piece = sums[at + 1] - sums[at];
+            bounds[k] = low + ((at + (piece <= 0 ? 0 : (wanted - sums[at]) / piece)) * step);
+        }
+
+        return bounds;
+    }
+
+    /// <summary>Distance along a direction to the edge of the face, less a margin, mm; 0 or less where the foot stands outside.</summary>
+    private static double ToEdge(Support support, Point3 foot, double dx, double dz, double margin)
+    {
+        var sideways = dx > 1e-12 ? (support.ToMm - margin - foot.X) / dx : dx < -1e-12 ? (support.FromMm + margin - foot.X) / dx : double.PositiveInfinity;
+        var upward = dz > 1e-12 ? (support.HeightMm - margin - foot.Z) / dz : double.PositiveInfinity;
+        return Math.Min(sideways, upward);
+    }
+
+    /// <summary>Where a ray enters a rectangle, mm along it (Liang and Barsky's clipping, 1984); null where it does not.</summary>
+    private static double? Enters(Point3 foot, double dx, double dz, double left, double right, double bottom, double top)
+    {
+        var (enter, leave) = (0.0, double.PositiveInfinity);
+        foreach (var (d, near, far) in ((double, double, double)[])[(dx, left - foot.X, right - foot.X), (dz, bottom - foot.Z, top - foot.Z)])
+        {
+            if (Math.Abs(d) < 1e-12)
+            {
+                if (near > 0 || far < 0)
+                {
+                    return null;
+                }
+
+                continue;
+            }
+
+            enter = Math.Max(enter, Math.Min(near / d, far / d));
+            leave = Math.Min(leave, Math.Max(near / d, far / d));
+        }
+
+        return enter < leave ? enter : null;
+    }
+}
