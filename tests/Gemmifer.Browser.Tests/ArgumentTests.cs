@@ -57,6 +57,7 @@ public sealed partial class ArgumentTests
         page.Type("Most main canes", "3");
         page.Press("Keep it as mine");
         page.Until(() => page.HasButton("Take it out"), "the school of one's own");
+        page.Sees("Changed by you from 20 cm.");
 
         page.Go("/plants/demo-lantern/decide");
         page.Sees("6 canes stay");

@@ -28,7 +28,7 @@ public sealed class Page : IDisposable
 
     public void Until(Func<bool> condition, string what)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(15)) { Message = $"Waited for {what}; the page says: " };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40)) { Message = $"Waited for {what}; the page says: " };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {

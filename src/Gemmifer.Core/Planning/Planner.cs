@@ -219,7 +219,7 @@ internal static class PlanWarnings
         if (!choice.Optimal)
         {
             yield return new PlanWarning("unproved", string.Create(CultureInfo.InvariantCulture,
-                $"The best plan found has {choice.Result.Score / 1000.0:0.#} points; none can have more than {choice.Result.Bound / 1000.0:0.#}. With so many canes the proof was not finished."));
+                $"The best plan found has {choice.Result.Score / 1000.0:0.##} points; none can have more than {choice.Result.Bound / 1000.0:0.##}. With so many canes the proof was not finished."));
         }
     }
 

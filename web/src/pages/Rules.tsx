@@ -44,6 +44,11 @@ export default function Rules() {
     );
   if (!rules.data) return <p>Fetching the rules.</p>;
   const school = rules.data.find((s) => s.id === open) ?? rules.data[0]!;
+  const base = rules.data.find((s) => s.id === school.base);
+  const before = (name: string) => {
+    const value = base?.values.find((v) => v.name === name);
+    return base && value ? { value, school: base.name } : null;
+  };
   return (
     <chakra.div display="grid" gap="14px">
       <div>
@@ -115,7 +120,7 @@ export default function Rules() {
               {school.values
                 .filter((v) => !unused.has(v.name))
                 .map((v) => (
-                  <ValueLine key={v.name} value={v} />
+                  <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
                 ))}
             </chakra.ul>
             <Weights weights={school.weights} />
@@ -198,7 +203,7 @@ function wordsFor(word: string): string {
   return wordNames[word] ?? word;
 }
 
-function ValueLine({ value }: { value: Value }) {
+function ValueLine({ value, was }: { value: Value; was: { value: Value; school: string } | null }) {
   const words = useWords();
   const range = useRange()(value);
   return (
@@ -213,7 +218,12 @@ function ValueLine({ value }: { value: Value }) {
       <span>{value.label}</span>
       <b>{words(value, value)}</b>
       <chakra.span gridColumn={{ base: "1 / -1", lg: "auto" }} color="muted" fontSize="0.95rem">
-        {value.why} ({sources[value.provenance] ?? value.provenance}){range && ` It may be ${range}.`}
+        {!was
+          ? `${value.why} (${sources[value.provenance] ?? value.provenance})`
+          : words(value, value) === words(was.value, was.value)
+            ? `As in ${was.school.toLowerCase()}, but for every kind.`
+            : `Changed by you from ${words(was.value, was.value)}.`}
+        {range && ` It may be ${range}.`}
         {value.byKind.map((k) => (
           <chakra.span key={k.kind} display="block">
             {k.kind}: <b>{words(k, value)}</b>. {k.why} ({sources[k.provenance] ?? k.provenance})

@@ -46,6 +46,11 @@ describe("writing a length", () => {
   ])("%d mm long in metric is %s", (mm, text) => expect(length(mm, "metric")).toBe(text));
   it.each([
     [457.2, "18 in"],
+    [530, "20 3/4 in"],
+    [536, "21 in"],
+    [171, "6 3/4 in"],
+    [900, "35 1/2 in"],
+    [608, "2 ft"],
     [914.4, "3 ft"],
     [1676.4, "5 ft 6 in"],
   ])("%d mm long in imperial is %s", (mm, text) => expect(length(mm, "imperial")).toBe(text));

@@ -44,15 +44,20 @@ function trim(value: number, digits: number): string {
 /** A thickness: millimetres, or inches to the nearest sixteenth. */
 export function thickness(mm: number, units: Units): string {
   if (units === "metric") return `${trim(mm, 1)} mm`;
-  const sixteenths = Math.round((mm / inch) * 16);
-  if (sixteenths === 0) return "under 1/16 in";
-  const whole = Math.floor(sixteenths / 16);
-  let [top, bottom] = [sixteenths % 16, 16];
-  while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
-  return `${whole > 0 ? whole : ""}${whole > 0 && top > 0 ? " " : ""}${top > 0 ? `${top}/${bottom}` : ""} in`;
+  return Math.round((mm / inch) * 16) === 0 ? "under 1/16 in" : fraction(mm / inch, 16);
 }
 
-/** A length along a stem or a height: centimetres and metres, or inches and feet. */
+/** Inches to the nearest fraction of them: "21 1/4 in". */
+function fraction(inches: number, of: number): string {
+  const parts = Math.round(Math.abs(inches) * of);
+  const whole = Math.floor(parts / of);
+  let [top, bottom] = [parts % of, of];
+  while (top > 0 && top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
+  const sign = inches < 0 ? "-" : "";
+  return `${sign}${whole > 0 || top === 0 ? whole : ""}${whole > 0 && top > 0 ? " " : ""}${top > 0 ? `${top}/${bottom}` : ""} in`;
+}
+
+/** A length along a stem or a height: centimetres and metres, or inches (as fine as a cut needs) and feet. */
 export function length(mm: number, units: Units): string {
   if (units === "metric") {
     if (Math.abs(mm) < 30) return `${trim(mm, 0)} mm`;
@@ -60,7 +65,9 @@ export function length(mm: number, units: Units): string {
   }
   const inches = mm / inch;
   if (Math.abs(inches) < 2) return thickness(mm, units);
-  if (Math.abs(inches) < 24) return `${trim(inches, inches < 12 ? 1 : 0)} in`;
+  const feet = Math.round(inches * 4) / 48;
+  if (feet >= 2 && Number.isInteger(feet)) return `${feet} ft`;
+  if (Math.abs(inches) < 48) return fraction(inches, Math.abs(inches) < 12 ? 8 : 4);
   const rounded = Math.round(inches);
   return rounded % 12 === 0 ? `${rounded / 12} ft` : `${Math.floor(rounded / 12)} ft ${rounded % 12} in`;
 }
