@@ -12,17 +12,11 @@ import { readLength } from "../survey/measures";
 import type { SurveyDocument } from "../survey/types";
 import { dayWords } from "./days";
 import { usePlant } from "./PlantPage";
-import { stageWords } from "./StepList";
+import { stageWords, toolWords } from "./StepList";
 
 type Work = Schemas["WorkView"];
 
-const toolWords: Record<string, string> = {
-  secateurs: "Secateurs",
-  loppers: "Loppers",
-  saw: "Pruning saw",
-  shears: "Hedging shears",
-  fingers: "Your fingers",
-};
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or skip. */
 export default function Do() {
@@ -266,7 +260,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
           </chakra.p>
           {step.tool && (
             <p>
-              <b>{toolWords[step.tool] ?? step.tool}</b>
+              <b>{capital(toolWords[step.tool] ?? step.tool)}</b>
               {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
               {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
             </p>

@@ -10,15 +10,7 @@ import { dayWords } from "./days";
 import { outcome } from "./outcome";
 import { usePlant } from "./PlantPage";
 import { ShrubPicture } from "./ShrubPicture";
-import { stageWords } from "./StepList";
-
-const toolWords: Record<string, string> = {
-  secateurs: "secateurs",
-  loppers: "loppers",
-  saw: "pruning saw",
-  shears: "hedging shears",
-  fingers: "fingers",
-};
+import { stageWords, toolWords } from "./StepList";
 
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
 export default function Sheet() {

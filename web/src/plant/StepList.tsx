@@ -20,6 +20,14 @@ export const stageWords: Record<string, string> = {
   return: "Come back",
 };
 
+export const toolWords: Record<string, string> = {
+  secateurs: "secateurs",
+  loppers: "loppers",
+  saw: "pruning saw",
+  shears: "hedging shears",
+  fingers: "your fingers",
+};
+
 /** The steps in the order of work, under the names of their stages. */
 export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) {
   const { plan } = props;
