@@ -36,7 +36,7 @@ export default function Rules() {
     mutationFn: (s: School) => must(api.POST("/api/rules/{id}/restore", { params: { path: { id: s.id } } })),
     onSuccess: (_, s) => (setGone(null), setOpen(s.id), again()),
   });
-  if (rules.isError)
+  if (rules.isError && !rules.data)
     return (
       <Notice tone="wrong" role="alert">
         {rules.error.message}
@@ -64,6 +64,11 @@ export default function Rules() {
           <Button size="small" onClick={() => restore.mutate(gone)}>
             Undo
           </Button>
+        </Notice>
+      )}
+      {(remove.error ?? restore.error) && (
+        <Notice tone="wrong" role="alert">
+          {((remove.error ?? restore.error) as ApiError).title} Nothing was changed.
         </Notice>
       )}
       <chakra.div
