@@ -2,19 +2,6 @@ using Gemmifer.Core.Geometry;
 
 namespace Gemmifer.Core.Training;
 
-/// <summary>A line on a support along which a cane may be tied.</summary>
-/// <param name="Number">From 1, in the order of the support.</param>
-/// <param name="Direction">Unit vector.</param>
-/// <param name="LengthMm">How far it may be followed, mm.</param>
-public sealed record TargetLine(int Number, Point3 Start, Point3 Direction, double LengthMm)
-{
-    /// <summary>Angle from vertical, degrees, 0 to 180.</summary>
-    public double LeanDeg => Math.Acos(Math.Clamp(Direction.Z, -1, 1)) * 180 / Math.PI;
-
-    /// <summary>The place at a distance along it.</summary>
-    public Point3 At(double alongMm) => Start + (Direction * alongMm);
-}
-
 /// <summary>How a cane gets to a line, or why it does not.</summary>
 public abstract record CanePath
 {
@@ -22,7 +9,7 @@ public abstract record CanePath
     /// <param name="Bend">From its base to the line.</param>
     /// <param name="JoinsMm">Where it meets the line, mm along that.</param>
     /// <param name="TiedMm">Length of the cane that lies on the line, mm.</param>
-    /// <param name="Strain">Of the outer fibre, in the tightest part of the bend.</param>
+    /// <param name="Strain">Of the outer fibre, in the tightest part of the bend and of the line.</param>
     public sealed record Bent(Biarc Bend, double JoinsMm, double TiedMm, double Strain) : CanePath;
 
     /// <summary>Its wood would crack: the gentlest way there is still too tight.</summary>
@@ -50,6 +37,11 @@ public abstract record CanePath
     public static CanePath To(Point3 start, Point3 direction, double lengthMm, double diameterMm, double strain, TargetLine line)
     {
         var needed = Bending.LeastRadiusMm(diameterMm, strain);
+        if (line.RadiusMm < needed)
+        {
+            return new TooStiff(line.RadiusMm, needed);
+        }
+
         var gentlest = 0.0;
         var (best, gentle) = (default(Bent), false);
         var step = line.LengthMm / Tries;
@@ -75,7 +67,7 @@ public abstract record CanePath
 
         double Try(double along)
         {
-            if (Biarc.Between(start, direction, line.At(along), line.Direction) is not { } bend)
+            if (Biarc.Between(start, direction, line.At(along), line.DirectionAt(along)) is not { } bend)
             {
                 return double.PositiveInfinity;
             }
@@ -93,7 +85,8 @@ public abstract record CanePath
                 return double.PositiveInfinity;
             }
 
-            var path = new Bent(bend, along, tied, double.IsInfinity(bend.LeastRadiusMm) ? 0 : Bending.Strain(diameterMm, bend.LeastRadiusMm));
+            var tightest = Math.Min(bend.LeastRadiusMm, line.RadiusMm);
+            var path = new Bent(bend, along, tied, double.IsInfinity(tightest) ? 0 : Bending.Strain(diameterMm, tightest));
             var cost = CostMm(path, strain);
             if (best is null || cost < CostMm(best, strain))
             {

@@ -21,7 +21,7 @@ public static class Fan
     /// <summary>The lines, from the lowest on the left over the top to the lowest on the right, numbered from 1.</summary>
     /// <param name="crown">Where the canes start.</param>
     /// <param name="count">At least 1. A line that would be too short to tie anything to is left out.</param>
-    public static ImmutableArray<TargetLine> Lines(Support support, Point3 crown, int count)
+    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count)
     {
         if (!support.Flat)
         {
@@ -32,7 +32,7 @@ public static class Fan
         var foot = new Point3(crown.X, support.YMm, crown.Z);
         var (low, high) = (FlattestDeg * Math.PI / 180, Math.PI - (FlattestDeg * Math.PI / 180));
         var bounds = Sectors(support, foot, low, high, count);
-        var lines = ImmutableArray.CreateBuilder<TargetLine>();
+        var lines = ImmutableArray.CreateBuilder<StraightLine>();
         for (var i = 0; i < count; i++)
         {
             // From the left over the top: angles are measured from level on the right.
@@ -43,7 +43,7 @@ public static class Fan
             var length = Reach(support, foot, angle);
             if (length >= CanePath.LeastTiedMm)
             {
-                lines.Add(new TargetLine(lines.Count + 1, foot, new Point3(Math.Cos(angle), 0, Math.Sin(angle)), length));
+                lines.Add(new StraightLine(lines.Count + 1, foot, new Point3(Math.Cos(angle), 0, Math.Sin(angle)), length));
             }
         }
 

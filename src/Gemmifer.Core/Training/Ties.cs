@@ -20,8 +20,10 @@ public static class Ties
     /// </summary>
     public static ImmutableArray<Tie> Of(Support support, TargetLine line, double fromMm, double toMm)
     {
-        var crossings = Math.Abs(line.Direction.Z) < 1e-9 ? [] : support.Wires
-            .Select((w, i) => (At: (w.HeightMm - line.Start.Z) / line.Direction.Z, On: $"wire {i + 1}"))
+        // A line rises evenly, straight or wound.
+        var (start, rise) = (line.At(0).Z, line.DirectionAt(0).Z);
+        var crossings = Math.Abs(rise) < 1e-9 ? [] : support.Wires
+            .Select((w, i) => (At: (w.HeightMm - start) / rise, On: $"wire {i + 1}"))
             .Where(c => c.At >= fromMm - Tolerance.LengthMm && c.At <= toMm + Tolerance.LengthMm).OrderBy(c => c.At).ToArray();
         if (support.Kind != SupportKind.Wires)
         {

@@ -25,7 +25,7 @@ public sealed record CaneToTrain(string Id, Point3 Start, Point3 Direction, doub
 /// <param name="Line">The line it goes to; null where it gets none.</param>
 /// <param name="Path">Its way there; without a line, why the nearest one is not to be had; null where lines were to be had but none was left or worth it.</param>
 /// <param name="HalfWay">Where it cannot be bent so far at once: as far as it goes this year.</param>
-public sealed record TrainedCane(string Id, TargetLine? Line, CanePath? Path, TargetLine? HalfWay);
+public sealed record TrainedCane(string Id, TargetLine? Line, CanePath? Path, StraightLine? HalfWay);
 
 /// <summary>All canes on a support.</summary>
 /// <param name="CoveredMm">Length of line that is covered, mm.</param>
@@ -73,7 +73,7 @@ public static class Trainer
     {
         // Both from the left over the top to the right.
         var byStand = Enumerable.Range(0, canes.Length).OrderByDescending(i => Math.Round(canes[i].StandsAt, 9)).ThenBy(i => canes[i].Start.X).ThenBy(i => i).ToArray();
-        var byAngle = Enumerable.Range(0, lines.Count).OrderByDescending(j => Math.Atan2(lines[j].Direction.Z, lines[j].Direction.X)).ThenBy(j => lines[j].Number).ToArray();
+        var byAngle = Enumerable.Range(0, lines.Count).OrderByDescending(j => lines[j].AngleFromRight).ThenBy(j => lines[j].Number).ToArray();
         var best = new long[canes.Length + 1, lines.Count + 1];
         for (var i = 1; i <= canes.Length; i++)
         {
@@ -120,14 +120,14 @@ public static class Trainer
         }
 
         var nearest = Enumerable.Range(0, lines.Count).OrderBy(j => Math.Round(Turn(cane, lines[j]), 9)).ThenBy(j => lines[j].Number).First();
-        return new TrainedCane(cane.Id, null, paths[nearest], paths[nearest] is CanePath.TooStiff && cane.Strain > 0 ? HalfWay(cane, lines[nearest]) : null);
+        return new TrainedCane(cane.Id, null, paths[nearest], paths[nearest] is CanePath.TooStiff && cane.Strain > 0 && lines[nearest] is StraightLine straight ? HalfWay(cane, straight) : null);
     }
 
     /// <summary>As far towards a line as the wood allows this year; null where it takes no bend towards it at all.</summary>
-    private static TargetLine? HalfWay(CaneToTrain cane, TargetLine line)
+    private static StraightLine? HalfWay(CaneToTrain cane, StraightLine line)
     {
-        var (stands, wanted) = (cane.StandsAt, Math.Atan2(line.Direction.Z, line.Direction.X));
-        TargetLine Towards(double share)
+        var (stands, wanted) = (cane.StandsAt, line.AngleFromRight);
+        StraightLine Towards(double share)
         {
             var angle = stands + ((wanted - stands) * share);
             return line with { Direction = new Point3(Math.Cos(angle), 0, Math.Sin(angle)) };
@@ -149,7 +149,7 @@ public static class Trainer
         return Towards(low);
     }
 
-    private static double Turn(CaneToTrain cane, TargetLine line) => Math.Abs(Math.Atan2(line.Direction.Z, line.Direction.X) - cane.StandsAt);
+    private static double Turn(CaneToTrain cane, TargetLine line) => Math.Abs(line.AngleFromRight - cane.StandsAt);
 
     private static long Hash(string id, int line)
     {

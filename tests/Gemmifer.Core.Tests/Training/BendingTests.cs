@@ -86,7 +86,7 @@ public class BendingTests
         Assert.True(Of(diameter + 2) is not CanePath.Bent later || CanePath.CostMm(later, strain) >= CanePath.CostMm(path, strain) - 1e-3);
     }
 
-    private static TargetLine Level(double height) => new(1, new Point3(0, 0, height), new Point3(1, 0, 0), 2000);
+    private static StraightLine Level(double height) => new(1, new Point3(0, 0, height), new Point3(1, 0, 0), 2000);
 
     private static Stem Cane(int age, string seen) => Surveys.Read(Surveys.Of(Surveys.Cane("A", 3, 10, age).Seen(seen == "" ? [] : [seen]))).Stems[0];
 }

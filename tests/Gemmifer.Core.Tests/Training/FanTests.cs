@@ -16,7 +16,7 @@ public class FanTests
     private static Support Wall(double width = 2400, double height = 2200, double from = -1200, params Opening[] openings) =>
         new(SupportKind.Wall, from, width, height, 80, [], [.. openings]);
 
-    private static double AngleOf(TargetLine line) => Math.Atan2(line.Direction.Z, line.Direction.X);
+    private static double AngleOf(TargetLine line) => line.AngleFromRight;
 
     [Theory]
     [MemberData(nameof(Counts))]
@@ -82,7 +82,7 @@ public class FanTests
     [Fact]
     public void Ties_stand_on_the_wires_or_no_further_apart_than_their_spacing()
     {
-        var line = new TargetLine(1, new Point3(0, 80, 0), new Point3(Math.Cos(0.6), 0, Math.Sin(0.6)), 2000);
+        var line = new StraightLine(1, new Point3(0, 80, 0), new Point3(Math.Cos(0.6), 0, Math.Sin(0.6)), 2000);
         var wires = Wall() with { Kind = SupportKind.Wires, Wires = [new Wire(300, 80), new Wire(600, 80), new Wire(900, 80), new Wire(1200, 80)] };
         var ties = Ties.Of(wires, line, 100, 1900);
         Assert.Equal([300, 600, 900], ties.Select(t => Math.Round(t.Place.Z, 6)));

@@ -90,12 +90,12 @@ public class TrainerTests
     public void A_stiff_cane_goes_half_way_this_year_and_a_soft_one_waits()
     {
         // Old and thick, it stands upright; the only line lies low.
-        TargetLine[] low = [new TargetLine(1, new Point3(0, 60, 150), new Point3(1, 0, 0), 1400)];
+        TargetLine[] low = [new StraightLine(1, new Point3(0, 60, 150), new Point3(1, 0, 0), 1400)];
         var stiff = Assert.Single(Trainer.Assign([new CaneToTrain("A", new Point3(0, 0, 0), Towards(2, 3), 2400, 26, 0.012)], low).Canes);
         Assert.Null(stiff.Line);
         Assert.IsType<CanePath.TooStiff>(stiff.Path);
         Assert.NotNull(stiff.HalfWay);
-        Assert.InRange(stiff.HalfWay.LeanDeg, 2.5, 85);
+        Assert.InRange(stiff.HalfWay.LeanAt(0), 2.5, 85);
         var soft = Assert.Single(Trainer.Assign([new CaneToTrain("A", new Point3(0, 0, 0), Towards(2, 3), 2400, 9, 0)], low).Canes);
         Assert.Null(soft.HalfWay);
         Assert.True(double.IsPositiveInfinity(Assert.IsType<CanePath.TooStiff>(soft.Path).NeededMm));
