@@ -49,15 +49,15 @@ public static class Planner
             [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
             [.. detail == PlanDetail.Full ? new Questions(survey, decided).Ask() : []],
             [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)],
-            LimitsOf(survey));
+            LimitsOf(survey, sorted.TwoYears));
     }
 
-    private static PlanLimits LimitsOf(Survey survey)
+    private static PlanLimits LimitsOf(Survey survey, bool twoYears)
     {
         var school = survey.School;
         var height = !school.Sheared && school.HeightMaxMm < 5000;
         return new PlanLimits(school.Name, school.SpacingMm, school.CanesMin, school.CanesMax, height ? school.HeightMinMm : null, height ? school.HeightMaxMm : null,
-            survey.Plant.Vigour == Plants.Vigour.Weak ? school.RemoveShareWeak : school.RemoveShare, school.ClearanceMm);
+            Sorting.RemoveShare(survey, twoYears), school.ClearanceMm);
     }
 
     private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, PlanDetail detail)
@@ -163,7 +163,7 @@ internal static class PlanWarnings
     {
         foreach (var must in choice.Relaxed)
         {
-            yield return new PlanWarning("relaxed", Relaxed(must, survey.School));
+            yield return new PlanWarning("relaxed", Relaxed(must, survey.School, choice.RelaxingProved));
         }
 
         foreach (var c in sorted.Candidates.Where(c => c.Stem.Pin is Pin.Keep or Pin.CutAt && Sorting.Wholly(c.Finding, c.Finding.Verdict) && c.Finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged))
@@ -241,12 +241,12 @@ internal static class PlanWarnings
             $"{survey.Date:yyyy-MM-dd} is outside the main pruning time of this kind. The next one runs from about {from:yyyy-MM-dd} to {to:yyyy-MM-dd}; dead, diseased and damaged wood may come out at any time."));
     }
 
-    private static string Relaxed(Must must, School school) => must switch
+    private static string Relaxed(Must must, School school, bool proved) => must switch
     {
         Must.Level => "The ends could not all be kept about level.",
         Must.RenewalShare => "More of the old wood goes than one winter should take.",
         Must.CaneCount => $"The number of canes could not be kept within {school.CanesMin} to {school.CanesMax}.",
-        Must.RemovalCap => "More live wood comes off than this school allows for the plant; no choice takes less.",
+        Must.RemovalCap => $"More live wood comes off than this school allows for the plant; no choice {(proved ? "takes" : "was found that takes")} less.",
         Must.Spacing => $"Some ends stand closer than {Wording.Mm(school.SpacingMm)}: what has to stay leaves no other way.",
         _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
     };

@@ -138,10 +138,16 @@ public static class Sorting
     private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
         stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound && stem.DiameterMm >= survey.School.ThinBelowMm;
 
+    /// <summary>The most of the live wood that may go: less from a weak plant, and in the first of two winters.</summary>
+    public static double RemoveShare(Survey survey, bool twoYears) =>
+        survey.Plant.Vigour == Vigour.Weak ? survey.School.RemoveShareWeak
+        : twoYears ? Math.Min(FirstWinterShare, survey.School.RemoveShare)
+        : survey.School.RemoveShare;
+
     private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears)
     {
         var school = survey.School;
-        var share = survey.Plant.Vigour == Vigour.Weak ? school.RemoveShareWeak : twoYears ? Math.Min(FirstWinterShare, school.RemoveShare) : school.RemoveShare;
+        var share = RemoveShare(survey, twoYears);
         var old = candidates.Count(c => c.Old);
         var oldLimit = survey.Plant.Neglected ? old
             : school.OldShare <= 0 ? 0

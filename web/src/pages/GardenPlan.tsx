@@ -31,9 +31,10 @@ export default function GardenPlan() {
         setTotals((t) => add(t, more));
         setLines((l) => (l.length >= shownMost ? l : [...l, ...more].slice(0, shownMost)));
       });
-      setState("done");
+      if (running.current === stop) setState("done");
     } catch {
-      setState(stop.signal.aborted ? "stopped" : "failed");
+      // A run that was replaced by another has nothing to say any more.
+      if (running.current === stop) setState(stop.signal.aborted ? "stopped" : "failed");
     }
   }, []);
   useEffect(() => {

@@ -15,12 +15,14 @@ import { usePlant } from "./PlantPage";
 
 /** Two schools on one plant: the drawings, the numbers, and the canes on which they differ. */
 export default function Compare() {
-  const { survey, schools, kind } = usePlant();
+  const { survey, schools, kind, plan } = usePlant();
   const { long } = useMeasures();
   const now = schoolId(survey.document.school) ?? kind.defaultSchool;
   const [left, setLeft] = useState(now);
   const [right, setRight] = useState(schools.find((s) => s.id !== now)?.id ?? now);
   const [selected, setSelected] = useState<string | null>(null);
+  // The school in use is shown as it is used: with its own values, and as hard as the gardener wants it.
+  const listed = schools.some((s) => s.id === now);
   const one = usePlanBy(left);
   const two = usePlanBy(right);
   const apart = one.plan && two.plan ? differing(one.plan, two.plan) : null;
@@ -48,6 +50,7 @@ export default function Compare() {
           <Panel key={label} style={{ padding: 10 }}>
             <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
               <Select aria-label={label} value={id} onChange={(e) => set(e.target.value)} fontWeight="700">
+                {!listed && <option value={now}>{plan?.limits.name ?? now}</option>}
                 {schools.map((s) => (
                   <option key={s.id} value={s.id}>
                     {s.name}
@@ -111,7 +114,8 @@ export default function Compare() {
 
   function usePlanBy(id: string): { plan: Plan | null; error: string | null } {
     const offered = schools.find((s) => s.id === id);
-    const document: SurveyDocument = { ...survey.document, school: offered ? chooseSchool(offered, 0) : id };
+    const document: SurveyDocument =
+      id === now || !offered ? survey.document : { ...survey.document, school: chooseSchool(offered, 0) };
     const planned = useQuery({
       queryKey: ["plan", document],
       queryFn: () => must(api.POST("/api/plan", { body: document as never })),

@@ -6,7 +6,7 @@ import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Scene, type State } from "../drawing/scene";
-import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
+import { asHardAs, chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
 import { usePlant } from "./PlantPage";
 import { atLeast, outcomeSentence } from "./outcome";
@@ -86,7 +86,12 @@ export default function Decide() {
               ))}
             </Select>
           </chakra.label>
-          {drawn && <Hardness value={hardness} onChange={(h) => choose(school, h)} />}
+          {drawn && (
+            <Hardness
+              value={hardness}
+              onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
+            />
+          )}
           <chakra.label display="flex" alignItems="center" gap="6px">
             <span>Day</span>
             <Input
@@ -177,7 +182,7 @@ export function named(question: { stem?: string | null; text: string }): string 
 }
 
 function Summary() {
-  const { plan, schools } = usePlant();
+  const { plan, schools, scene } = usePlant();
   const { say } = useMeasures();
   const navigate = useNavigate();
   if (!plan) return null;
@@ -187,7 +192,7 @@ function Summary() {
     [["remove"], "go"],
     [["check", "untouched", "defer"], "wait"],
   ];
-  const top = plan.stems.filter((s) => /^[A-Z]+\d*$/.test(s.id));
+  const top = scene.stems.filter((s) => s.top);
   return (
     <Panel style={{ padding: "10px 14px" }}>
       <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
@@ -222,7 +227,7 @@ function Summary() {
           ([d, word]) =>
             `${
               top
-                .filter((s) => d.includes(s.decision as Decision))
+                .filter((s) => d.includes(s.decision))
                 .map((s) => s.id)
                 .join(", ") || "none"
             } ${word}. `,

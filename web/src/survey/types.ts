@@ -117,6 +117,18 @@ export function chooseSchool(school: OfferedSchool, hardness: number): SchoolCho
   return hardness === 0 ? school.id : { base: school.id, hardness };
 }
 
+/** The same choice, as hard as said: values set in it, and whose school it is, stay. */
+export function asHardAs(choice: SchoolChoice | undefined, fallback: string, hardness: number): SchoolChoice {
+  if (choice == null || typeof choice === "string") {
+    const id = choice ?? fallback;
+    return hardness === 0 ? id : { base: id, hardness };
+  }
+  const rest = { ...choice };
+  delete rest.hardness;
+  const only = Object.keys(rest).length === 1 && rest.base !== undefined;
+  return hardness !== 0 ? { ...rest, hardness } : only ? rest.base! : rest;
+}
+
 /** The next free letter for a cane, or letter and number for a side shoot. */
 export function nextId(stems: SurveyStem[], parent?: string): string {
   const taken = new Set(stems.map((s) => s.id));
