@@ -52,7 +52,7 @@ public sealed class StoreTests
             using (var garden = new Garden(folder))
             {
                 Assert.Equal("Kept", (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!);
-                Assert.Equal(6, (await garden.GetAsync("/api/rules")).AsArray().Count);
+                Assert.Equal(7, (await garden.GetAsync("/api/rules")).AsArray().Count);
             }
 
             var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));

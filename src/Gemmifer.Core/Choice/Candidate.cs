@@ -6,4 +6,5 @@ namespace Gemmifer.Core.Choice;
 
 /// <summary>A cane the choice is about.</summary>
 /// <param name="Old">Old wood that the renewal share protects.</param>
-public sealed record Candidate(Stem Stem, Finding Finding, ImmutableArray<CutOption> Options, bool Old);
+/// <param name="Replaced">Old wood past flowering that a young cane can replace.</param>
+public sealed record Candidate(Stem Stem, Finding Finding, ImmutableArray<CutOption> Options, bool Old, bool Replaced = false);

@@ -97,6 +97,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         return points + HeightPoints(option) + BudPoints(stem, option) + PlacePoints(stem, option)
             + (option.Kind == OptionKind.Whole ? _school.Weight("uncut") : 0)
             + (option.TakeOver is null ? 0 : _school.Weight("join"))
+            + (candidate.Replaced ? _school.Weight("replaced") : 0)
             + (option.Bud is { AtScar: true } ? _school.Weight("scar") : 0)
             + (FillsGap(option) is null ? 0 : _school.Weight("gap"));
     }
@@ -222,7 +223,8 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
     private double PairPoints(Stem a, CutOption p, Stem b, CutOption q, Contact contact)
     {
-        var angle = StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
+        // On a support canes are spread from left to right, not round the clock.
+        var angle = survey.Plant.Kind.Climbs ? Math.Abs(FrontDeg(a) - FrontDeg(b)) : StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
         var close = Math.Max(0, 1 - (angle / CloseDeg));
         var (fillsA, fillsB) = (FillsGap(p), FillsGap(q));
         var twice = fillsA is { } fa && fillsB is { } fb && fa.AngleTo(fb) < CloseDeg ? -_school.Weight("gap") : 0;
@@ -235,6 +237,13 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
         var oldFrom = survey.Plant.Kind.OldFrom;
         return points + (a.Age >= oldFrom != b.Age >= oldFrom && angle < CloseDeg ? _school.Weight("successor") : 0);
+    }
+
+    /// <summary>How far to the right a stem leans seen from the front, degrees from upright; below 0 to the left.</summary>
+    private double FrontDeg(Stem stem)
+    {
+        var tip = tree.Axis(stem).At(stem.LengthMm) - tree.Axis(stem).Start;
+        return Math.Atan2(tip.X, Math.Max(1, tip.Z)) * 180 / Math.PI;
     }
 
     /// <summary>Where along a stem it rubs on another, mm; null where it was not seen to, or where the drawing has them far apart.</summary>

@@ -29,7 +29,9 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
     public ImmutableArray<CutOption> Build(Stem stem, double? soundToMm, bool mayRemove, int most)
     {
         var arc = tree.Axis(stem);
-        var limit = Math.Min(Math.Min(soundToMm ?? stem.LengthMm, KeepOutLimit(arc)), stem.LengthMm);
+        // A climber's cane is tied back out of the way.
+        var clear = _kind.Climbs && stem.TopLevel ? double.PositiveInfinity : KeepOutLimit(arc);
+        var limit = Math.Min(Math.Min(soundToMm ?? stem.LengthMm, clear), stem.LengthMm);
         var options = new List<CutOption>();
         if (mayRemove)
         {
@@ -45,6 +47,13 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         {
             options.AddRange(Shear(stem, limit));
             return [.. options];
+        }
+
+        if (_kind.Climbs && stem.TopLevel)
+        {
+            // How long it stays is settled on the support; here only what is not sound comes off.
+            var sound = limit >= stem.LengthMm - Tolerance.LengthMm ? null : CutsBetween(stem, LeastStubMm, limit, allWindows: false).LastOrDefault();
+            return [.. options, sound ?? Whole(stem)];
         }
 
         var weak = survey.Plant.Vigour == Vigour.Weak;
@@ -129,6 +138,9 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
             : [Cut(stem, at, null) with { Sheared = true }];
     }
+
+    /// <summary>The highest cut above a bud that leaves no more than so much of a stem; null where there is none.</summary>
+    public CutOption? ShortenTo(Stem stem, double mostMm) => CutsBetween(stem, LeastStubMm, mostMm, allWindows: false).LastOrDefault();
 
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)

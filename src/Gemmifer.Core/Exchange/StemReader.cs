@@ -6,6 +6,7 @@ using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Exchange;
 
@@ -82,6 +83,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var rubs = f.List("rubs", SurveyLimits.Stems).Select(r => TextItem(r, "A rub names the other stem.")).OfType<string>().Order(StringComparer.Ordinal).ToImmutableArray();
         var pin = ReadPin(f, length);
         var buds = ReadBuds(f, length);
+        var towards = ReadTowards(f);
         f.Find("at");
         if (id is null || role is null || parent is null || diameter is null || age is null || (clock is null && role != "trunk"))
         {
@@ -90,7 +92,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
 
         var bearing = Bearing.FromClock(clock ?? 12);
         var stem = new Stem(id, Enum.Parse<StemRole>(role, true), new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
-            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds);
+            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds, towards);
         return new Draft(f, id, parent, length, stem);
     }
 
@@ -126,6 +128,21 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         "unknown" => Origin.Unknown,
         _ => Origin.Stem,
     };
+
+    private Towards? ReadTowards(FieldReader f)
+    {
+        if (f.Find("towards") is not { } value)
+        {
+            return null;
+        }
+
+        var place = new FieldReader(value, f.At("towards"), errors);
+        place.Require("x");
+        place.Require("z");
+        var (x, z) = (place.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm), place.Number("z", 0, SupportLimits.HeightMm));
+        warnings.AddRange(place.Unknown());
+        return (x, z) is ({ } right, { } up) ? new Towards(right, up) : null;
+    }
 
     private string? TextItem((JsonElement Item, string Path) item, string message)
     {

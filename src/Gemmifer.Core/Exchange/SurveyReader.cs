@@ -5,6 +5,7 @@ using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Exchange;
 
@@ -54,7 +55,8 @@ public static class SurveyReader
         var (southern, frost) = ReadPlace(root, assumed, warnings);
         ReadRain(root, warnings);
         var keepOut = ReadKeepOut(root, warnings);
-        foreach (var name in (string[])["support", "vine", "row"])
+        var support = ReadSupport(root, plant.Kind, warnings);
+        foreach (var name in (string[])["vine", "row"])
         {
             if (root.Find(name) is { } part)
             {
@@ -86,7 +88,41 @@ public static class SurveyReader
         var ordered = assumed.Select((a, i) => (a, i)).OrderBy(x => x.a.Stem ?? "", StringComparer.Ordinal).ThenBy(x => x.i).Select(x => x.a);
         var year = date!.Value.Year;
         var lastFrost = new DateOnly(year, frost.Month, Math.Min(frost.Day, DateTime.DaysInMonth(year, frost.Month)));
-        return new SurveyReading.Valid(new Survey(plant, date.Value, plant.Neglected ? school!.ForNeglected() : school!, lastFrost, southern, keepOut, stems, [.. ordered], [.. all]));
+        return new SurveyReading.Valid(new Survey(plant, date.Value, Fitted(school!, plant, support), lastFrost, southern, keepOut, stems, [.. ordered], [.. all], support));
+    }
+
+    private static School Fitted(School school, Plant plant, Support? support)
+    {
+        var fitted = plant.Neglected ? school.ForNeglected() : school;
+        return support is not null && plant.Kind.Climbs ? fitted.ForSupport(support) : fitted;
+    }
+
+    /// <summary>What the plant is tied to: climbers to anything but a vine's trellis, a standard to its stake.</summary>
+    private static Support? ReadSupport(FieldReader root, PlantKind kind, List<Warning> warnings)
+    {
+        if (root.Find("support") is not { } value)
+        {
+            return null;
+        }
+
+        var before = root.Errors.Count;
+        if (SupportReader.Read(value, "/support", root.Errors, warnings) is not { } support)
+        {
+            return null;
+        }
+
+        if (kind.Climbs && support.Kind == SupportKind.TTrellis)
+        {
+            root.Error("/support/kind", "unsupported", "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post.");
+        }
+
+        var used = kind.Climbs || (kind.Hangs && support.Kind == SupportKind.Stake);
+        if (!used && root.Errors.Count == before)
+        {
+            warnings.Add(new Warning("unused", $"/support is not used for a {kind.Name.ToLowerInvariant()}{(kind.Hangs ? ", except a stake" : "")}."));
+        }
+
+        return used ? support : null;
     }
 
     private static Plant ReadPlant(FieldReader root, List<Assumption> assumed, List<Warning> warnings)

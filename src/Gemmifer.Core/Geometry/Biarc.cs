@@ -42,6 +42,14 @@ public readonly record struct Biarc(Point3 Start, Point3 Joint, Point3 End, Poin
         return new Biarc(start, joint, end, startDirection, endDirection, first, second, firstLength + secondLength);
     }
 
+    /// <summary>The place at a distance along the path, mm.</summary>
+    public Point3 At(double alongMm)
+    {
+        var (_, first) = Arc(Start, StartDirection, Joint);
+        return alongMm <= first ? OnArc(Start, StartDirection, Joint, first <= 0 ? 0 : Math.Max(0, alongMm) / first)
+            : OnArc(End, EndDirection * -1, Joint, LengthMm - first <= 0 ? 0 : Math.Max(0, LengthMm - alongMm) / (LengthMm - first));
+    }
+
     /// <summary>The path as straight pieces, half of them on each arc.</summary>
     public Point3[] Points(int pieces)
     {

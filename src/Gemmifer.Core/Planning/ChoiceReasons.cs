@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
@@ -23,11 +24,17 @@ public sealed class ChoiceReasons
     private readonly School _school;
     private readonly ModelBuilder _builder;
     private readonly bool _flips;
+    private readonly Lazy<FrozenDictionary<string, string>> _climbing;
 
     /// <summary>Explains one solved choice.</summary>
     /// <param name="flips">Whether to solve every cane the other way round as well.</param>
     public ChoiceReasons(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, bool flips = true) =>
-        (_survey, _tree, _sorted, _builder, _model, _choice, _school, _flips) = (survey, tree, sorted, builder, model, choice, survey.School, flips);
+        (_survey, _tree, _sorted, _builder, _model, _choice, _school, _flips, _climbing) = (survey, tree, sorted, builder, model, choice, survey.School, flips, new Lazy<FrozenDictionary<string, string>>(PairOld));
+
+    /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
+    private FrozenDictionary<string, string> PairOld() => _sorted.Climber!.Pair(
+        [.. _sorted.Candidates.Select((c, i) => (c.Stem, Goes: !Chosen(i).Keeps)).Where(c => c.Stem.Age >= _survey.Plant.Kind.OldFrom)],
+        _sorted.Candidates.Where((_, i) => !Chosen(i).Keeps).Select(c => c.Stem.Id).ToHashSet());
 
     /// <summary>The candidates as decided, in order.</summary>
     public ImmutableArray<Decided> All() => [.. Enumerable.Range(0, _sorted.Candidates.Length).Select(Explain)];
@@ -109,6 +116,11 @@ public sealed class ChoiceReasons
         var (candidate, stem) = (_sorted.Candidates[i], _sorted.Candidates[i].Stem);
         PlanReason Because(string name, string text) => new(name, text, _school.Value(name).Provenance);
         (string, string, string, string) Goes(string stage, PlanReason r) => (r.Rule, stage, r.Text, r.Provenance);
+        if (_sorted.Climber?.Stiff.Contains(stem.Id) == true && stem.Pin is null)
+        {
+            return ("forward", "crossing", "It points straight forward and is too stiff to be pulled back and tied.", Provenance.Practice);
+        }
+
         var rubs = KeptOthers(i).Where(j => stem.Rubs.Contains(_sorted.Candidates[j].Stem.Id) || _sorted.Candidates[j].Stem.Rubs.Contains(stem.Id))
             .Select(j => _sorted.Candidates[j].Stem.Id).ToArray();
         if (rubs.Length > 0)
@@ -135,7 +147,13 @@ public sealed class ChoiceReasons
         var crowding = KeptOthers(i).Where(j => Options(i).All(o => !_model.Keeps[o] || _model.SpacingShortMm[o, Global(j)] > 0)).ToArray();
         if (stem.Age >= _survey.Plant.Kind.OldFrom && Successor(i) is { } young)
         {
-            return ("renewal", "thin", $"It is old wood ({stem.Age} seasons), and {young} can take its place.", _school.Value("oldShare").Provenance);
+            var past = _survey.Plant.Kind is { Climbs: true, FlowersOn: "last-year" } ? "It has flowered and is spent" : $"It is old wood ({stem.Age} seasons){(stem.Has("unproductive") ? " that no longer flowers" : "")}";
+            return ("renewal", "thin", $"{past}, and {young} can take its place.", _school.Value("oldShare").Provenance);
+        }
+
+        if (_sorted.Climber is not null && stem.Age >= _survey.Plant.Kind.OldFrom && stem.Pin is null)
+        {
+            return Goes("thin", Because("canesMax", $"It is old wood ({stem.Age} seasons), and there are more canes than this support holds; {_choice.Limits.MaxKept} are enough."));
         }
 
         if (crowding.Length > 0)
@@ -167,6 +185,17 @@ public sealed class ChoiceReasons
             yield break;
         }
 
+        if (_sorted.Climber is { InSeason: true })
+        {
+            yield return new PlanReason("season", "In growth nothing sound comes out: it is weighed in the main prune.", Provenance.Practice);
+        }
+        else if (_sorted.Climber is not null && stem.Age >= _survey.Plant.Kind.OldFrom)
+        {
+            yield return _climbing.Value.TryGetValue(stem.Id, out var next)
+                ? new PlanReason("old-kept", $"Old wood ({stem.Age} seasons) that stays for now; {next} is to take its place.", Provenance.Practice)
+                : new PlanReason("no-successor", $"Old wood ({stem.Age} seasons), but no young cane from the base can take its place yet.", Provenance.Practice);
+        }
+
         if (option.TakeOver is { } over)
         {
             yield return new PlanReason("join", $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {(over.Stem.Age == 1 ? "one season" : $"{over.Stem.Age} seasons")} old, has grown past this top and takes over; what is above it goes.", Provenance.Practice);
@@ -180,10 +209,16 @@ public sealed class ChoiceReasons
         }
 
         var old = stem.Age >= _survey.Plant.Kind.OldFrom;
-        yield return new PlanReason(old ? "old-kept" : "strong",
-            old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter{(_survey.Plant.Neglected ? "" : $"; at most {Wording.Percent(_school.OldShare)} of the old canes go at once")}."
-            : $"{Wording.Thickness(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
-            old ? _school.Value("oldShare").Provenance : Provenance.Practice);
+        if (_sorted.Climber is null || (!old && !_sorted.Climber.InSeason))
+        {
+            yield return Earns(stem, old);
+        }
+
+        if (_sorted.Climber?.Forward(stem) == true && _sorted.Climber.Stiff.Contains(stem.Id) == false)
+        {
+            yield return new PlanReason("forward", "It points forward, but it is pliable: it is pulled back and tied.", Provenance.Practice);
+        }
+
         if (option.Kind == OptionKind.Whole)
         {
             yield return new PlanReason("height", _school.HeightMaxMm >= 5000 ? "Nothing asks for a cut here: it keeps its length." : "Its tip is not above the height aimed at, so it needs no cut.", _school.Value("heightMax").Provenance);
@@ -212,11 +247,17 @@ public sealed class ChoiceReasons
             }
         }
 
-        if (stem.Pin is not Pin.CutAt)
+        if (stem.Pin is not Pin.CutAt && _sorted.Climber is null)
         {
             yield return WhyThere(option);
         }
     }
+
+    private PlanReason Earns(Stem stem, bool old) => new(
+        old ? "old-kept" : "strong",
+        old ? $"Old wood ({stem.Age} seasons), yet it earns its place this winter{(_survey.Plant.Neglected ? "" : $"; at most {Wording.Percent(_school.OldShare)} of the old canes go at once")}."
+            : $"{Wording.Thickness(stem.DiameterMm)} thick and {(stem.Age == 1 ? "one season" : $"{stem.Age} seasons")} old: wood that carries flowers.",
+        old ? _school.Value("oldShare").Provenance : Provenance.Practice);
 
     /// <summary>Why the cut stands as high as it does: within the heights of the school, or what keeps it out of them.</summary>
     private PlanReason WhyThere(CutOption option)
@@ -249,6 +290,11 @@ public sealed class ChoiceReasons
             return null;
         }
 
+        if (_sorted.Climber is not null)
+        {
+            return _climbing.Value.GetValueOrDefault(candidate.Stem.Id);
+        }
+
         return KeptOthers(i).Select(j => (_sorted.Candidates[j].Stem, Angle: Math.Round(_sorted.Candidates[j].Stem.Bearing.AngleTo(candidate.Stem.Bearing), 3)))
             .Where(c => c.Stem.Age < _survey.Plant.Kind.OldFrom && c.Stem.DiameterMm >= _school.ThinBelowMm && c.Angle <= 90)
             .OrderBy(c => c.Angle).ThenBy(c => c.Stem.Id, StringComparer.Ordinal).Select(c => c.Stem.Id).FirstOrDefault();
@@ -261,6 +307,16 @@ public sealed class ChoiceReasons
         if (stem.Pin is not null)
         {
             return "Take your pin off, and it is decided with the others again.";
+        }
+
+        if (_sorted.Climber is { InSeason: true })
+        {
+            return "In the main prune it is weighed beside the others.";
+        }
+
+        if (_sorted.Climber?.Stiff.Contains(stem.Id) == true)
+        {
+            return "If its wood gives when you try it gently, note it as supple: then it is pulled back and tied.";
         }
 
         if (!_flips || _model.Candidates > MostFlips)

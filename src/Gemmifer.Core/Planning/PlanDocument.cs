@@ -7,6 +7,7 @@ namespace Gemmifer.Core.Planning;
 /// <summary>A plan in the exchange format gemmifer.plan/1. Lengths mm, clock bearings in hours, dates ISO 8601.</summary>
 /// <param name="Optimal">The choice is proved the best there is under the school.</param>
 /// <param name="Score">Points of the choice; null where nothing was optimised.</param>
+/// <param name="Training">How the canes lie on their support; null where there is none.</param>
 /// <param name="Bound">No choice has more points than this.</param>
 public sealed record PlanDocument(
     string Format,
@@ -22,7 +23,8 @@ public sealed record PlanDocument(
     IReadOnlyList<PlanAssumption> Assumed,
     IReadOnlyList<PlanQuestion> AskFor,
     IReadOnlyList<PlanWarning> Warnings,
-    PlanLimits Limits)
+    PlanLimits Limits,
+    PlanTraining? Training = null)
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
@@ -69,7 +71,8 @@ public sealed record PlanCut(double? At, PlanBud? Bud, double Slope, double Clea
 public sealed record PlanBud(double? At, double? Clock, string Known, IReadOnlyList<double>? Window, double? OtherClock, double? Spread = null, string? Face = null);
 
 /// <summary>One tie.</summary>
-public sealed record PlanTie(double X, double Z, string On);
+/// <param name="N">Along the cane, from 1.</param>
+public sealed record PlanTie(double X, double Z, string On, int N = 1, double Y = 0);
 
 /// <summary>The plan in numbers; see the exchange format for each.</summary>
 public sealed record PlanCounts(
@@ -107,7 +110,11 @@ public sealed record AgeCount(int Year, IReadOnlyList<int> OneSeason, IReadOnlyL
 public sealed record PlanKit(IReadOnlyList<string> Tools, PlanTies Ties, IReadOnlyList<string> Protection, int Minutes, string Effort);
 
 /// <summary>Tie material.</summary>
-public sealed record PlanTies(double Metres);
+/// <param name="Of">Metres of each kind.</param>
+public sealed record PlanTies(double Metres, IReadOnlyList<PlanMaterial> Of);
+
+/// <summary>Metres of one kind of tie, and for which canes.</summary>
+public sealed record PlanMaterial(string Material, double Metres, IReadOnlyList<string> Stems);
 
 /// <summary>A default that was used because nobody looked.</summary>
 public sealed record PlanAssumption(string? Stem, string Field, object? Value, string Text);

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Planning.Climbing;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
@@ -30,10 +31,11 @@ public static class Planner
         var sorted = Sorting.Sort(survey, tree);
         var builder = new ModelBuilder(survey, tree, sorted.Candidates);
         var model = builder.Build();
-        var choice = Relaxation.Solve(model, sorted.Limits, NodeLimit);
-        var decided = Decide(survey, tree, sorted, builder, model, choice, detail);
-        var steps = new StepWriter(survey, tree, decided).Write();
-        var tally = new Tally(survey, tree, sorted, decided, steps);
+        var choice = Choose(model, sorted);
+        var (decided, support) = Decide(survey, tree, sorted, builder, model, choice, detail);
+        var bloom = support is null ? null : new BloomForecast(survey, tree, decided, support);
+        var steps = new StepWriter(survey, tree, decided, sorted, support).Write();
+        var tally = new Tally(survey, tree, sorted, decided, steps, support, bloom);
         var optimised = sorted.Candidates.Length > 0;
         return new PlanDocument(
             "gemmifer.plan/1",
@@ -48,8 +50,34 @@ public static class Planner
             tally.Kit(),
             [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
             [.. detail == PlanDetail.Full ? new Questions(survey, decided).Ask() : []],
-            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model)],
-            LimitsOf(survey, sorted.TwoYears));
+            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. PlanWarnings.Write(survey, sorted, choice, decided, model), .. ClimberWarnings.Write(survey, sorted, decided, support, bloom)],
+            LimitsOf(survey, sorted.TwoYears),
+            support is null ? null : TrainingDocument.Write(survey, support, bloom!));
+    }
+
+    /// <summary>
+    /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young one has to go
+    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most.
+    /// </summary>
+    private static RelaxedChoice Choose(ChoiceModel model, Sorted sorted)
+    {
+        for (var limits = sorted.Limits; ;)
+        {
+            var choice = Relaxation.Solve(model, limits, NodeLimit);
+            if (sorted.Climber is not { } climber)
+            {
+                return choice;
+            }
+
+            var gone = sorted.Candidates.Where((_, i) => !model.Keeps[model.First[i] + choice.Result.Chosen[i]]).Select(c => c.Stem.Id).ToHashSet();
+            var most = climber.MostOldOut(limits.MaxOldRemoved, climber.Worthy(sorted.Candidates), climber.Successors.Count(s => !gone.Contains(s.Id)));
+            if (most >= limits.MaxOldRemoved || sorted.Candidates.Count(c => c.Old && gone.Contains(c.Stem.Id)) <= most)
+            {
+                return choice;
+            }
+
+            limits = limits with { MaxOldRemoved = most };
+        }
     }
 
     private static PlanLimits LimitsOf(Survey survey, bool twoYears)
@@ -60,7 +88,7 @@ public static class Planner
             Sorting.RemoveShare(survey, twoYears), school.ClearanceMm);
     }
 
-    private static ImmutableArray<Decided> Decide(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, PlanDetail detail)
+    private static (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(Survey survey, StemTree tree, Sorted sorted, ModelBuilder builder, ChoiceModel model, RelaxedChoice choice, PlanDetail detail)
     {
         var decided = new ChoiceReasons(survey, tree, sorted, builder, model, choice, detail == PlanDetail.Full).All().ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in sorted.Fates)
@@ -68,12 +96,13 @@ public static class Planner
             decided.Add(id, Settled(tree.ById[id], sorted, fate));
         }
 
+        var support = sorted.Climber is not null && survey.Support is not null ? new Climber(survey, tree, sorted).Train(decided) : null;
         foreach (var top in tree.Stems.Where(s => s.TopLevel))
         {
             AddShoots(top);
         }
 
-        return [.. tree.Stems.Select(s => decided[s.Id])];
+        return ([.. tree.Stems.Select(s => decided[s.Id])], support);
 
         void AddShoots(Stem parent)
         {
@@ -211,7 +240,7 @@ internal static class PlanWarnings
             yield return new PlanWarning("virus", "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole plant.");
         }
 
-        if (Season(survey) is { } season)
+        if (Season(survey, sorted) is { } season)
         {
             yield return season;
         }
@@ -223,10 +252,10 @@ internal static class PlanWarnings
         }
     }
 
-    private static PlanWarning? Season(Survey survey)
+    private static PlanWarning? Season(Survey survey, Sorted sorted)
     {
         var (from, to) = PruningYear.Window(survey.Plant.Kind, survey.Date, survey.LastFrost.Month, survey.LastFrost.Day);
-        if (survey.Date >= from)
+        if (survey.Date >= from || sorted.Climber is { InSeason: true })
         {
             return null;
         }

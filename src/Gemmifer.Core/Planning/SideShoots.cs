@@ -190,7 +190,7 @@ public sealed class SideShoots
         }
 
         var window = _survey.Plant.Kind.Hangs ? [] : _options.Build(shoot with { Pin = null }, limit, false, 24).Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1).ToArray();
-        if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0)
+        if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0 && !_survey.Plant.Kind.Climbs)
         {
             var builder = new ModelBuilder(_survey, _tree, []);
             var candidate = new Candidate(shoot, finding, [.. window], false);

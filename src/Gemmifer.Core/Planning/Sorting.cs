@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Planning.Climbing;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -32,6 +33,7 @@ public enum Fate
 /// <param name="Limits">The limits of the choice.</param>
 /// <param name="TotalLiveMm">Live wood of the plant, suckers not counted, mm.</param>
 /// <param name="TwoYears">Whether the work is spread over this winter and the next.</param>
+/// <param name="Climber">What the trade says of a climber's canes; null for other kinds.</param>
 /// <param name="ForcedRemovedMm">Live wood that goes whatever is chosen, mm.</param>
 public sealed record Sorted(
     FrozenDictionary<string, Finding> Findings,
@@ -41,7 +43,8 @@ public sealed record Sorted(
     double TotalLiveMm,
     double ForcedRemovedMm,
     SideShoots Shoots,
-    bool TwoYears = false);
+    bool TwoYears = false,
+    ClimberRules? Climber = null);
 
 /// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
 public static class Sorting
@@ -55,6 +58,7 @@ public static class Sorting
     public static Sorted Sort(Survey survey, StemTree tree)
     {
         var findings = Diagnose(survey, tree);
+        var climber = ClimberRules.Of(survey, tree, findings);
         var shoots = new SideShoots(survey, tree, findings);
         var top = tree.Stems.Where(s => s.TopLevel).ToArray();
         var fates = new Dictionary<string, Fate>();
@@ -69,13 +73,13 @@ public static class Sorting
         var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
-        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears), IsOld(survey, s, findings[s.Id]))).ToImmutableArray();
+        var candidates = open.Select(s => new Candidate(s, findings[s.Id], OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears, climber), IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true, climber?.Replaced(s) == true)).ToImmutableArray();
 
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
         double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
         var total = top.Where(s => !Sucker(s)).Sum(Live);
         var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
-        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced, twoYears), total, forced, shoots, twoYears);
+        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced, twoYears, climber), total, forced, shoots, twoYears, climber);
     }
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
@@ -110,10 +114,17 @@ public static class Sorting
     /// "much" is a quarter of its stems, an assumption).
     /// </summary>
     private static bool InTwoYears(Survey survey, int stems, int doubtful) =>
-        survey.Plant.Neglected && !survey.School.Sheared && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful * 4 >= stems));
+        survey.Plant.Neglected && !survey.School.Sheared && !survey.Plant.Kind.Climbs && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful * 4 >= stems));
 
-    private static ImmutableArray<CutOption> OptionsOf(SideShoots shoots, Stem stem, Finding finding, int most, double? holdTo, bool twoYears)
+    private static ImmutableArray<CutOption> OptionsOf(SideShoots shoots, Stem stem, Finding finding, int most, double? holdTo, bool twoYears, ClimberRules? climber)
     {
+        if (climber is not null && stem.Pin is null && holdTo is null)
+        {
+            // Forward and stiff goes; in growth nothing sound does.
+            var usual = climber.Stiff.Contains(stem.Id) ? [shoots.Options.Removal(stem)] : shoots.Options.Build(stem, finding.SoundToMm, !climber.InSeason, most);
+            return climber.InSeason || climber.Stiff.Contains(stem.Id) ? usual : [.. usual, .. shoots.Joins(stem, finding, 1)];
+        }
+
         var options = OptionsOf(shoots.Options, stem, finding, most, holdTo);
         if (stem.Pin is null && twoYears && finding.Verdict == Verdict.Sound)
         {
@@ -144,7 +155,7 @@ public static class Sorting
         : twoYears ? Math.Min(FirstWinterShare, survey.School.RemoveShare)
         : survey.School.RemoveShare;
 
-    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears)
+    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears, ClimberRules? climber)
     {
         var school = survey.School;
         var share = RemoveShare(survey, twoYears);
@@ -152,6 +163,8 @@ public static class Sorting
         var oldLimit = survey.Plant.Neglected ? old
             : school.OldShare <= 0 ? 0
             : Math.Max(1, (int)Math.Floor((school.OldShare * old) + 1e-9));
+
+        oldLimit = climber?.MostOldOut(oldLimit, climber.Worthy(candidates), climber.Successors.Length) ?? oldLimit;
 
         // The thin rule may not empty a plant that has nothing but thin canes.
         var thick = candidates.Count(c => c.Stem.DiameterMm >= school.ThinBelowMm);

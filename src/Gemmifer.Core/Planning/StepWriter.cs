@@ -4,19 +4,24 @@ using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Planning.Climbing;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Planning;
 
 /// <summary>Writes the steps in the order of work. Within a stage stems come in order of id, the order of the walk.</summary>
-public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Decided> decided)
+public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Decided> decided, Sorted sorted, OnSupport? support)
 {
     /// <summary>The stages in the order of work.</summary>
     public static ImmutableArray<string> Stages { get; } =
         ["prepare", "rough", "dead", "diseased", "damaged", "suckers", "crossing", "thin", "shorten", "laterals", "count", "train", "clean", "return"];
+
+    /// <summary>A stake reaches so far into the head; the tie sits so far under it, mm (assumptions).</summary>
+    private const double HeadMm = 100, UnderHeadMm = 30;
 
     private const string Thorns = "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; keep your tetanus cover current.";
     private const string Saw = "Undercut first so that it does not tear; stand clear of where it falls.";
@@ -38,6 +43,11 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             steps.AddRange(ShrubRoutine.Steps.Select(r => Step(r.Stage, null, "do", r.Text, tool: r.Tool)));
         }
 
+        if (sorted.Climber is not null)
+        {
+            steps.AddRange(new TrainingSteps(survey, sorted, decided, support).Write());
+        }
+
         steps.AddRange(Finish());
         return [.. steps.OrderBy(s => Stages.IndexOf(s.Stage)).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal).Select((s, i) => s with { N = i + 1 })];
     }
@@ -49,12 +59,25 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
 
     private IEnumerable<PlanStep> Prepare()
     {
+        var crown = survey.Plant.CrownHeightMm;
         yield return Step("prepare", null, "do",
             $"Gather the tools and wipe the blades with alcohol. Stand back and look at the whole {(survey.Plant.Kind.Surveyed ? "rose" : "shrub")} against the light before the first cut.",
             disinfect: true, caution: $"{Thorns} {Flame}");
         if (survey.Plant.Kind.Hangs)
         {
             yield return Step("prepare", null, "do", "Look at the stake first: it reaches up into the head, and the tie sits right under the head. Use a tie that gives, and renew one that has grown tight.");
+            if (survey.Support is { Kind: SupportKind.Stake } stake && stake.HeightMm < crown + HeadMm)
+            {
+                yield return Step("prepare", null, "do", $"The stake ends at {Wording.Mm(stake.HeightMm)}; set a longer one, {Wording.Mm(crown + HeadMm)} or more above the soil, so that it reaches into the head. Without it the head breaks off in wind.");
+            }
+        }
+
+        if (survey is { Support.Kind: SupportKind.Stake, Plant.Kind.Hangs: true })
+        {
+            yield return Step("train", null, "tie", $"Tie the stem to the stake right under the head, {Wording.Mm(crown - UnderHeadMm)} above the soil, with a tie that gives; a second one half way down.") with
+            {
+                Ties = [new PlanTie(0, Round(crown - UnderHeadMm), "stake"), new PlanTie(0, Round(crown / 2), "stake", 2)], Tool = "fingers",
+            };
         }
 
         if (survey.Plant.CrownHidden)
@@ -125,6 +148,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         var tool = d.Finding.Verdict == Verdict.Sucker && stem.DiameterMm <= ToolRack.SecateursMm && stem.Has("soft") ? "fingers" : ToolRack.For(stem.DiameterMm);
         var (where, text) = !stem.TopLevel ? ("ring", $"Take {stem.Id} off {stem.Parent.StemId} at its ring, about 6 mm out, square; never into {stem.Parent.StemId}.")
             : d.Finding.Verdict == Verdict.Sucker ? ("base", $"Follow {stem.Id} down to where it comes out of the root, and take it off there; cut at soil level it comes back.")
+            : sorted.Climber is not null && d.Reasons.Any(r => r.Rule == "thinBelow") ? ("ring", $"Take {stem.Id} back to its ring at the crown, square to it.")
             : stem.Parent.Origin == Origin.Ground ? ("ground", $"Take {stem.Id} out level with the ground.")
             : ("base", $"Take {stem.Id} out at its base{(tool == "saw" || stem.LengthMm > 2500 ? ", in pieces from the top down" : "")}.");
         var cut = new PlanCut(0, null, 0, 0, where, Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
@@ -195,6 +219,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             BudKnowledge.Likely => bud.OtherFacing is { } other
                 ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}{from}, facing {facing} or {Wording.Clock(other)}. Cut {clearance} above it. {slope}"
                 : $"On {id} a bud facing about {facing}, give or take {Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}, is likely at {Wording.Mm(bud.AlongMm!.Value)}{from}. Cut {clearance} above it. {slope}",
+            BudKnowledge.LookFor when !_school.BudOutward => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for a strong bud, whichever way it faces. Cut {clearance} above it. {slope}",
             BudKnowledge.LookFor => $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)}{from} for {(from == "" ? "the lowest bud" : "the first bud")} that faces {(bud.GiveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(bud.GiveOrTakeHours)}")}. Cut {clearance} above it. {slope}",
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
@@ -220,7 +245,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
 
     private IEnumerable<PlanStep> Finish()
     {
-        var leaves = _school.Value("stripLeaves").Number > 0;
+        var leaves = _school.Value("stripLeaves").Number > 0 && sorted.Climber is not { InSeason: true };
         if (_school.Value("sealant").Number > 0)
         {
             yield return Step("clean", null, "do", "Seal the wounds as you have chosen to. They close by themselves without it.");

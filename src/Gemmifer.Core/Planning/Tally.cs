@@ -3,13 +3,14 @@ using System.Globalization;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Planning.Climbing;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Planning;
 
 /// <summary>The plan in numbers: counts, forecast and kit.</summary>
-public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps)
+public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps, OnSupport? support, BloomForecast? bloom)
 {
     private const int LookMinutes = 5;
 
@@ -46,7 +47,18 @@ public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, Immutable
     }
 
     /// <summary>What the coming season can bring.</summary>
-    public PlanForecast Forecast() => new NextSummer(survey, tree, decided).Forecast();
+    public PlanForecast Forecast()
+    {
+        var forecast = new NextSummer(survey, tree, decided).Forecast();
+        return bloom is null || forecast.BloomPoints == 0 ? forecast : forecast with { BloomPoints = bloom.Tied };
+    }
+
+    private PlanTies Ties()
+    {
+        var of = (support?.Canes ?? []).Where(c => !c.Ties.IsEmpty).GroupBy(c => c.Material).OrderBy(g => g.Key, StringComparer.Ordinal)
+            .Select(g => new PlanMaterial(g.Key, Math.Round(g.Sum(c => c.Metres), 1), [.. g.Select(c => c.Owner)])).ToArray();
+        return new PlanTies(Math.Round(of.Sum(m => m.Metres), 1), of);
+    }
 
     /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
     public PlanKit Kit()
@@ -54,7 +66,7 @@ public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, Immutable
         var tools = new[] { "secateurs", "loppers", "saw", "shears" }.Where(t => steps.Any(s => s.Tool == t)).ToList();
         var shears = steps.Count(s => s.Tool == "shears");
         var minutes = LookMinutes + steps.Sum(s => s.Action == "check" || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1) + (4 * shears);
-        return new PlanKit([.. tools, "alcohol (70 %) and a cloth"], new PlanTies(0), ["gauntlets", "long sleeves", "eye protection"], (int)Math.Ceiling(minutes), Effort(minutes));
+        return new PlanKit([.. tools, "alcohol (70 %) and a cloth"], Ties(), ["gauntlets", "long sleeves", "eye protection"], (int)Math.Ceiling(minutes), Effort(minutes));
     }
 
     /// <summary>How hard the work is: saw cuts and long work tire (assumption).</summary>

@@ -55,6 +55,9 @@ public sealed record PlantKind
     /// <summary>Whether canes hang from a head on a stem; cuts are then measured along the cane, not upward.</summary>
     public required bool Hangs { get; init; }
 
+    /// <summary>Whether canes are trained and tied to a support.</summary>
+    public required bool Climbs { get; init; }
+
     /// <summary>False where a simple routine does without a survey of the canes.</summary>
     public required bool Surveyed { get; init; }
 
@@ -112,6 +115,7 @@ public static class PlantKinds
             FlowerToDays = (int)Number("flowerTo"),
             FlowersOn = kind.GetProperty("traits").GetProperty("flowersOn").GetProperty("value").GetString()!,
             Hangs = Number("hangs") > 0,
+            Climbs = Number("climbs") > 0,
             Surveyed = Number("surveyed") > 0,
             NewCanes = Number("newCanes"),
             UnionHeightMm = Number("unionHeight"),

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Schools;
 
@@ -95,6 +96,39 @@ public sealed record School(
         Set("removeShare", Math.Max(0.9, RemoveShare));
         return this with { Values = values };
     }
+
+    /// <summary>
+    /// This school on a support: a framework of no more canes than there is room for (common practice, no source, for three to eight;
+    /// how many on which support is an assumption). What the gardener set stays as set.
+    /// </summary>
+    public School ForSupport(Support support)
+    {
+        var room = support.Kind switch
+        {
+            SupportKind.Post or SupportKind.Stake => 3,
+            SupportKind.Arch or SupportKind.Pergola => 4,
+            SupportKind.Obelisk => 5,
+            _ => (int)Math.Ceiling(support.WidthMm / RoomForACaneMm) + 1,
+        };
+        var most = Math.Min(Math.Max(room, 3), CanesMax);
+        if (most == CanesMax || Values["canesMax"].Provenance == Provenance.User)
+        {
+            return this;
+        }
+
+        var value = new SchoolValue(most, null, Provenance.Assumption, "No more canes than this support has room for.");
+        var values = Values.SetItem("canesMax", value);
+        return this with { Values = CanesMin > most ? values.SetItem("canesMin", value) : values };
+    }
+
+    /// <summary>A cane to so much width of a flat support, mm (assumption).</summary>
+    private const double RoomForACaneMm = 400;
+
+    /// <summary>What strain wood bears under this school.</summary>
+    public AllowedStrain Strain => new(Number("strainOneYear"), Number("strainTwoYears"), Number("strainOlder"));
+
+    /// <summary>Ties stand no further apart than this where there are no wires, mm.</summary>
+    public double TieSpacingMm => Number("tieSpacing");
 
     /// <summary>How far a school can be made harder or lighter, steps either way.</summary>
     public const int MostHardness = 2;

@@ -61,11 +61,16 @@ public sealed record SchoolValueSpec(
         Length("levelSpread", "Most difference in height between ends", 0, 5000),
         Share("aimShare", "Share of the plant's height to aim at"),
         Length("roughTop", "Bring tall growth down first to", 0, 5000),
+        new("strainOneYear", "Strain that supple wood bears", "", 0, 0.2, false, []),
+        new("strainTwoYears", "Strain that wood of two seasons bears", "", 0, 0.2, false, []),
+        new("strainOlder", "Strain that older wood bears", "", 0, 0.2, false, []),
+        Length("tieSpacing", "Room between ties, at most", 50, 2000),
         new("cut", "How canes are cut", "", 0, 0, false, ["bud", "shears"]),
     ];
 
     /// <summary>Pairs of values of which the first may not be above the second.</summary>
-    public static ImmutableArray<(string Low, string High)> Ordered { get; } = [("canesMin", "canesMax"), ("heightMin", "heightMax")];
+    public static ImmutableArray<(string Low, string High)> Ordered { get; } = 
+        [("canesMin", "canesMax"), ("heightMin", "heightMax"), ("strainOlder", "strainTwoYears"), ("strainTwoYears", "strainOneYear")];
 
     /// <summary>The description of a value by name, or null.</summary>
     public static SchoolValueSpec? Find(string name) => All.FirstOrDefault(s => s.Name == name);

@@ -27,6 +27,13 @@ public static class PruningYear
         throw new InvalidOperationException("A year without a last frost.");
     }
 
+    /// <summary>Days since the last main prune of a kind ended; a large number where it has not been for a year.</summary>
+    public static int DaysAfter(PlantKind kind, DateOnly day, int frostMonth, int frostDay)
+    {
+        var (_, next) = Window(kind, day, frostMonth, frostDay);
+        return day.DayNumber - next.AddYears(-1).DayNumber;
+    }
+
     /// <summary>The day to plan for: today within the main prune, otherwise its first day.</summary>
     public static DateOnly PlanDay(PlantKind kind, DateOnly today, int frostMonth, int frostDay)
     {

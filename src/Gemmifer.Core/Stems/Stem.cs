@@ -73,11 +73,17 @@ public abstract record Pin
     public sealed record CutAt(double AlongMm) : Pin;
 }
 
+/// <summary>Where on the support the gardener wants a cane to lead, seen from the front.</summary>
+/// <param name="XMm">To the right of the crown.</param>
+/// <param name="ZMm">Above the soil.</param>
+public sealed record Towards(double XMm, double ZMm);
+
 /// <summary>One stem of the plant with everything known or assumed about it.</summary>
 /// <param name="Bearing">Bearing in which it leans.</param>
 /// <param name="BaseBearing">Bearing of its base from the crown.</param>
 /// <param name="RadiusMm">Distance of its base from the crown, mm.</param>
 /// <param name="Age">Growing seasons begun; wood of the latest season is 1.</param>
+/// <param name="Towards">Where the gardener wants it on the support; null where that is left to the plan.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
     string Id,
@@ -95,7 +101,8 @@ public sealed record Stem(
     double? DeadFromMm,
     ImmutableArray<string> Rubs,
     Pin? Pin,
-    ImmutableArray<Bud> Buds)
+    ImmutableArray<Bud> Buds,
+    Towards? Towards = null)
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>
     public bool TopLevel => Parent.Origin != Origin.Stem;

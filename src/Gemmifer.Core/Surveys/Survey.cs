@@ -4,6 +4,7 @@ using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Surveys;
 
@@ -11,6 +12,7 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="School">The school to plan with, changed values included.</param>
 /// <param name="LastFrost">Usual day of the last frost in the survey's year.</param>
 /// <param name="Assumed">Every default that was used, in order of stem and field.</param>
+/// <param name="Support">What it is tied to; null where nothing was said.</param>
 /// <param name="Warnings">What the reader noticed without refusing it.</param>
 public sealed record Survey(
     Plant Plant,
@@ -21,7 +23,8 @@ public sealed record Survey(
     ImmutableArray<KeepOut> KeepOut,
     ImmutableArray<Stem> Stems,
     ImmutableArray<Assumption> Assumed,
-    ImmutableArray<Warning> Warnings);
+    ImmutableArray<Warning> Warnings,
+    Support? Support = null);
 
 /// <summary>Nothing may stand beyond a distance from the crown in one direction.</summary>
 public sealed record KeepOut(string Name, Bearing Side, double FromMm);

@@ -6,6 +6,13 @@ public static class Bloom
     /// <summary>Wood this far from vertical and more flowers at every node, degrees.</summary>
     public const double FlatDeg = 45;
 
+    /// <summary>Of upright wood only tip and side shoots flower: it counts so much of wood that lies flat (assumption).</summary>
+    public const double UprightWorth = 0.4;
+
+    /// <summary>What wood counts in the choice of its place, 0 to 1.</summary>
+    /// <param name="leanDeg">From vertical.</param>
+    public static double Worth(double leanDeg) => leanDeg >= FlatDeg - 1e-9 ? 1 : UprightWorth;
+
     /// <summary>Points from which flowers come on a stretch of wood.</summary>
     /// <param name="leanDeg">From vertical, 0 to 180.</param>
     /// <param name="lengthMm">Of the stretch.</param>

@@ -26,8 +26,8 @@ public abstract record CanePath
     /// <summary>At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).</summary>
     public const double LeastTiedMm = 200;
 
-    /// <summary>Wood strained to all it bears is worth so many millimetres of line left bare (assumption).</summary>
-    public const double StrainMm = 200;
+    /// <summary>Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).</summary>
+    public const double StrainMm = 300;
 
     /// <summary>The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.</summary>
     /// <param name="start">Its base.</param>
@@ -87,8 +87,8 @@ public abstract record CanePath
 
             var tightest = Math.Min(bend.LeastRadiusMm, line.RadiusMm);
             var path = new Bent(bend, along, tied, double.IsInfinity(tightest) ? 0 : Bending.Strain(diameterMm, tightest));
-            var cost = CostMm(path, strain);
-            if (best is null || cost < CostMm(best, strain))
+            var cost = CostMm(path, strain, line);
+            if (best is null || cost < CostMm(best, strain, line))
             {
                 best = path;
             }
@@ -97,6 +97,7 @@ public abstract record CanePath
         }
     }
 
-    /// <summary>What a way costs: its share of the strain the wood bears, less the line it covers, mm.</summary>
-    public static double CostMm(Bent path, double strain) => (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain) - path.TiedMm;
+    /// <summary>What a way costs: its share of the strain the wood bears, less the line it covers as far as that flowers, mm.</summary>
+    public static double CostMm(Bent path, double strain, TargetLine line) =>
+        (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain) - line.FloweringMm(path.JoinsMm, path.JoinsMm + path.TiedMm);
 }

@@ -4,8 +4,9 @@ using Gemmifer.Core.Geometry;
 namespace Gemmifer.Core.Training;
 
 /// <summary>
-/// The lines of a fan on a flat support: the face is parted into sectors of equal area seen from the crown, one line a sector, so that
-/// so many canes leave as little of it bare as they can. The lowest lines are the flattest.
+/// The lines of a fan on a flat support: the face is parted into sectors that are worth the same seen from the crown, one line a
+/// sector, so that so many canes leave as little of it bare as they can. The lowest lines are the flattest. What would be reached by
+/// upright wood is worth less, as that flowers at its tip only; at full worth the sectors have equal areas.
 /// </summary>
 public static class Fan
 {
@@ -18,10 +19,17 @@ public static class Fan
     /// <summary>A line gives way to an opening only for more than this much length a radian, mm (assumption).</summary>
     private const double GiveWayMm = 500;
 
+    /// <summary>A line keeps this share of its sector from either bound, so that neighbours do not run side by side.</summary>
+    private const double InsideShare = 0.15;
+
+    /// <summary>From here upward, from level, wood is upright and flowers at its tip only, radians.</summary>
+    private const double UprightFrom = Math.PI / 4;
+
     /// <summary>The lines, from the lowest on the left over the top to the lowest on the right, numbered from 1.</summary>
     /// <param name="crown">Where the canes start.</param>
     /// <param name="count">At least 1. A line that would be too short to tie anything to is left out.</param>
-    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count)
+    /// <param name="uprightWorth">What face reached by upright wood is worth beside the rest, above 0 to 1.</param>
+    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count, double uprightWorth = 1)
     {
         if (!support.Flat)
         {
@@ -31,15 +39,16 @@ public static class Fan
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         var foot = new Point3(crown.X, support.YMm, crown.Z);
         var (low, high) = (FlattestDeg * Math.PI / 180, Math.PI - (FlattestDeg * Math.PI / 180));
-        var bounds = Sectors(support, foot, low, high, count);
+        var bounds = Sectors(support, foot, low, high, count, uprightWorth);
         var lines = ImmutableArray.CreateBuilder<StraightLine>();
         for (var i = 0; i < count; i++)
         {
             // From the left over the top: angles are measured from level on the right.
             var (from, to) = (bounds[count - 1 - i], bounds[count - i]);
-            var middle = (from + to) / 2;
-            var angle = Enumerable.Range(0, Ways + 1).Select(k => from + ((to - from) * k / Ways))
-                .OrderByDescending(a => Math.Round(Reach(support, foot, a) - (GiveWayMm * Math.Abs(a - middle)), 3)).ThenBy(a => Math.Round(Math.Abs(a - middle), 9)).First();
+            var (middle, inside) = ((from + to) / 2, (to - from) * InsideShare);
+            double Lost(double a) => Math.Max(0, ToEdge(support, foot, Math.Cos(a), Math.Sin(a), MarginMm)) - Reach(support, foot, a);
+            var angle = Enumerable.Range(0, Ways + 1).Select(k => from + inside + ((to - from - (2 * inside)) * k / Ways))
+                .OrderBy(a => Math.Round(Lost(a) + (GiveWayMm * Math.Abs(a - middle)), 3)).ThenBy(a => Math.Round(Math.Abs(a - middle), 9)).First();
             var length = Reach(support, foot, angle);
             if (length >= CanePath.LeastTiedMm)
             {
@@ -66,8 +75,8 @@ public static class Fan
         return reach;
     }
 
-    /// <summary>Bounds of sectors of equal area, radians, the least first.</summary>
-    private static double[] Sectors(Support support, Point3 foot, double low, double high, int count)
+    /// <summary>Bounds of sectors of equal worth, radians, the least first.</summary>
+    private static double[] Sectors(Support support, Point3 foot, double low, double high, int count, double uprightWorth)
     {
         var step = (high - low) / Steps;
         var sums = new double[Steps + 1];
@@ -75,7 +84,7 @@ public static class Fan
         {
             var angle = low + ((i + 0.5) * step);
             var r = Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), 0));
-            sums[i + 1] = sums[i] + (r * r / 2 * step);
+            sums[i + 1] = sums[i] + (r * r / 2 * step * (Math.Min(angle, Math.PI - angle) > UprightFrom ? uprightWorth : 1));
         }
 
         var bounds = new double[count + 1];

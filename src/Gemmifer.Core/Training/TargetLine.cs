@@ -19,6 +19,13 @@ public abstract record TargetLine(int Number, double LengthMm)
     /// <summary>Unit vector in which it runs there.</summary>
     public abstract Point3 DirectionAt(double alongMm);
 
+    /// <summary>A stretch of it in millimetres of wood that flowers: flat wood counts whole, upright wood less.</summary>
+    public virtual double FloweringMm(double fromMm, double toMm)
+    {
+        const int Pieces = 48;
+        return Enumerable.Range(0, Pieces).Sum(k => Bloom.Worth(LeanAt(fromMm + ((toMm - fromMm) * (k + 0.5) / Pieces)))) * (toMm - fromMm) / Pieces;
+    }
+
     /// <summary>Angle from vertical there, degrees, 0 to 180.</summary>
     public double LeanAt(double alongMm) => Math.Acos(Math.Clamp(DirectionAt(alongMm).Z, -1, 1)) * 180 / Math.PI;
 }
@@ -32,6 +39,9 @@ public sealed record StraightLine(int Number, Point3 Start, Point3 Direction, do
 
     /// <inheritdoc/>
     public override double AngleFromRight => Math.Atan2(Direction.Z, Direction.X);
+
+    /// <inheritdoc/>
+    public override double FloweringMm(double fromMm, double toMm) => Bloom.Worth(LeanAt(0)) * (toMm - fromMm);
 
     /// <inheritdoc/>
     public override Point3 At(double alongMm) => Start + (Direction * alongMm);
@@ -70,6 +80,9 @@ public sealed record Spiral(int Number, Point3 Axis, double AroundMm, double Ris
 
     /// <inheritdoc/>
     public override double AngleFromRight => Math.Atan2(DirectionAt(0).Z, DirectionAt(0).X);
+
+    /// <inheritdoc/>
+    public override double FloweringMm(double fromMm, double toMm) => Bloom.Worth(LeanAt(0)) * (toMm - fromMm);
 
     /// <inheritdoc/>
     public override Point3 At(double alongMm)

@@ -18,19 +18,21 @@ public static class Ties
     /// The ties of a cane that lies on a line between two places: where the line crosses a wire, otherwise evenly, no further apart
     /// than the spacing, the last at its end.
     /// </summary>
-    public static ImmutableArray<Tie> Of(Support support, TargetLine line, double fromMm, double toMm)
+    /// <param name="spacingMm">The most between ties where there are no wires to cross, mm.</param>
+    public static ImmutableArray<Tie> Of(Support support, TargetLine line, double fromMm, double toMm, double spacingMm = SpacingMm)
     {
-        // A line rises evenly, straight or wound.
+        // A line that crosses wires is straight, so it rises evenly.
         var (start, rise) = (line.At(0).Z, line.DirectionAt(0).Z);
-        var crossings = Math.Abs(rise) < 1e-9 ? [] : support.Wires
-            .Select((w, i) => (At: (w.HeightMm - start) / rise, On: $"wire {i + 1}"))
-            .Where(c => c.At >= fromMm - Tolerance.LengthMm && c.At <= toMm + Tolerance.LengthMm).OrderBy(c => c.At).ToArray();
-        if (support.Kind != SupportKind.Wires)
+        var level = Math.Abs(rise) < 1e-9;
+        var along = level ? support.Wires.Select((w, i) => (w.HeightMm, On: $"wire {i + 1}")).FirstOrDefault(w => Math.Abs(w.HeightMm - start) < Tolerance.LengthMm).On : null;
+        if (support.Wires.IsEmpty || line is not StraightLine || along is not null)
         {
-            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / SpacingMm) - 1e-9));
-            crossings = [.. Enumerable.Range(0, pieces + 1).Select(k => (At: fromMm + ((toMm - fromMm) * k / pieces), On: support.Kind.ToString().ToLowerInvariant()))];
+            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
+            return [.. Enumerable.Range(0, pieces + 1).Select(k => fromMm + ((toMm - fromMm) * k / pieces))
+                .Select((at, k) => new Tie(k + 1, line.At(at), along ?? support.Kind.ToString().ToLowerInvariant(), at))];
         }
 
+        var crossings = support.Wires.Select((w, i) => (At: level ? double.NaN : (w.HeightMm - start) / rise, On: $"wire {i + 1}")).Where(c => c.At >= fromMm - Tolerance.LengthMm && c.At <= toMm + Tolerance.LengthMm).OrderBy(c => c.At);
         return [.. crossings.Select((c, i) => new Tie(i + 1, line.At(c.At), c.On, c.At))];
     }
 

@@ -43,13 +43,20 @@ public static class Trainer
     /// <summary>A turn of a right angle weighs as much as so many millimetres of line left bare (assumption).</summary>
     private const double TurnMm = 300;
 
+    /// <summary>A cane that gets no line weighs as much as so many millimetres of line left bare (assumption: it hangs loose).</summary>
+    public const double LeftLooseMm = 400;
+
     /// <summary>Costs are whole thousandths of a millimetre; below them ties are decided by a hash of cane and line.</summary>
     private const int Thousandths = 1000, Ties = 1024;
 
     private const int Halvings = 24;
 
+    private const long Loose = (long)LeftLooseMm * Thousandths * Ties;
+
     /// <summary>Assigns; the order of canes and lines does not matter.</summary>
-    public static TrainedFan Assign(IEnumerable<CaneToTrain> toTrain, IReadOnlyList<TargetLine> lines)
+    /// <param name="inOrder">Canes may not cross, as on a fan; lines that run side by side or round a post have no order to keep.</param>
+    /// <param name="wanted">The line the gardener wants for a cane, by its number. Such a cane takes its line where its wood bears it, and may cross others.</param>
+    public static TrainedFan Assign(IEnumerable<CaneToTrain> toTrain, IReadOnlyList<TargetLine> lines, bool inOrder = true, IReadOnlyDictionary<string, int>? wanted = null)
     {
         var canes = toTrain.OrderBy(c => c.Id, StringComparer.Ordinal).ToArray();
         var paths = canes.Select(c => lines.Select(l => CanePath.To(c.Start, c.Direction, c.LengthMm, c.DiameterMm, c.Strain, l)).ToArray()).ToArray();
@@ -62,10 +69,51 @@ public static class Trainer
             }
         }
 
-        var (lineOf, least) = InOrder(canes, lines, cost);
+        var held = Hold(canes, lines, cost, wanted);
+        var (lineOf, least) = inOrder ? InOrder(canes, lines, cost) : Free(cost, canes.Length);
+        foreach (var (cane, line) in held)
+        {
+            lineOf[cane] = line;
+        }
+
         var trained = canes.Select((c, i) => lineOf[i] is var j and >= 0 ? new TrainedCane(c.Id, lines[j], paths[i][j], null) : Left(c, lines, paths[i])).ToImmutableArray();
-        var free = Assignment.Solve(cost, new long[canes.Length]).Cost;
+        var free = Free(cost, canes.Length).Cost;
         return new TrainedFan(trained, trained.Sum(t => t is { Line: not null, Path: CanePath.Bent b } ? b.TiedMm : 0), Math.Round((least - free) / (double)(Thousandths * Ties), 1));
+    }
+
+    /// <summary>The canes that go where the gardener wants them, with their lines; the others are decided without those lines.</summary>
+    private static List<(int Cane, int Line)> Hold(CaneToTrain[] canes, IReadOnlyList<TargetLine> lines, long[,] cost, IReadOnlyDictionary<string, int>? wanted)
+    {
+        var held = new List<(int Cane, int Line)>();
+        for (var i = 0; i < canes.Length; i++)
+        {
+            var j = wanted is not null && wanted.TryGetValue(canes[i].Id, out var number) ? Enumerable.Range(0, lines.Count).FirstOrDefault(k => lines[k].Number == number, -1) : -1;
+            if (j >= 0 && cost[i, j] < Assignment.Never && held.All(h => h.Line != j))
+            {
+                held.Add((i, j));
+            }
+        }
+
+        foreach (var (cane, line) in held)
+        {
+            for (var j = 0; j < lines.Count; j++)
+            {
+                cost[cane, j] = Assignment.Never;
+            }
+
+            for (var i = 0; i < canes.Length; i++)
+            {
+                cost[i, line] = Assignment.Never;
+            }
+        }
+
+        return held;
+    }
+
+    private static (int[] LineOf, long Cost) Free(long[,] cost, int canes)
+    {
+        var found = Assignment.Solve(cost, [.. Enumerable.Repeat(Loose, canes)]);
+        return ([.. found.ColumnOf], found.Cost);
     }
 
     /// <summary>The line of each cane, -1 for none, at the least cost of all ways in which no cane crosses another; and that cost.</summary>
@@ -77,10 +125,11 @@ public static class Trainer
         var best = new long[canes.Length + 1, lines.Count + 1];
         for (var i = 1; i <= canes.Length; i++)
         {
+            best[i, 0] = best[i - 1, 0] + Loose;
             for (var j = 1; j <= lines.Count; j++)
             {
                 var pair = cost[byStand[i - 1], byAngle[j - 1]];
-                var without = Math.Min(best[i - 1, j], best[i, j - 1]);
+                var without = Math.Min(best[i - 1, j] + Loose, best[i, j - 1]);
                 best[i, j] = pair >= Assignment.Never ? without : Math.Min(without, best[i - 1, j - 1] + pair);
             }
         }
@@ -88,7 +137,7 @@ public static class Trainer
         var lineOf = Enumerable.Repeat(-1, canes.Length).ToArray();
         for (var (i, j) = (canes.Length, lines.Count); i > 0 && j > 0;)
         {
-            if (best[i, j] == best[i - 1, j])
+            if (best[i, j] == best[i - 1, j] + Loose)
             {
                 i--;
             }
@@ -108,8 +157,9 @@ public static class Trainer
     /// <summary>What a cane costs on a line, thousandths of a millimetre of line left bare; below 0 where it is worth tying.</summary>
     public static long Cost(CaneToTrain cane, TargetLine line, CanePath.Bent bent)
     {
-        var turn = Turn(cane, line) / (Math.PI / 2);
-        return (long)Math.Round((CanePath.CostMm(bent, cane.Strain) + (TurnMm * turn * turn)) * Thousandths);
+        // Round a post, over an arch and along a beam there is no side to which a cane belongs.
+        var turn = line is StraightLine ? Turn(cane, line) / (Math.PI / 2) : 0;
+        return (long)Math.Round((CanePath.CostMm(bent, cane.Strain, line) + (TurnMm * turn * turn)) * Thousandths);
     }
 
     private static TrainedCane Left(CaneToTrain cane, IReadOnlyList<TargetLine> lines, CanePath[] paths)

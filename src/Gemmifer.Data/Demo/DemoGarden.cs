@@ -58,6 +58,7 @@ public static class DemoGarden
                 Stems = stems.ToJsonString(),
                 KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
                 School = json["school"]?.ToJsonString(),
+                Support = json["support"]?.ToJsonString(),
                 Revision = 1,
                 UpdatedAt = now,
             });

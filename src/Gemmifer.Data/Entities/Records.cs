@@ -62,6 +62,9 @@ public sealed class SurveyRecord
     /// <summary>School as in the exchange format, JSON; null for the kind's own.</summary>
     public string? School { get; set; }
 
+    /// <summary>Support as in the exchange format, JSON; null where nothing was said.</summary>
+    public string? Support { get; set; }
+
     public int Revision { get; set; }
 
     public DateTimeOffset UpdatedAt { get; set; }
@@ -99,6 +102,9 @@ public sealed class LogRecord
     public double? CutAt { get; set; }
 
     public string? Note { get; set; }
+
+    /// <summary>For a cane that was tied: how it lies since (clock, lean, tipLean) and where it ends (x, z), JSON; null otherwise.</summary>
+    public string? Tied { get; set; }
 }
 
 /// <summary>A school of the gardener's own: a copy of one that ships, with values changed.</summary>

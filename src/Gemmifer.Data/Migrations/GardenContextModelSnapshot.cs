@@ -62,6 +62,9 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Tied")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("PlantId", "Season");
@@ -199,6 +202,9 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<string>("Stems")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Support")
                         .HasColumnType("TEXT");
 
                     b.Property<long>("UpdatedAt")

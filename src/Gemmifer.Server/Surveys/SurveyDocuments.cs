@@ -7,6 +7,7 @@ using Gemmifer.Core.Stems;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
+using Gemmifer.Server.Work;
 
 namespace Gemmifer.Server.Surveys;
 
@@ -17,10 +18,11 @@ public static class SurveyDocuments
     /// <param name="own">The gardener's own schools, whose values are as they are now.</param>
     public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place, IReadOnlyDictionary<string, OwnSchoolRecord> own) =>
         Compose(plant, place, survey.Date, JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!,
-            OwnSchools.Fresh(survey.School is null ? null : JsonNode.Parse(survey.School), own));
+            OwnSchools.Fresh(survey.School is null ? null : JsonNode.Parse(survey.School), own),
+            survey.Support is null ? null : JsonNode.Parse(survey.Support));
 
     /// <summary>The same from its parts.</summary>
-    public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, JsonNode stems, JsonNode keepOut, JsonNode? school)
+    public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, JsonNode stems, JsonNode keepOut, JsonNode? school, JsonNode? support)
     {
         var years = plant.PlantedYear is { } planted ? Math.Max(0, date.Year - planted) : (int?)null;
         return new JsonObject
@@ -40,6 +42,7 @@ public static class SurveyDocuments
             ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
             ["school"] = school,
             ["place"] = new JsonObject { ["hemisphere"] = place.Hemisphere, ["lastFrost"] = place.LastFrost, ["firstFrost"] = place.FirstFrost },
+            ["support"] = support,
             ["keepOut"] = keepOut,
             ["stems"] = stems,
         };
@@ -96,7 +99,7 @@ public static class SurveyDocuments
         {
             var id = (string)node["id"]!;
             var parent = (string)node["parent"]!;
-            var work = done[id].LastOrDefault();
+            var work = done[id].LastOrDefault(WorkState.OnTheWood);
             var removed = work is { Outcome: "done", Action: "remove" } or { Outcome: "different", Instead: "removed" };
             if (removed || gone.Contains(parent) || (lengths.TryGetValue(parent, out var cut) && (double?)node["at"] > cut))
             {
@@ -116,9 +119,19 @@ public static class SurveyDocuments
                 node["length"] = top;
             }
 
-            foreach (var stale in (string[])["seen", "rubs", "pin", "buds", "deadFrom", "head", "fruitTo"])
+            foreach (var stale in (string[])["seen", "rubs", "pin", "buds", "deadFrom", "head", "fruitTo", "towards"])
             {
                 node.Remove(stale);
+            }
+
+            // A cane that was tied lies where it was tied.
+            if (done[id].LastOrDefault(s => s is { Outcome: "done", Tied: not null }) is { Tied: { } tied })
+            {
+                var lies = JsonNode.Parse(tied)!;
+                foreach (var name in (string[])["clock", "lean", "tipLean"])
+                {
+                    node[name] = lies[name]?.DeepClone();
+                }
             }
 
             node["age"] = Math.Min(SurveyLimits.Age, (int)(double)node["age"]! + seasons);

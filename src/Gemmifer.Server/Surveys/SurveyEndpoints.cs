@@ -19,7 +19,7 @@ namespace Gemmifer.Server.Surveys;
 public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
-public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School);
+public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support);
 
 /// <summary>Reads and stores the survey of a plant.</summary>
 public static class SurveyEndpoints
@@ -68,7 +68,7 @@ public static class SurveyEndpoints
             return (latest, null);
         }
 
-        var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School };
+        var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School, Support = latest?.Support };
         if (latest is not null)
         {
             fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season,
@@ -114,7 +114,9 @@ public static class SurveyEndpoints
             }
 
             static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
-            var composed = SurveyDocuments.Compose(plant, place, date, Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")));
+            var composed = SurveyDocuments.Compose(plant, place, date, Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")),
+                // A page from before supports were known does not send one: what is stored stays.
+                document.RootElement.TryGetProperty("support", out _) ? Node(f.Find("support")) : record?.Support is { } kept ? JsonNode.Parse(kept) : null);
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
             {
@@ -131,6 +133,7 @@ public static class SurveyEndpoints
             record.Stems = composed["stems"]!.ToJsonString();
             record.KeepOut = composed["keepOut"]!.ToJsonString();
             record.School = composed["school"]?.ToJsonString();
+            record.Support = composed["support"]?.ToJsonString();
             record.Revision++;
             record.UpdatedAt = clock.GetUtcNow();
             try

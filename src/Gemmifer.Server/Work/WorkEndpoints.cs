@@ -98,6 +98,7 @@ public static class WorkEndpoints
                 Instead = outcome == "different" ? instead : null,
                 CutAt = outcome == "skipped" ? null : cutAt ?? step.Cut?.At ?? (step.Cut?.Bud?.Window is { Count: 2 } w ? Math.Round((w[0] + w[1]) / 2) : null),
                 Note = note,
+                Tied = WorkState.TiedBy(before, step),
             }, cancel);
             var now = (await desk.OpenAsync(id, cancel))!;
             return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));

@@ -25,9 +25,15 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         foreach (var stem in document["stems"]!.AsArray().OfType<JsonObject>())
         {
             var id = (string)stem["id"]!;
-            if (steps.LastOrDefault(s => s.Stem == id) is { } record && PinOf(record, lengths.GetValueOrDefault(id)) is { } pin)
+            if (steps.LastOrDefault(s => s.Stem == id && OnTheWood(s)) is { } record && PinOf(record, lengths.GetValueOrDefault(id)) is { } pin)
             {
                 stem["pin"] = pin;
+            }
+
+            // A cane that was tied stays where it was tied when the rest is solved again.
+            if (steps.LastOrDefault(s => s.Stem == id && s is { Outcome: "done", Tied: not null }) is { Tied: { } tied } && JsonNode.Parse(tied) is { } place)
+            {
+                stem["towards"] = new JsonObject { ["x"] = place["x"]?.DeepClone(), ["z"] = place["z"]?.DeepClone() };
             }
         }
 
@@ -42,7 +48,16 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         return new WorkState(plan, pending, document);
     }
 
-    /// <summary>Steps with keys that stay the same when the rest is solved again: a stem has one step, a stage numbers its others.</summary>
+    /// <summary>How a cane lies once tied and where it ends, as the log keeps it; null for other steps.</summary>
+    public static string? TiedBy(PlanDocument plan, PlanStep step) =>
+        step.Stage == "train" && plan.Training?.Canes.FirstOrDefault(c => c.Stem == step.Stem && c.How != "as-it-stands") is { } cane
+            ? new JsonObject { ["clock"] = cane.Lies.Clock, ["lean"] = cane.Lies.Lean, ["tipLean"] = cane.Lies.TipLean, ["x"] = cane.Path[^1][0], ["z"] = Math.Max(0, cane.Path[^1][2]) }.ToJsonString()
+            : null;
+
+    /// <summary>Whether a record says what became of the wood, rather than how it was tied.</summary>
+    public static bool OnTheWood(LogRecord record) => record.Stage != "train" || record is { Outcome: "different", Instead: "removed" or "cut" };
+
+    /// <summary>Steps with keys that stay the same when the rest is solved again: a stem has one step, and one more of training; a stage numbers its others.</summary>
     public static IEnumerable<(string Key, PlanStep Step)> Keyed(IEnumerable<PlanStep> steps)
     {
         var counts = new Dictionary<string, int>(StringComparer.Ordinal);
@@ -50,7 +65,7 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         {
             if (step.Stem is not null)
             {
-                yield return ($"stem:{step.Stem}", step);
+                yield return (OfStem(step.Stem, step.Stage), step);
             }
             else
             {
@@ -60,7 +75,9 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         }
     }
 
-    private static string KeyOf(LogRecord record) => record.Stem is { } stem ? $"stem:{stem}" : record.Stage!;
+    private static string OfStem(string stem, string? stage) => stage == "train" ? $"stem:{stem}:train" : $"stem:{stem}";
+
+    private static string KeyOf(LogRecord record) => record.Stem is { } stem ? OfStem(stem, record.Stage) : record.Stage!;
 
     private static JsonNode? PinOf(LogRecord record, double lengthMm) => (record.Outcome, record.Action, record.Instead) switch
     {

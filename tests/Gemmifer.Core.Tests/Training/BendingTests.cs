@@ -58,7 +58,7 @@ public class BendingTests
             // No other place along the wire that the wood bears costs less.
             var other = Biarc.Between(new(0, 0, 0), new(0, 0, 1), new(joins, 0, 250), new(1, 0, 0))!.Value;
             var cost = (CanePath.StrainMm * 5 / other.LeastRadiusMm / 0.05) - Math.Min(2000 - joins, 2500 - other.LengthMm);
-            Assert.True(other.LeastRadiusMm < 100 || cost >= CanePath.CostMm(path, 0.05) - 0.01);
+            Assert.True(other.LeastRadiusMm < 100 || cost >= CanePath.CostMm(path, 0.05, Level(250)) - 0.01);
         }
 
         Assert.Equal(Math.Min(2000 - path.JoinsMm, 2500 - path.Bend.LengthMm), path.TiedMm, 1e-6);
@@ -83,7 +83,7 @@ public class BendingTests
         CanePath Of(double d) => CanePath.To(new(0, -30, 0), new(0.1, -0.2, Math.Sqrt(0.95)), 3000, d, strain, Level(700));
         var path = Assert.IsType<CanePath.Bent>(Of(diameter));
         Assert.True(path.Strain <= strain + 1e-9);
-        Assert.True(Of(diameter + 2) is not CanePath.Bent later || CanePath.CostMm(later, strain) >= CanePath.CostMm(path, strain) - 1e-3);
+        Assert.True(Of(diameter + 2) is not CanePath.Bent later || CanePath.CostMm(later, strain, Level(700)) >= CanePath.CostMm(path, strain, Level(700)) - 1e-3);
     }
 
     private static StraightLine Level(double height) => new(1, new Point3(0, 0, height), new Point3(1, 0, 0), 2000);

@@ -31,7 +31,8 @@ public class TrainerTests
         var lines = Fan.Lines(Wall, new Point3(0, 0, 0), 1 + (seed % 6));
         var found = Trainer.Assign(canes, lines);
         long CostOf(CaneToTrain c, TargetLine l) => CanePath.To(c.Start, c.Direction, c.LengthMm, c.DiameterMm, c.Strain, l) is CanePath.Bent b ? Trainer.Cost(c, l, b) : long.MaxValue;
-        var sum = found.Canes.Where(t => t.Line is not null).Sum(t => CostOf(canes.Single(c => c.Id == t.Id), t.Line!));
+        const long Loose = (long)Trainer.LeftLooseMm * 1000;
+        var sum = found.Canes.Sum(t => t.Line is null ? Loose : CostOf(canes.Single(c => c.Id == t.Id), t.Line!));
         var byStand = canes.OrderByDescending(c => Math.Round(c.StandsAt, 9)).ThenBy(c => c.Start.X).ThenBy(c => c.Id, StringComparer.Ordinal).ToArray();
         long Best(int i, int used, bool crossing)
         {
@@ -40,7 +41,7 @@ public class TrainerTests
                 return 0;
             }
 
-            var best = Best(i + 1, used, crossing);
+            var best = Best(i + 1, used, crossing) + Loose;
             for (var j = 0; j < lines.Length; j++)
             {
                 var free = crossing ? (used & (1 << j)) == 0 : used >> j == 0;

@@ -356,6 +356,7 @@ export interface components {
             unionHeight: number;
             /** Format: int32 */
             oldFrom: number;
+            climbs: boolean;
         };
         LogView: {
             /** Format: int32 */
@@ -410,6 +411,14 @@ export interface components {
             field: string;
             value: unknown;
             text: string;
+        };
+        PlanBloom: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            z: number;
+            /** Format: int32 */
+            points: number;
         };
         PlanBud: {
             /** Format: double */
@@ -476,6 +485,7 @@ export interface components {
             askFor: components["schemas"]["PlanQuestion"][];
             warnings: components["schemas"]["PlanWarning"][];
             limits: components["schemas"]["PlanLimits"];
+            training?: null | components["schemas"]["PlanTraining"];
         };
         PlanForecast: {
             /** Format: int32 */
@@ -495,6 +505,14 @@ export interface components {
             minutes: number;
             effort: string;
         };
+        PlanLies: {
+            /** Format: double */
+            clock: number;
+            /** Format: double */
+            lean: number;
+            /** Format: double */
+            tipLean: number;
+        };
         PlanLimits: {
             name: string;
             /** Format: double */
@@ -511,6 +529,18 @@ export interface components {
             removeShare: number;
             /** Format: double */
             clearance: number;
+        };
+        PlanLine: {
+            /** Format: int32 */
+            n: number;
+            name: string;
+            path: number[][];
+        };
+        PlanMaterial: {
+            material: string;
+            /** Format: double */
+            metres: number;
+            stems: string[];
         };
         PlanQuestion: {
             stem: null | string;
@@ -555,10 +585,56 @@ export interface components {
             /** Format: double */
             z: number;
             on: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            n: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            y: number;
         };
         PlanTies: {
             /** Format: double */
             metres: number;
+            of: components["schemas"]["PlanMaterial"][];
+        };
+        PlanTrainedCane: {
+            stem: string;
+            how: string;
+            /** Format: int32 */
+            line: null | number;
+            path: number[][];
+            /** Format: double */
+            strain: number;
+            /** Format: double */
+            allowed: number;
+            /** Format: double */
+            radius: null | number;
+            /** Format: double */
+            needed: null | number;
+            material: string;
+            /** Format: double */
+            metres: number;
+            lies: components["schemas"]["PlanLies"];
+            text: string;
+        };
+        PlanTraining: {
+            lines: components["schemas"]["PlanLine"][];
+            canes: components["schemas"]["PlanTrainedCane"][];
+            /** Format: double */
+            covered: number;
+            /** Format: double */
+            crossingGain: number;
+            /** Format: int32 */
+            bloomFound: number;
+            /** Format: int32 */
+            bloomTied: number;
+            bloom: components["schemas"]["PlanBloom"][];
+            /** Format: double */
+            bareTo: null | number;
         };
         PlanWarning: {
             code: string;
@@ -697,6 +773,7 @@ export interface components {
             stems: components["schemas"]["JsonElement"];
             keepOut: null | components["schemas"]["JsonElement"];
             school: null | components["schemas"]["JsonElement"];
+            support: null | components["schemas"]["JsonElement"];
         };
         SurveyView: {
             /** Format: int32 */

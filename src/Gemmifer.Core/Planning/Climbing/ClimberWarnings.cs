@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
+
+namespace Gemmifer.Core.Planning.Climbing;
+
+/// <summary>What the gardener should know about the plan of a climber.</summary>
+internal static class ClimberWarnings
+{
+    public static IEnumerable<PlanWarning> Write(Survey survey, Sorted sorted, ImmutableArray<Decided> decided, OnSupport? on, BloomForecast? bloom)
+    {
+        if (sorted.Climber is not { } climber)
+        {
+            yield break;
+        }
+
+        if (survey.Support is null)
+        {
+            yield return new PlanWarning("support", "Say what it climbs on, and how wide and high that is: then the plan tells where each cane goes and where to tie it.");
+        }
+
+        if (climber.InSeason)
+        {
+            yield return new PlanWarning("light", string.Create(CultureInfo.InvariantCulture,
+                $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied in, dead and diseased wood out. It flowers again about 42 days later, around {survey.Date.AddDays(42):yyyy-MM-dd}. Old canes wait for the main prune."));
+        }
+
+        foreach (var cane in on?.Canes.Where(c => c.Refused is not null) ?? [])
+        {
+            var other = on!.Canes.FirstOrDefault(c => c != cane && c.Lies == Lies.OnLine && c.Line!.Number == cane.Refused!.Number);
+            var why = other is not null ? $"{other.Owner} has that place"
+                : CanePath.To(cane.Cane.Start, cane.Cane.Direction, cane.Cane.LengthMm, cane.Cane.DiameterMm, cane.Cane.Strain, cane.Refused!) is var path and not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
+                : "it could not be laid there beside the others";
+            yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.");
+        }
+
+        if (bloom?.BareTo() is { } bare)
+        {
+            yield return new PlanWarning("bare", $"Below {Wording.Mm(bare)} hardly anything will flower. Plant something in front of the bare legs.");
+        }
+
+        var stuck = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Stem.Age >= survey.Plant.Kind.OldFrom && d.Successor is null);
+        if (stuck > 0 && !climber.InSeason)
+        {
+            yield return new PlanWarning("no-successor", $"{stuck} old {(stuck == 1 ? "cane has" : "canes have")} no young one from the base to take over yet. Feed and water well, and keep the new canes that come up.");
+        }
+    }
+}

@@ -1,0 +1,141 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
+
+namespace Gemmifer.Core.Planning.Climbing;
+
+/// <summary>The steps of training: loosening, tying, the checks of ties and mesh, and when to come back.</summary>
+public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<Decided> decided, OnSupport? on)
+{
+    /// <summary>Above this one stands on a ladder, mm (assumption).</summary>
+    public const double ReachMm = 1900;
+
+    /// <summary>What goes with work out of reach.</summary>
+    public const string Ladder = "Stand the ladder on firm ground with someone near, and do not lean out. Near power lines, or for heavy wood high up, ask a licensed arborist.";
+
+    /// <summary>A cane has settled after so many days; a flush comes back after so many (the first an assumption, the second common practice).</summary>
+    private const int SettledDays = 21, FlushDays = 42;
+
+    private readonly PlantKind _kind = survey.Plant.Kind;
+
+    /// <summary>All of them, not numbered yet.</summary>
+    public IEnumerable<PlanStep> Write()
+    {
+        yield return Step("prepare", null, "do", "Where ivy or another climber has grown into the canes, take that out first: it hides them and competes. Then undo last year's ties one cane at a time, as you come to it.");
+        if (!sorted.Climber!.InSeason && decided.Any(d => d.Stem.TopLevel && d.Kept) && decided.All(d => d.Stem.TopLevel))
+        {
+            yield return Step("laterals", null, "do",
+                $"Shorten the side shoots along every cane that stays to {survey.School.LateralBuds} buds, {Wording.Mm(survey.School.LateralLengthMm / 2)} to {Wording.Mm(survey.School.LateralLengthMm)}, all about the same; any node will do. Where a cane has to stand upright, its short side shoots carry the flowers: do not strip them.", tool: "secateurs");
+        }
+
+        foreach (var step in on is null ? [] : Tying(on))
+        {
+            yield return step;
+        }
+
+        foreach (var step in Returns())
+        {
+            yield return step;
+        }
+    }
+
+    /// <summary>Ties of one cane in words: how many, from where to where.</summary>
+    public static string Places(ImmutableArray<Tie> ties) => ties.Length switch
+    {
+        0 => "",
+        1 => $"once, at {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
+        _ => $"at {ties.Length} places, the first {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}, the last at {Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])}",
+    };
+
+    private static string On(Tie tie) => tie.On.StartsWith("wire", StringComparison.Ordinal) ? $" on {tie.On}" : "";
+
+    private static string Day(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private PlanStep Step(string stage, string? stem, string action, string text, ImmutableArray<Tie> ties = default, string? tool = null, string? caution = null, DateOnly? due = null) =>
+        new(0, stage, stem, action, null, ties.IsDefaultOrEmpty ? [] : [.. ties.Select(t => new PlanTie(Round(t.Place.X), Round(t.Place.Z), t.On, t.Number, Round(t.Place.Y)))],
+            tool, false, Day(due ?? survey.Date), caution, text);
+
+    private IEnumerable<PlanStep> Tying(OnSupport laid)
+    {
+        var support = survey.Support!;
+        foreach (var cane in laid.Canes)
+        {
+            var high = cane.Ties.Any(t => t.Place.Z > ReachMm);
+            var tool = cane.Ties.IsEmpty ? null : "fingers";
+            yield return Step("train", cane.Owner, cane.Ties.IsEmpty ? "do" : "tie", Sentence(cane, support), cane.Ties, tool, high ? Ladder : null);
+        }
+
+        if (support.Kind is SupportKind.Fence or SupportKind.Arch or SupportKind.Obelisk or SupportKind.Pergola || (support.Kind == SupportKind.Wall && support.Wires.IsEmpty))
+        {
+            yield return Step("train", null, "check", "Look where canes run through a mesh, behind a lath or under an old tie: free them, or cut the mesh, before the wood thickens and is strangled. Tie to the outside, never weave through.");
+        }
+
+        if (support.Kind == SupportKind.Wall)
+        {
+            yield return Step("train", null, "check", "See that 40 to 60 mm of air stay between canes and wall, so that leaves dry (from memory: extension leaflets).");
+        }
+    }
+
+    /// <summary>How one cane is laid, in plain sentences.</summary>
+    public static string Sentence(CaneOnSupport cane, Support support)
+    {
+        var id = cane.Stem.Id == cane.Owner ? cane.Owner : $"{cane.Stem.Id}, which carries on for {cane.Owner},";
+        var ties = cane.Ties.IsEmpty ? "" : $" Tie it {Places(cane.Ties)}, with {cane.Material}: a loose loop now, tightened once it has settled.";
+        switch (cane.Lies)
+        {
+            case Lies.OnLine:
+                var bend = cane.Strain <= 0 ? "It goes there almost straight." : $"Bend it slowly from the base up in one easy curve, {Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius or more; {TrainingWords.Wood(cane.Stem)} bears {Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. {bend}{ties}";
+            case Lies.HalfWay:
+                return $"Bring {id} only half way this year, to about {Wording.Number(Math.Round(cane.Line!.LeanAt(0)))}° from upright: {TrainingWords.Wood(cane.Stem)} would crack if it went further.{ties} Finish it next year.";
+            case Lies.AsItStands:
+                var why = cane.Path is { } path ? $"{TrainingWords.TooTight(path, cane.Stem)}" : "moving it would strain it for little";
+                return $"Leave {id} where it stands: {why}.{(cane.Ties.IsEmpty ? "" : $" Renew its ties {Places(cane.Ties)}, with {cane.Material}.")}";
+            default:
+                throw new ArgumentOutOfRangeException(nameof(cane));
+        }
+    }
+
+    private IEnumerable<PlanStep> Returns()
+    {
+        var tied = on?.Canes.Where(c => !c.Ties.IsEmpty).ToArray() ?? [];
+        if (tied.Length > 0)
+        {
+            yield return Step("return", null, "do", "The canes have settled: tighten the loops, so that nothing chafes, with room for a finger in each.", due: survey.Date.AddDays(SettledDays));
+            yield return Step("return", null, "check", "Check every tie and renew it: jute lasts about a year, and a cane that thickens in a tie or a mesh is strangled.", due: survey.Date.AddYears(1));
+        }
+
+        foreach (var half in on?.Canes.Where(c => c.Lies == Lies.HalfWay) ?? [])
+        {
+            yield return Step("return", null, "do", $"{half.Owner} was tied half way: open its ties and bring it the rest of the way.", due: NextMainPrune());
+        }
+
+        if (_kind.FlowersOn == "new")
+        {
+            var flush = sorted.Climber!.InSeason ? survey.Date.AddDays(FlushDays) : new[] { survey.Date, survey.LastFrost }.Max().AddDays(_kind.FlowerToDays);
+            yield return Step("return", null, "do",
+                $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} buds and tie in what has grown. About {FlushDays} days later it flowers again.", due: flush);
+        }
+
+        var later = decided.Where(d => d.Stem.TopLevel && d.Kept && d.Successor is not null && d.Stem.Age >= _kind.OldFrom).Select(d => $"{d.Stem.Id} to {d.Successor}").ToArray();
+        if (later.Length > 0)
+        {
+            yield return Step("return", null, "do", $"Old canes that give way next: {Wording.List(later)}. See then whether the young ones have grown on.", due: NextMainPrune());
+        }
+    }
+
+    private DateOnly NextMainPrune()
+    {
+        var day = PruningYear.PlanDay(_kind, survey.Date.AddDays(150), survey.LastFrost.Month, survey.LastFrost.Day);
+        return day > survey.Date ? day : survey.Date.AddYears(1);
+    }
+
+    private static double Round(double value)
+    {
+        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
+        return rounded == 0 ? 0 : rounded;
+    }
+}
