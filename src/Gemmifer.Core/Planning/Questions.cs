@@ -48,7 +48,15 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
                 [stem with { LengthMm = Math.Max(least, stem.LengthMm * ShortShare) }, stem with { LengthMm = stem.LengthMm * LongShare }]);
         }
 
-        foreach (var blind in decided.Where(d => d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
+        // How far a cane bends is found by trying, gently; of what nobody tried the thickest that stays matters most.
+        if (survey is { Plant.Kind.Climbs: true, Support: not null } && decided.Where(d => d.Stem.TopLevel && d.Kept && d.Stem.Age >= 2 && !d.Stem.Has("stiff") && !d.Stem.Has("supple"))
+            .OrderByDescending(d => d.Stem.DiameterMm).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).FirstOrDefault() is { } untried)
+        {
+            Stem Seen(string what) => untried.Stem with { Seen = [.. untried.Stem.Seen, new Evidence(what, null)] };
+            yield return new Look(new PlanQuestion(untried.Stem.Id, "bend", $"Try gently how far {untried.Stem.Id} bends, and note it as supple or stiff."), [Seen("supple"), Seen("stiff")]);
+        }
+
+        foreach (var blind in decided.Where(d => survey.School.BudOutward && d.Decision == "shorten" && d.Stem.TopLevel && d.Option?.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
             .OrderByDescending(d => d.Stem.DiameterMm).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).Take(2))
         {
             // Where a younger stem takes over, the bud is looked for on that.

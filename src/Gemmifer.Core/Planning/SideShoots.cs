@@ -49,7 +49,9 @@ public sealed class SideShoots
             yield break;
         }
 
-        var bypassed = stem.Age >= _survey.Plant.Kind.OldFrom || finding.SoundToMm is not null;
+        // On a support old wood that flowers well is worth its length; only what no longer does is cut back to a good side shoot.
+        var past = stem.Age >= _survey.Plant.Kind.OldFrom && (!_survey.Plant.Kind.Climbs || stem.Has("unproductive"));
+        var bypassed = past || finding.SoundToMm is not null;
         var soundTo = finding.SoundToMm ?? stem.LengthMm;
         foreach (var young in _tree.Children(stem))
         {

@@ -123,7 +123,8 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
                 yield return Step(d.Stage, id, "check", $"{id}: {d.Finding.Text} {d.Finding.Ask} Leave it until you know.");
                 break;
             case "untouched" when d.Finding.Verdict == Verdict.Soft && d.Stem.TopLevel:
-                yield return Step("return", id, "check", $"{id} was soft and stayed as it was. Look whether it has firmed, and decide then.", due: survey.Date.AddDays(42));
+                yield return Step("return", id, "check", sorted.Climber is null ? $"{id} was soft and stayed as it was. Look whether it has firmed, and decide then."
+                    : $"{id} was soft and stayed as it was. Once it has firmed, walk round again and tie it in.", due: survey.Date.AddDays(42));
                 break;
             case "defer":
                 yield return Step("return", id, "defer", $"{id} goes next winter, at its base, if the new growth is strong by then. Leave it whole now.", due: NextWinter());

@@ -50,7 +50,9 @@ public sealed class Tally(Survey survey, StemTree tree, Sorted sorted, Immutable
     public PlanForecast Forecast()
     {
         var forecast = new NextSummer(survey, tree, decided).Forecast();
-        return bloom is null || forecast.BloomPoints == 0 ? forecast : forecast with { BloomPoints = bloom.Tied };
+
+        // Where new shoots stand follows from how the canes are tied; the bloom points tell it.
+        return bloom is null ? forecast : forecast with { BloomPoints = forecast.BloomPoints == 0 ? 0 : bloom.Tied, NewShoots = [], Crowds = [] };
     }
 
     private PlanTies Ties()

@@ -62,8 +62,13 @@ public static class Fan
     /// <summary>How far a line may run from a foot at an angle from level on the right, radians, before the edge or an opening, mm.</summary>
     public static double Reach(Support support, Point3 foot, double angle)
     {
-        var (dx, dz) = (Math.Cos(angle), Math.Sin(angle));
-        var reach = Math.Max(0, ToEdge(support, foot, dx, dz, MarginMm));
+        return Math.Min(Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), MarginMm)), ToOpening(support, foot, angle));
+    }
+
+    /// <summary>Distance to the margin of the nearest opening, mm; infinite where none is in the way.</summary>
+    private static double ToOpening(Support support, Point3 foot, double angle)
+    {
+        var (dx, dz, reach) = (Math.Cos(angle), Math.Sin(angle), double.PositiveInfinity);
         foreach (var o in support.Openings)
         {
             if (Enters(foot, dx, dz, o.XMm - MarginMm, o.XMm + o.WidthMm + MarginMm, o.ZMm - MarginMm, o.ZMm + o.HeightMm + MarginMm) is { } at)
@@ -83,7 +88,8 @@ public static class Fan
         for (var i = 0; i < Steps; i++)
         {
             var angle = low + ((i + 0.5) * step);
-            var r = Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), 0));
+            // Up to an opening only: what stands behind it cannot be reached.
+            var r = Math.Min(Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), 0)), ToOpening(support, foot, angle));
             sums[i + 1] = sums[i] + (r * r / 2 * step * (Math.Min(angle, Math.PI - angle) > UprightFrom ? uprightWorth : 1));
         }
 

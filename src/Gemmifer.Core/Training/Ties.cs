@@ -36,6 +36,24 @@ public static class Ties
         return [.. crossings.Select((c, i) => new Tie(i + 1, line.At(c.At), c.On, c.At))];
     }
 
+    /// <summary>The ties of a cane that stays where it stands: evenly along it, or where it passes the wires.</summary>
+    /// <param name="at">Where it runs.</param>
+    public static ImmutableArray<Tie> Along(Support support, Func<double, Point3> at, double fromMm, double toMm, double spacingMm = SpacingMm)
+    {
+        var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
+        var places = Enumerable.Range(0, pieces + 1).Select(k => (At: fromMm + ((toMm - fromMm) * k / pieces), On: support.Kind.ToString().ToLowerInvariant()));
+        if (!support.Wires.IsEmpty)
+        {
+            // The first step along it that passes a wire, good to a step.
+            const int Steps = 200;
+            var heights = Enumerable.Range(0, Steps + 1).Select(k => fromMm + ((toMm - fromMm) * k / Steps)).Select(a => (Along: a, at(a).Z)).ToArray();
+            places = support.Wires.Select((w, i) => (Found: heights.FirstOrDefault(h => h.Z >= w.HeightMm), On: $"wire {i + 1}", Low: heights[0].Z > w.HeightMm))
+                .Where(w => w.Found.Z > 0 && !w.Low).Select(w => (At: w.Found.Along, w.On)).OrderBy(w => w.At);
+        }
+
+        return [.. places.Select((p, i) => new Tie(i + 1, at(p.At), p.On, p.At))];
+    }
+
     /// <summary>Tie material for so many ties round a cane, metres: twice round, loose, and a knot.</summary>
     public static double Metres(int ties, double diameterMm) => ties * ((2 * Math.PI * diameterMm * 1.5) + KnotMm) / 1000;
 }

@@ -25,7 +25,9 @@ public static class DemoGarden
         var planned = new DateOnly(season, 2, 20);
         foreach (var plant in demo["plants"]!.AsArray().OfType<JsonObject>())
         {
-            garden.Add(Read(plant, season, planned > today ? planned : today, clock.GetUtcNow()));
+            // A plant that is pruned after its flowers has a day of its own.
+            var day = (string?)plant["day"] is { } own ? DateOnly.ParseExact($"{season}-{own}", "yyyy-MM-dd", CultureInfo.InvariantCulture) : planned;
+            garden.Add(Read(plant, season, day > today ? day : today, clock.GetUtcNow()));
         }
 
         await garden.SaveChangesAsync(cancel);

@@ -1,9 +1,11 @@
 import { useId } from "react";
-import { direction, fromAbove, outline, placeAt } from "./geometry";
+import type { Support } from "../survey/types";
+import { direction, fromAbove, outline, placeAt, type View } from "./geometry";
 import { spreadOnRing } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
-import { crowded, endOf, extentOf, lettered, type Scene, type State } from "./scene";
+import { axisIn, crowded, endOf, extentOf, lettered, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
+import { frameOf } from "./SupportShape";
 
 const size = 440;
 const tall = 456;
@@ -142,6 +144,7 @@ export function FromAbove(props: Props) {
             </g>
           );
         })}
+        {scene.support && scene.climbs && <Seat support={scene.support} view={view} />}
         <circle cx={centre.x} cy={centre.y} r={Math.max(12, 46 * scale)} fill="var(--soil)" />
         {scene.buried && (
           <circle
@@ -187,18 +190,21 @@ export function FromAbove(props: Props) {
         )}
         {order.map((s) => (
           <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
-            {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 18)} fill="transparent" />}
+            {props.onSelect && (
+              <path d={outline(axisIn(s, state), 0, axisIn(s, state).length, view, 18)} fill="transparent" />
+            )}
             <StemShape stem={s} state={state} view={view} prefix={prefix} selected={s.id === selected} />
           </g>
         ))}
         {state === "summer" &&
+          !scene.training &&
           scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={s.crowded === true} />)}
         {scene.stems.length === 0 && <circle cx={centre.x} cy={centre.y} r="5" fill="var(--muted)" />}
       </g>
       {tops.map((s, i) => {
         const d = direction(spread[i]! / 30);
         const tip = direction(clocks[i]!);
-        const end = view.flat(placeAt(s.axis, s.axis.length));
+        const end = view.flat(placeAt(axisIn(s, state), axisIn(s, state).length));
         const inside = Math.hypot(end.x - centre.x, end.y - centre.y) < ring;
         const from = inside ? end : { x: centre.x + tip.x * (ring + 4), y: centre.y - tip.y * (ring + 4) };
         return (
@@ -218,6 +224,31 @@ export function FromAbove(props: Props) {
         you stand here
       </text>
     </svg>
+  );
+}
+
+/** The support from above: where canes are to be brought back to. */
+function Seat({ support, view }: { support: Support; view: View }) {
+  const frame = frameOf(support);
+  const [a, b] = [view.flat({ x: frame.left, y: frame.y, z: 0 }), view.flat({ x: frame.right, y: frame.y, z: 0 })];
+  if (support.kind === "post" || support.kind === "obelisk" || support.kind === "stake") {
+    return (
+      <circle
+        cx={(a.x + b.x) / 2}
+        cy={a.y}
+        r={Math.max(4, (b.x - a.x) / 2)}
+        fill="none"
+        stroke="var(--muted)"
+        strokeWidth="2.5"
+      />
+    );
+  }
+  const deep = support.kind === "wall" ? size : 5;
+  return (
+    <g>
+      <rect x={a.x} y={a.y - deep} width={b.x - a.x} height={deep} fill="var(--soil)" opacity={0.75} />
+      <line x1={a.x} x2={b.x} y1={a.y} y2={a.y} stroke="var(--muted)" strokeWidth="2" />
+    </g>
   );
 }
 

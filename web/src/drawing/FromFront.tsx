@@ -1,5 +1,7 @@
 import { useId } from "react";
 import { useMeasures } from "../app/settings";
+import type { Towards } from "../survey/types";
+import { OnSupport } from "./OnSupport";
 import { fromFront, outline, placeAt } from "./geometry";
 import { spreadOnLine } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
@@ -22,12 +24,19 @@ interface Props {
   title: string;
   /** A stem to come close to: its cut fills the picture. */
   zoom?: string | null;
+  /** The gardener leads a cane to a place on the support. */
+  onTowards?: (id: string, towards: Towards) => void;
   /** A height above the soil to which the whole plant comes down, mm. */
   level?: number | null;
 }
 
-/** The plant from the front: heights, soil, union; far canes paler. */
+/** The plant from the front: on its support where it has one that canes are tied to. */
 export function FromFront(props: Props) {
+  return props.scene.climbs && props.scene.support ? <OnSupport {...props} /> : <Free {...props} />;
+}
+
+/** A plant that stands free: heights, soil, union; far canes paler. */
+function Free(props: Props) {
   const { scene, state, selected } = props;
   const { long, body } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");

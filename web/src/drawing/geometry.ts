@@ -17,6 +17,10 @@ export interface Axis {
   tipLean: number;
   length: number;
   tipShare: number;
+  /** Places along it at even distances, where it is tied and no arc any more. */
+  path?: Point[];
+  /** The length over which it tapers, where that is not the length shown. */
+  taper?: number;
 }
 
 const radians = Math.PI / 180;
@@ -35,6 +39,7 @@ export function clockOf(x: number, y: number): number {
 
 /** The place at a distance along an axis (circular arc, lean changing evenly from base to tip). */
 export function placeAt(axis: Axis, along: number): Point {
+  if (axis.path) return onPath(axis.path, along / Math.max(1e-9, axis.length));
   const half = axis.length <= 0 ? 0 : ((axis.tipLean - axis.lean) * radians * (along / axis.length)) / 2;
   const middle = axis.lean * radians + half;
   const chord = Math.abs(half) < 1e-9 ? along : (along * Math.sin(half)) / half;
@@ -44,6 +49,14 @@ export function placeAt(axis: Axis, along: number): Point {
     y: axis.start.y + radial * Math.cos(axis.bearing),
     z: axis.start.z + chord * Math.cos(middle),
   };
+}
+
+/** The place at a share of a path. */
+function onPath(path: Point[], share: number): Point {
+  const at = Math.min(1, Math.max(0, share)) * (path.length - 1);
+  const i = Math.min(Math.floor(at), path.length - 2);
+  const [a, b, t] = [path[i]!, path[i + 1]!, at - i];
+  return { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t, z: a.z + (b.z - a.z) * t };
 }
 
 /** The first place along an axis at a height above the soil, mm; its length where it never gets there. */
@@ -58,7 +71,8 @@ export function alongAtHeight(axis: Axis, height: number): number {
 
 /** Thickness at a distance along an axis: an even taper. */
 export function diameterAt(axis: Axis, along: number): number {
-  const share = axis.length <= 0 ? 0 : Math.min(1, Math.max(0, along / axis.length));
+  const over = axis.taper ?? axis.length;
+  const share = over <= 0 ? 0 : Math.min(1, Math.max(0, along / over));
   return axis.stem.diameter * (1 - (1 - axis.tipShare) * share);
 }
 
@@ -116,6 +130,14 @@ export function fromFront(foot: Flat, scale: number): View {
   return { scale, flat: (p) => ({ x: foot.x + p.x * scale, y: foot.y - p.z * scale }) };
 }
 
+/** From the front and a little from the right and above, so that what runs one behind the other can be told apart. */
+export function aslant(foot: Flat, scale: number): View {
+  return {
+    scale,
+    flat: (p) => ({ x: foot.x + (p.x + p.y * 0.55) * scale, y: foot.y - (p.z + p.y * 0.3) * scale }),
+  };
+}
+
 const fixed = (n: number) => (Math.round(n * 10) / 10).toString();
 
 /** Width on paper: true where that can be seen, otherwise thin but still thicker for a thicker stem. */
@@ -126,7 +148,7 @@ export function drawnWidth(axis: Axis, along: number, view: View): number {
 
 /** Outline of a stretch of stem as a path, at true thickness but never thinner than can be seen. */
 export function outline(axis: Axis, from: number, to: number, view: View, least = 0): string {
-  const pieces = 14;
+  const pieces = axis.path ? 40 : 14;
   const left: Flat[] = [];
   const right: Flat[] = [];
   for (let i = 0; i <= pieces; i++) {

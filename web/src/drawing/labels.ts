@@ -38,3 +38,41 @@ export function spreadOnRing(wanted: number[], gap: number): number[] {
   const opened = wanted.map((w) => (((w - cut) % 360) + 360) % 360);
   return spreadOnLine(opened, room, room / 2, 360 - room / 2).map((a) => (a + cut) % 360);
 }
+
+export interface Spot {
+  x: number;
+  y: number;
+}
+
+/** Moves places apart in the plane until no two are nearer than a gap, each staying near where it was wanted and inside a box. */
+export function spreadApart(
+  wanted: Spot[],
+  gap: number,
+  box: { left: number; right: number; top: number; bottom: number },
+): Spot[] {
+  const inside = (p: Spot) => ({
+    x: Math.min(box.right, Math.max(box.left, p.x)),
+    y: Math.min(box.bottom, Math.max(box.top, p.y)),
+  });
+  let places = wanted.map(inside);
+  for (let round = 0; round < 60; round++) {
+    let moved = false;
+    const next = places.map((p) => ({ ...p }));
+    for (let i = 0; i < places.length; i++) {
+      for (let j = i + 1; j < places.length; j++) {
+        const [a, b] = [next[i]!, next[j]!];
+        let [dx, dy] = [b.x - a.x, b.y - a.y];
+        const far = Math.hypot(dx, dy);
+        if (far >= gap - 0.01) continue;
+        if (far < 0.01) [dx, dy] = [1, 0.3 * (j - i)];
+        const push = (gap - far) / 2 / (Math.hypot(dx, dy) || 1);
+        next[i] = inside({ x: a.x - dx * push, y: a.y - dy * push });
+        next[j] = inside({ x: b.x + dx * push, y: b.y + dy * push });
+        moved = true;
+      }
+    }
+    places = next;
+    if (!moved) break;
+  }
+  return places;
+}

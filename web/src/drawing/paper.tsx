@@ -1,5 +1,5 @@
-import { budMark, direction, heading, outline, placeAt, prickles, type View } from "./geometry";
-import { barkOf, type DrawnStem, type NewShoot, shootTip, type State } from "./scene";
+import { type Axis, budMark, direction, heading, outline, placeAt, prickles, type View } from "./geometry";
+import { axisIn, barkOf, type DrawnStem, type NewShoot, shootTip, type State } from "./scene";
 
 const bark = { young: "var(--bark1)", second: "var(--bark2)", grey: "var(--bark3)", black: "var(--bark4)" };
 
@@ -35,7 +35,7 @@ export function StemShape(props: {
   far?: number;
 }) {
   const { stem, state, view, prefix, selected } = props;
-  const { axis } = stem;
+  const axis = axisIn(stem, state);
   const fill = bark[barkOf(axis.stem)];
   if (state === "summer" && (stem.decision === "remove" || stem.falls)) return null;
   const after = state !== "found";
@@ -108,7 +108,7 @@ export function StemShape(props: {
   return (
     <g>
       {highlight}
-      {cut && !summer && (
+      {cut && !summer && !axis.path && (
         <path
           d={outline(axis, to, axis.length, view)}
           fill="none"
@@ -151,8 +151,8 @@ export function StemShape(props: {
           strokeWidth="0.8"
         />
       )}
-      {cut && !summer && stem.window && <WindowMark stem={stem} view={view} />}
-      {cut && !summer && <CutMark stem={stem} view={view} />}
+      {cut && !summer && stem.window && <WindowMark stem={stem} axis={axis} view={view} />}
+      {cut && !summer && <CutMark stem={stem} axis={axis} view={view} />}
     </g>
   );
 }
@@ -205,12 +205,12 @@ export function ShootShape(props: { shoot: NewShoot; view: View; tight: boolean 
 }
 
 /** Where a bud has still to be looked for: a bracket along the stem. */
-function WindowMark(props: { stem: DrawnStem; view: View }) {
-  const { stem, view } = props;
+function WindowMark(props: { stem: DrawnStem; axis: Axis; view: View }) {
+  const { stem, axis, view } = props;
   const [from, to] = stem.window!;
   return (
     <path
-      d={outline(stem.axis, from, to, view, 9)}
+      d={outline(axis, Math.min(from, axis.length), Math.min(to, axis.length), view, 9)}
       fill="none"
       stroke="var(--ochre)"
       strokeWidth="1.3"
@@ -220,10 +220,10 @@ function WindowMark(props: { stem: DrawnStem; view: View }) {
 }
 
 /** The cut: a short stroke across the stem, sloping. */
-function CutMark(props: { stem: DrawnStem; view: View }) {
-  const { stem, view } = props;
-  const p = view.flat(placeAt(stem.axis, stem.keptTo));
-  const along = heading(stem.axis, stem.keptTo, view) ?? -Math.PI / 2;
+function CutMark(props: { stem: DrawnStem; axis: Axis; view: View }) {
+  const { stem, axis, view } = props;
+  const p = view.flat(placeAt(axis, stem.keptTo));
+  const along = heading(axis, Math.min(stem.keptTo, axis.length), view) ?? -Math.PI / 2;
   const angle = along + Math.PI / 2 - 0.6;
   const half = Math.max(8, (stem.axis.stem.diameter * view.scale) / 2 + 5);
   return (

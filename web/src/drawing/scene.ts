@@ -6,6 +6,7 @@ import {
   seenWords,
   type KeepOut,
   type KindDefaults,
+  type Support,
   type SurveyDocument,
   type SurveyStem,
 } from "../survey/types";
@@ -18,8 +19,13 @@ export type State = "found" | "after" | "summer";
 
 export type NewShoot = components["schemas"]["NewShoot"];
 
+export type Training = NonNullable<Plan["training"]>;
+
 export interface DrawnStem {
+  /** As it was found. */
   axis: Axis;
+  /** As it lies once tied; null where it is not moved. */
+  tied: Axis | null;
   id: string;
   decision: Decision;
   top: boolean;
@@ -49,6 +55,13 @@ export interface Scene {
   spacing: number | null;
   heights: { min: number; max: number } | null;
   keepOut: KeepOut[];
+  support: Support | null;
+  /** Canes are tied to it. */
+  climbs: boolean;
+  /** How the canes lie on the support; null where nothing is tied. */
+  training: Training | null;
+  /** Ties by cane. */
+  ties: Map<string, PlanStep["ties"]>;
   /** The shoots expected next summer. */
   newShoots: NewShoot[];
 }
@@ -71,6 +84,8 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
   const crownHeight = Math.max(0, union);
   const axes = axesOf(survey.stems, kind, crownHeight);
   const decisions = new Map((plan?.stems ?? []).map((s) => [s.id, s]));
+  const training = plan?.training ?? null;
+  const tied = tiedAxes(axes, training);
   const cuts = new Map((plan?.steps ?? []).filter((s) => s.stem && s.cut).map((s) => [s.stem as string, s]));
   const stems = [...axes.values()].map((axis): DrawnStem => {
     const decided = decisions.get(axis.stem.id);
@@ -90,6 +105,7 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
     const takesOver = !top && kept && decided?.reasons[0]?.rule === "join";
     return {
       axis,
+      tied: tied.get(axis.stem.id) ?? null,
       id: axis.stem.id,
       decision,
       top,
@@ -118,8 +134,44 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
         ? { min: Number(limits.heightMin) + crownHeight, max: Number(limits.heightMax) + crownHeight }
         : null,
     keepOut: survey.keepOut ?? [],
+    support: survey.support ?? null,
+    climbs: kind.climbs === true,
+    training,
+    ties: new Map((plan?.steps ?? []).filter((s) => s.stem && s.stage === "train").map((s) => [s.stem!, s.ties])),
     newShoots: plan?.forecast.newShoots ?? [],
   };
+}
+
+/** Canes as they lie on the support, and what stands on them moved along. */
+function tiedAxes(axes: Map<string, Axis>, training: Training | null): Map<string, Axis> {
+  const tied = new Map<string, Axis>();
+  for (const cane of training?.canes ?? []) {
+    const own = axes.get(cane.stem);
+    if (!own || cane.how === "as-it-stands") continue;
+    const path = cane.path.map(([x, y, z]) => ({ x: Number(x), y: Number(y), z: Number(z) }));
+    // Where a side stem carries on for the cane, it is the one that was laid.
+    const first = path[0]!;
+    const along = [...axes.values()].find(
+      (a) => a.stem.parent === cane.stem && Math.hypot(a.start.x - first.x, a.start.z - first.z) < 1,
+    );
+    const laid = along && Math.hypot(own.start.x - first.x, own.start.z - first.z) > 1 ? along : own;
+    const length = path.slice(1).reduce((sum, p, i) => sum + distance(p, path[i]!), 0);
+    tied.set(laid.stem.id, { ...laid, path, length, taper: laid.length });
+  }
+  for (const axis of axes.values()) {
+    const on = tied.get(axis.stem.parent);
+    if (on && !tied.has(axis.stem.id)) {
+      tied.set(axis.stem.id, { ...axis, start: placeAt(on, Math.min(on.length, axis.stem.at ?? on.length / 2)) });
+    }
+  }
+  return tied;
+}
+
+const distance = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
+
+/** The axis of a stem in a state: as found, or as it lies once tied. */
+export function axisIn(stem: DrawnStem, state: State): Axis {
+  return state === "found" ? stem.axis : (stem.tied ?? stem.axis);
 }
 
 /** How far the picture must reach: sideways and up, mm. After the cuts it comes closer, so that the ends can be read. */
@@ -127,15 +179,17 @@ export function extentOf(scene: Scene, state: State): { reach: number; height: n
   const close = state !== "found" && scene.stems.some((s) => s.decision !== "none");
   const shown = scene.stems.filter((s) => s.top || s.takesOver);
   const reach = shown.map((s) =>
-    close && s.decision !== "check" && s.decision !== "untouched" ? reachOf(s.axis, s.keptTo) : reachOf(s.axis),
+    close && s.decision !== "check" && s.decision !== "untouched"
+      ? reachOf(axisIn(s, state), s.keptTo)
+      : reachOf(s.axis),
   );
   const height = shown.map((s) =>
     close && (s.decision === "keep" || s.decision === "shorten" || s.decision === "remove")
-      ? heightOf(s.axis, s.keptTo)
+      ? heightOf(axisIn(s, state), s.keptTo)
       : heightOf(s.axis),
   );
   const ring = close ? (scene.spacing ?? 0) / 2 : 0;
-  const tips = state === "summer" ? scene.newShoots.map(shootTip) : [];
+  const tips = state === "summer" && !scene.training ? scene.newShoots.map(shootTip) : [];
   return {
     reach: Math.max(240, ...reach.map((r) => r + ring), ...tips.map((t) => Math.hypot(t.x, t.y) + 40)),
     height: Math.max(420, ...height.map((h) => h + (close ? 120 : 0)), ...tips.map((t) => t.z + 60)),
@@ -152,7 +206,8 @@ export function shootTip(shoot: NewShoot): Point {
 
 /** Where a stem is taken to end in a state: its cut end, or its tip. */
 export function endOf(stem: DrawnStem, state: State): Point {
-  return placeAt(stem.axis, state !== "found" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length);
+  const axis = axisIn(stem, state);
+  return placeAt(axis, state !== "found" && stem.decision === "shorten" ? stem.keptTo : axis.length);
 }
 
 /** Bark by age, as a class of shade: fresh green to blackish. */
@@ -187,9 +242,10 @@ export function lettered(scene: Scene, state: State): DrawnStem[] {
 /** The highest place of a stem that the picture shows, for its label. */
 export function heightOfShown(stem: DrawnStem, state: State, height: number): Point {
   const to = state !== "found" && stem.decision === "shorten" ? stem.keptTo : stem.axis.length;
-  let best = placeAt(stem.axis, 0);
+  const axis = axisIn(stem, state);
+  let best = placeAt(axis, 0);
   for (let i = 1; i <= 16; i++) {
-    const p = placeAt(stem.axis, (to * i) / 16);
+    const p = placeAt(axis, (to * i) / 16);
     if (p.z <= height && p.z > best.z) best = p;
   }
   return best;

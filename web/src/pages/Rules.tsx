@@ -123,7 +123,7 @@ export default function Rules() {
             <chakra.p marginTop="4px">{school.summary}</chakra.p>
             <chakra.ul marginTop="10px">
               {school.values
-                .filter((v) => !unused.has(v.name))
+                .filter(used)
                 .map((v) => (
                   <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
                 ))}
@@ -140,8 +140,8 @@ export default function Rules() {
   );
 }
 
-/** Values that only vines and cane fruit use. */
-const unused = new Set(["spurBuds", "spurSpacing", "tipHeight"]);
+/** A school has every value; of those its own plants have no use for, its file says so. */
+const used = (value: { why: string }) => !value.why.includes("not used on ");
 
 /** What the wishes are worth against each other, for those who want to know. */
 function Weights({ weights }: { weights: School["weights"] }) {
@@ -305,7 +305,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 250px), 1fr))"
         >
           {from.values
-            .filter((v) => !unused.has(v.name))
+            .filter(used)
             .map((v) => {
               const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
               const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));

@@ -6,6 +6,7 @@ import { Button, Input, Letter, Panel } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
 import { isTopLevel, type Pin } from "../survey/types";
+import { Lead } from "./Lead";
 import { usePlant } from "./PlantPage";
 
 const provenanceWords: Record<string, string> = {
@@ -34,7 +35,7 @@ export function CaneReasons(props: {
     survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pin: value } : s)) }));
   const pinned = stem.pin ?? null;
   const clearance = Number(plan.limits.clearance);
-  const step = plan.steps.find((s) => s.stem === stem.id);
+  const step = plan.steps.find((s) => s.stem === stem.id && s.stage !== "train");
   const cutHere = () => {
     const mm = readLength(place, body, "cm");
     const most = stem.length ?? (isTopLevel(stem) ? kind.caneLength : kind.lateralLength);
@@ -50,7 +51,11 @@ export function CaneReasons(props: {
       <chakra.div display="flex" gap="10px" alignItems="center">
         <Letter id={decided.id} decision={decided.decision} size={34} />
         <chakra.h2 fontSize="1.2rem">
-          {decided.id} {decisionWords[decided.decision as Decision]}
+          {decided.id}{" "}
+          {decided.decision === "keep" &&
+          plan.training?.canes.some((c) => c.stem === stem.id && c.how !== "as-it-stands")
+            ? "stays, and is tied"
+            : decisionWords[decided.decision as Decision]}
         </chakra.h2>
         <chakra.span marginLeft="auto">
           <Button size="small" onClick={props.onClose}>
@@ -59,6 +64,7 @@ export function CaneReasons(props: {
         </chakra.span>
       </chakra.div>
       {step && <chakra.p marginTop="10px">{say(step.text)}</chakra.p>}
+      <Lead id={stem.id} />
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Your word
       </chakra.h3>

@@ -8,8 +8,9 @@ import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Scene, type State } from "../drawing/scene";
 import { asHardAs, chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
+import { useLead } from "./leading";
 import { usePlant } from "./PlantPage";
-import { atLeast, outcomeSentence } from "./outcome";
+import { atLeast, bloomSentence, outcomeSentence, tieWords } from "./outcome";
 import { ShrubPicture } from "./ShrubPicture";
 import { StepList } from "./StepList";
 import { Ages, Summer } from "./Summer";
@@ -19,6 +20,7 @@ export default function Decide() {
   const { survey, plan, planError, scene, schools, kind } = usePlant();
   const { say } = useMeasures();
   const navigate = useNavigate();
+  const lead = useLead();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<string | null>(null);
   if (survey.document.stems.length === 0 && kind.surveyed) {
@@ -53,6 +55,9 @@ export default function Decide() {
   };
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
+  const supported = scene.climbs && scene.support !== null;
+  // Once tied, a climber lies in one plane: from above it is of use only as it was found, for what points forward.
+  const fromAbove = !supported || state === "found";
   const drawn = survey.document.stems.length > 0;
   return (
     <chakra.div
@@ -70,7 +75,7 @@ export default function Decide() {
               onChange={setState}
               options={[
                 { value: "found", text: "As found" },
-                { value: "after", text: "After the cuts" },
+                { value: "after", text: supported ? "Cut and tied" : "After the cuts" },
                 { value: "summer", text: "Next summer" },
               ]}
             />
@@ -110,24 +115,29 @@ export default function Decide() {
           <>
             <chakra.div
               display="grid"
-              gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }}
+              gridTemplateColumns={{ base: "1fr", md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr" }}
               gap="8px"
               marginTop="10px"
             >
-              <FromAbove
-                scene={scene}
-                state={state}
-                selected={selected}
-                onSelect={(id) => setSelected(id === selected ? null : id)}
-                title="The plant from above"
-              />
-              <FromFront
-                scene={scene}
-                state={state}
-                selected={selected}
-                onSelect={(id) => setSelected(id === selected ? null : id)}
-                title="The plant from the front"
-              />
+              {fromAbove && (
+                <FromAbove
+                  scene={scene}
+                  state={state}
+                  selected={selected}
+                  onSelect={(id) => setSelected(id === selected ? null : id)}
+                  title="The plant from above"
+                />
+              )}
+              <chakra.div height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined} minHeight="0">
+                <FromFront
+                  scene={scene}
+                  state={state}
+                  selected={selected}
+                  onSelect={(id) => setSelected(id === selected ? null : id)}
+                  onTowards={lead}
+                  title="The plant from the front"
+                />
+              </chakra.div>
             </chakra.div>
             <Key state={state} scene={scene} />
           </>
@@ -200,12 +210,15 @@ function Summary() {
           {top.length > 0 && (
             <>
               <b>{outcomeSentence(c)}.</b> {Math.round(c.removedShare * 100)} % of the live wood comes off
-              {c.endSpacing != null
-                ? say(`; the ends stand ${atLeast(Number(c.endSpacing))} mm apart or more.`)
-                : "."}{" "}
+              {plan.training
+                ? say(bloomSentence(plan.training))
+                : c.endSpacing != null
+                  ? say(`; the ends stand ${atLeast(Number(c.endSpacing))} mm apart or more.`)
+                  : "."}{" "}
             </>
           )}
           About {plan.kit.minutes} minutes, {effortWords[plan.kit.effort] ?? plan.kit.effort}.
+          {plan.kit.ties.of.length > 0 && ` Ties: ${tieWords(plan.kit.ties.of).join(", ")}.`}
         </chakra.p>
         <Button look="main" onClick={() => void navigate("../do")}>
           Do it
@@ -285,7 +298,24 @@ function Key({ state, scene }: { state: State; scene: Scene }) {
         {swatch(<rect x="1" y="5" width="24" height="7" fill="var(--bark1)" stroke="var(--ink)" />)} stays (green young,
         grey old)
       </li>
-      {state === "summer" && (
+      {state !== "found" && scene.training && (
+        <li style={line}>
+          {swatch(
+            <>
+              <line x1="1" y1="8" x2="25" y2="8" stroke="var(--bark1)" strokeWidth="4" />
+              <circle cx="13" cy="8" r="5" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="1.5" />
+              <circle cx="13" cy="8" r="1.5" fill="var(--ochre)" />
+            </>,
+          )}{" "}
+          a tie
+        </li>
+      )}
+      {state === "summer" && scene.training && (
+        <li style={line}>
+          {swatch(<circle cx="13" cy="8" r="5.5" fill="var(--hipWash)" stroke="var(--hip)" />)} flowers to expect
+        </li>
+      )}
+      {state === "summer" && !scene.training && (
         <>
           <li style={line}>
             {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--leaf)" strokeWidth="2" />)} a shoot from a bud

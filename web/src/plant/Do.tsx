@@ -203,6 +203,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
   const check = step.action === "check";
+  const onSupport = scene.climbs && scene.support !== null;
   return (
     <chakra.div
       display="grid"
@@ -219,7 +220,15 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
         borderRadius="10px"
         overflow="hidden"
       >
-        {step.stem && step.action === "shorten" ? (
+        {onSupport ? (
+          <FromFront
+            scene={scene}
+            state={step.stage === "prepare" || (step.stem && step.action === "check") ? "found" : "after"}
+            selected={step.stem}
+            zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
+            title={step.stem ? `Where ${step.stem} goes, from the front` : "The plant from the front"}
+          />
+        ) : step.stem && step.action === "shorten" ? (
           <FromFront
             scene={scene}
             state="after"

@@ -10,6 +10,7 @@ import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
 import { usePlant } from "./PlantPage";
 import { StemEditor } from "./StemEditor";
+import { SupportPanel } from "./SupportPanel";
 import { evidenceWords } from "./evidence";
 
 /** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
@@ -32,7 +33,11 @@ export default function Look() {
       alignItems="start"
     >
       <chakra.div display={{ base: "contents", lg: "block" }}>
-        <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", md: "440fr 400fr" }} gap="10px">
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
+          gap="10px"
+        >
           <FromAbove
             scene={scene}
             state="found"
@@ -65,6 +70,7 @@ export default function Look() {
         </chakra.div>
       </chakra.div>
       <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
+        {!editing && <SupportPanel />}
         {editing ? (
           <StemEditor
             key={editing.id}

@@ -7,7 +7,7 @@ import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
 import { dayWords } from "./days";
-import { outcome } from "./outcome";
+import { outcome, tieWords } from "./outcome";
 import { usePlant } from "./PlantPage";
 import { ShrubPicture } from "./ShrubPicture";
 import { stageWords, toolWords } from "./StepList";
@@ -25,6 +25,7 @@ export default function Sheet() {
     );
   }
   const drawn = survey.document.stems.length > 0;
+  const onSupport = scene.climbs && scene.support !== null;
   const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));
   const cautions = [...new Set(plan.steps.map((s) => s.caution).filter((c): c is string => !!c))];
   return (
@@ -55,8 +56,10 @@ export default function Sheet() {
           </chakra.span>
         </chakra.div>
         {drawn && (
-          <chakra.div display="grid" gridTemplateColumns="1.1fr 1fr" gap="8px" marginBlock="8px">
-            <FromAbove scene={scene} state="after" selected={null} title="The plant from above, after the cuts" />
+          <chakra.div display="grid" gridTemplateColumns={onSupport ? "1fr" : "1.1fr 1fr"} gap="8px" marginBlock="8px">
+            {!onSupport && (
+              <FromAbove scene={scene} state="after" selected={null} title="The plant from above, after the cuts" />
+            )}
             <FromFront scene={scene} state="after" selected={null} title="The plant from the front, after the cuts" />
           </chakra.div>
         )}
@@ -64,12 +67,14 @@ export default function Sheet() {
         {drawn && (
           <p className="key">
             Solid: stays. Hatched and struck through: goes. Short bar: the cut. Dotted part: comes off. Question mark:
-            check first. Bracket: look for the bud there. You stand at 6 o'clock.
+            check first. Bracket: look for the bud there.{" "}
+            {onSupport ? "Ring with a dot: a tie." : "You stand at 6 o'clock."}
           </p>
         )}
         <p>
-          <b>Carry:</b> {[...plan.kit.tools, ...(plan.kit.protection ?? [])].join(", ")}. <b>Time:</b> about{" "}
-          {plan.kit.minutes} minutes. <b>In short:</b> {drawn ? outcome(plan.counts) : "the simple routine"}.
+          <b>Carry:</b> {[...plan.kit.tools, ...tieWords(plan.kit.ties.of), ...(plan.kit.protection ?? [])].join(", ")}.{" "}
+          <b>Time:</b> about {plan.kit.minutes} minutes. <b>In short:</b>{" "}
+          {drawn ? outcome(plan.counts) : "the simple routine"}.
         </p>
         <ol>
           {plan.steps.map((s, i) => (

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react";
+import { useMeasures } from "../app/settings";
 import { Notice, Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
 import { dayWords } from "./days";
@@ -6,6 +7,40 @@ import { dayWords } from "./days";
 /** What the plan expects of the coming summer, in words beside the drawing. */
 export function Summer({ plan }: { plan: Plan }) {
   const f = plan.forecast;
+  const { say } = useMeasures();
+  if (plan.training) {
+    const { bloomTied, bloomFound, bareTo } = plan.training;
+    return (
+      <Panel>
+        <chakra.h2 fontSize="1.2rem">Next summer</chakra.h2>
+        <chakra.p marginTop="6px">
+          {f.bloomPoints === 0 ? (
+            "Hardly a flower this year, as the wood that carries them comes off before they open."
+          ) : (
+            <>
+              Flowers from about <b>{bloomTied} places</b>, from {dayWords(f.flowering[0]!)} to{" "}
+              {dayWords(f.flowering[1]!)}. The same wood as it was found would flower from {bloomFound}.
+            </>
+          )}
+        </chakra.p>
+        <chakra.p marginTop="8px">
+          Wood that lies flat, or at least half way over, flowers at every bud; what stands upright flowers at its tip
+          and on the short side shoots left on it.
+        </chakra.p>
+        {bareTo != null && (
+          <chakra.div marginTop="10px">
+            <Notice tone="look">
+              {say(`Below ${Math.round(Number(bareTo))} mm hardly anything flowers: plant something in front.`)}
+            </Notice>
+          </chakra.div>
+        )}
+        <chakra.p marginTop="10px" color="muted">
+          A forecast, not a promise: where flowers come is common practice, how far apart the buds stand our assumption
+          for this kind.
+        </chakra.p>
+      </Panel>
+    );
+  }
   return (
     <Panel>
       <chakra.h2 fontSize="1.2rem">Next summer</chakra.h2>
@@ -50,7 +85,15 @@ export function Ages({ plan, oldFrom }: { plan: Plan; oldFrom: number }) {
   if (rows.length === 0) return null;
   const classes = [
     { key: "oneSeason", name: "one season", bark: "var(--bark1)" },
-    { key: "middle", name: oldFrom === 3 ? "two seasons" : `two to ${oldFrom - 1} seasons`, bark: "var(--bark2)" },
+    ...(oldFrom > 2
+      ? [
+          {
+            key: "middle" as const,
+            name: oldFrom === 3 ? "two seasons" : `two to ${oldFrom - 1} seasons`,
+            bark: "var(--bark2)",
+          },
+        ]
+      : []),
     { key: "old", name: `${oldFrom} and more`, bark: "var(--bark3)" },
   ] as const;
   return (

@@ -27,3 +27,16 @@ export function outcomeSentence(counts: Counts): string {
 export function atLeast(mm: number): number {
   return mm < 30 ? Math.floor(mm) : Math.floor(mm / 10) * 10;
 }
+
+/** What tying gains, as the rest of a sentence about what comes off. */
+export function bloomSentence(t: { bloomFound: number | string; bloomTied: number | string }): string {
+  const [found, tied] = [Number(t.bloomFound), Number(t.bloomTied)];
+  return tied > found
+    ? `; tied like this, what stays flowers from about ${tied} places instead of ${found}.`
+    : `; what stays flowers from about ${tied} places.`;
+}
+
+/** Tie material to carry: "5.2 m of soft stretching tape". */
+export function tieWords(of: readonly { material: string; metres: number | string }[]): string[] {
+  return of.map((t) => `${Number(t.metres)} m of ${t.material}`);
+}

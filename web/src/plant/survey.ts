@@ -74,6 +74,8 @@ export function useSurvey(id: string): SurveyInHand | null {
           school: mine.document.school,
           date: mine.document.date,
           keepOut: mine.document.keepOut,
+          // What a page of an earlier make kept knows no support.
+          support: "support" in mine.document ? mine.document.support : stored.support,
         }
       : stored;
     latest.current = shown;
@@ -93,7 +95,13 @@ export function useSurvey(id: string): SurveyInHand | null {
         api.PUT("/api/plants/{id}/survey", {
           params: { path: { id } },
           headers: { "If-Match": `"${revision.current}"` },
-          body: { date: sent.date, stems: sent.stems, keepOut: sent.keepOut ?? [], school: sent.school ?? null },
+          body: {
+            date: sent.date,
+            stems: sent.stems,
+            keepOut: sent.keepOut ?? [],
+            school: sent.school ?? null,
+            support: sent.support ?? null,
+          },
         }),
       );
       revision.current = saved.revision;

@@ -12,6 +12,34 @@ export type Evidence = string | { what: string; at?: number | null };
 
 export type Pin = "keep" | "remove" | { cutAt: number };
 
+/** What a plant is tied to, seen from the front: x to the right of the crown, z above the soil, y away; mm. */
+export interface Support {
+  kind: SupportKind;
+  /** Left edge; half the width to the left where it is not given. */
+  from?: number | null;
+  width: number;
+  height: number;
+  y?: number | null;
+  wires?: { height: number; y?: number | null }[] | null;
+  openings?: Opening[] | null;
+}
+
+export type SupportKind = "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "stake";
+
+/** A place that stays free, by its lower left corner. */
+export interface Opening {
+  x: number;
+  z: number;
+  width: number;
+  height: number;
+}
+
+/** Where on the support a cane is wanted. */
+export interface Towards {
+  x: number;
+  z: number;
+}
+
 export interface SurveyStem {
   id: string;
   role: Role;
@@ -30,6 +58,7 @@ export interface SurveyStem {
   deadFrom?: number | null;
   rubs?: string[] | null;
   pin?: Pin | null;
+  towards?: Towards | null;
   buds?: BudSeen[] | null;
 }
 
@@ -57,6 +86,7 @@ export interface SurveyDocument {
   };
   date: string;
   school?: SchoolChoice;
+  support?: Support | null;
   keepOut?: KeepOut[] | null;
   stems: SurveyStem[];
 }
@@ -72,6 +102,8 @@ export interface KindDefaults {
   unionHeight?: number;
   /** Canes hang from a head. */
   hangs?: boolean;
+  /** Canes are trained and tied to a support. */
+  climbs?: boolean;
 }
 
 export const origins = ["crown", "rootstock", "ground", "unknown"] as const;

@@ -21,6 +21,9 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
     /// <summary>Wood that is left where it stands counts so much of wood that lies flat (assumption).</summary>
     private const double StandingShare = 0.2;
 
+    /// <summary>A cane that stays where it stands is tied where it runs so near to the support, mm (assumption).</summary>
+    private const double NearMm = 300;
+
     private const int PointsOnLine = 24;
 
     private readonly Support _support = survey.Support!;
@@ -103,10 +106,8 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
         if (line is null || path is not CanePath.Bent bent)
         {
             var stands = CaneShape.Of(axis, t.Cane.LengthMm);
-            var way = stands.At(stands.LengthMm) - axis.Start;
-            var far = Math.Sqrt(Point3.Dot(way, way));
-            var near = far > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < 300 && lies == Lies.AsItStands;
-            var ties = near ? Ties.Of(_support, new StraightLine(0, axis.Start, way * (1 / far), far), CanePath.LeastTiedMm, far, survey.School.TieSpacingMm) : [];
+            var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm && lies == Lies.AsItStands;
+            var ties = near ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm) : [];
             return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, false);
         }
 

@@ -14,7 +14,7 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
     public const double ReachMm = 1900;
 
     /// <summary>What goes with work out of reach.</summary>
-    public const string Ladder = "Stand the ladder on firm ground with someone near, and do not lean out. Near power lines, or for heavy wood high up, ask a licensed arborist.";
+    public const string Ladder = "Ladder on firm ground, someone near, no leaning out. Power lines, or heavy wood high up: a licensed arborist.";
 
     /// <summary>A cane has settled after so many days; a flush comes back after so many (the first an assumption, the second common practice).</summary>
     private const int SettledDays = 21, FlushDays = 42;
@@ -46,8 +46,9 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
     public static string Places(ImmutableArray<Tie> ties) => ties.Length switch
     {
         0 => "",
-        1 => $"once, at {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
-        _ => $"at {ties.Length} places, the first {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}, the last at {Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])}",
+        1 => $"once, {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
+        _ when ties.All(t => t.On == ties[0].On && t.On.StartsWith("wire", StringComparison.Ordinal)) => $"at {ties.Length} places along {ties[0].On}, {Wording.Mm(ties[0].Place.Z)} above the soil",
+        _ => $"at {ties.Length} places, from {Wording.Mm(ties[0].Place.Z)}{On(ties[0])} to {Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])} above the soil",
     };
 
     private static string On(Tie tie) => tie.On.StartsWith("wire", StringComparison.Ordinal) ? $" on {tie.On}" : "";
@@ -83,11 +84,11 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
     public static string Sentence(CaneOnSupport cane, Support support)
     {
         var id = cane.Stem.Id == cane.Owner ? cane.Owner : $"{cane.Stem.Id}, which carries on for {cane.Owner},";
-        var ties = cane.Ties.IsEmpty ? "" : $" Tie it {Places(cane.Ties)}, with {cane.Material}: a loose loop now, tightened once it has settled.";
+        var ties = cane.Ties.IsEmpty ? "" : $" Tie it loosely {Places(cane.Ties)}, with {cane.Material}; tighten once it has settled.";
         switch (cane.Lies)
         {
             case Lies.OnLine:
-                var bend = cane.Strain <= 0 ? "It goes there almost straight." : $"Bend it slowly from the base up in one easy curve, {Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius or more; {TrainingWords.Wood(cane.Stem)} bears {Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                var bend = cane.Strain <= 0 ? "It goes there almost straight." : $"Bend it from the base up in one easy curve, no tighter than {Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius; its wood bears {Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
                 return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. {bend}{ties}";
             case Lies.HalfWay:
                 return $"Bring {id} only half way this year, to about {Wording.Number(Math.Round(cane.Line!.LeanAt(0)))}° from upright: {TrainingWords.Wood(cane.Stem)} would crack if it went further.{ties} Finish it next year.";
