@@ -229,7 +229,7 @@ public sealed class ChoiceReasons
         {
             yield return new PlanReason("scar", "No bud in sight serves here. Latent buds sit on either side of an old scar and will break.", Provenance.Practice);
         }
-        else if (option.Bud is { } bud && _school.BudOutward)
+        else if (option.Bud is { Facing: not null } bud && _school.BudOutward)
         {
             if (_builder.FillsGap(option) is { } gap)
             {

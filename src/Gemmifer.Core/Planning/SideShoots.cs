@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
@@ -224,9 +225,15 @@ public sealed class SideShoots
         }
 
         var seen = shoot.Buds.Any(b => b.Facing is not null);
-        return seen
-            ? _options.CutsBetween(shoot, 0, limitMm, false).Take(Math.Max(1, school.LateralBuds)).LastOrDefault()
-            : _options.CutsBetween(shoot, Math.Min(limitMm, school.LateralLengthMm / 2), Math.Min(limitMm, school.LateralLengthMm), false).LastOrDefault();
+        if (seen)
+        {
+            // Buds too near the ring to be cut above count all the same: they stay.
+            var buds = Phyllotaxis.Expect(shoot, _survey.Plant.Kind.DivergenceDeg, _survey.Plant.Kind.InternodeMm).Where(b => b.Usable).Select(b => b.AlongMm).ToArray();
+            var cuts = _options.CutsBetween(shoot, 0, limitMm, false).ToArray();
+            return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds)) ?? cuts.FirstOrDefault();
+        }
+
+        return _options.CutsBetween(shoot, Math.Min(limitMm, school.LateralLengthMm / 2), Math.Min(limitMm, school.LateralLengthMm), false).LastOrDefault();
     }
 
     private static string Shortened(CutOption option) => option.Kind switch

@@ -131,7 +131,7 @@ public static class Sorting
             options = options.Add(shoots.Options.Deferral(stem));
         }
 
-        return stem.Pin is not Pin.Remove ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))] : options;
+        return stem.Pin is not Pin.Remove && climber is not { InSeason: true } ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))] : options;
     }
 
     private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most, double? holdTo) => stem.Pin switch

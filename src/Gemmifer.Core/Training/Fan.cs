@@ -16,7 +16,10 @@ public static class Fan
     /// <summary>Steps in which the face is measured, and in which a line may give way to an opening within its sector.</summary>
     private const int Steps = 1440, Ways = 40;
 
-    /// <summary>A line gives way to an opening only for more than this much length a radian, mm (assumption).</summary>
+    /// <summary>Wood that has to be cut off to fit a line weighs so much of line left bare (assumption).</summary>
+    public const double CutShare = 0.3;
+
+    /// <summary>A line leaves the middle of its sector only for more than this much length a radian, mm (assumption).</summary>
     private const double GiveWayMm = 500;
 
     /// <summary>A line keeps this share of its sector from either bound, so that neighbours do not run side by side.</summary>
@@ -29,7 +32,8 @@ public static class Fan
     /// <param name="crown">Where the canes start.</param>
     /// <param name="count">At least 1. A line that would be too short to tie anything to is left out.</param>
     /// <param name="uprightWorth">What face reached by upright wood is worth beside the rest, above 0 to 1.</param>
-    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count, double uprightWorth = 1)
+    /// <param name="caneMm">How long the canes are: where a line could be as long, none is cut shorter for a worse one.</param>
+    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count, double uprightWorth = 1, double caneMm = SupportLimits.WidthMm)
     {
         if (!support.Flat)
         {
@@ -46,9 +50,18 @@ public static class Fan
             // From the left over the top: angles are measured from level on the right.
             var (from, to) = (bounds[count - 1 - i], bounds[count - i]);
             var (middle, inside) = ((from + to) / 2, (to - from) * InsideShare);
-            double Lost(double a) => Math.Max(0, ToEdge(support, foot, Math.Cos(a), Math.Sin(a), MarginMm)) - Reach(support, foot, a);
-            var angle = Enumerable.Range(0, Ways + 1).Select(k => from + inside + ((to - from - (2 * inside)) * k / Ways))
-                .OrderBy(a => Math.Round(Lost(a) + (GiveWayMm * Math.Abs(a - middle)), 3)).ThenBy(a => Math.Round(Math.Abs(a - middle), 9)).First();
+            double Worth(double a)
+            {
+                var reach = Math.Min(caneMm, Reach(support, foot, a));
+                return (reach * (Upright(a) ? uprightWorth : 1)) - (CutShare * (Math.Min(caneMm, Furthest(support, foot)) - reach)) - (GiveWayMm * Math.Abs(a - middle));
+            }
+
+            var tried = Enumerable.Range(0, Ways + 1).Select(k => from + inside + ((to - from - (2 * inside)) * k / Ways)).Select(a => (Angle: a, Worth: Worth(a))).ToArray();
+            var best = tried.Max(t => t.Worth);
+            var alike = tried.Where(t => t.Worth >= best - AlikeMm).OrderBy(t => Math.Abs(t.Angle - middle)).ToArray();
+
+            // As good on one side of the middle as on the other: between them, whichever way the face is looked at.
+            var angle = alike.Any(t => t.Angle < middle) && alike.Any(t => t.Angle > middle) && Worth(middle) >= best / 2 ? middle : alike[0].Angle;
             var length = Reach(support, foot, angle);
             if (length >= CanePath.LeastTiedMm)
             {
@@ -58,6 +71,15 @@ public static class Fan
 
         return lines.ToImmutable();
     }
+
+    /// <summary>Lines whose worth differs by less than this are as good, mm.</summary>
+    private const double AlikeMm = 0.5;
+
+    private static bool Upright(double angle) => Math.Min(angle, Math.PI - angle) > UprightFrom + 1e-9;
+
+    /// <summary>No line on the face is longer than this, mm.</summary>
+    private static double Furthest(Support support, Point3 foot) =>
+        Math.Sqrt(Math.Pow(Math.Max(support.ToMm - foot.X, foot.X - support.FromMm), 2) + (support.HeightMm * support.HeightMm));
 
     /// <summary>How far a line may run from a foot at an angle from level on the right, radians, before the edge or an opening, mm.</summary>
     public static double Reach(Support support, Point3 foot, double angle)
@@ -90,7 +112,7 @@ public static class Fan
             var angle = low + ((i + 0.5) * step);
             // Up to an opening only: what stands behind it cannot be reached.
             var r = Math.Min(Math.Max(0, ToEdge(support, foot, Math.Cos(angle), Math.Sin(angle), 0)), ToOpening(support, foot, angle));
-            sums[i + 1] = sums[i] + (r * r / 2 * step * (Math.Min(angle, Math.PI - angle) > UprightFrom ? uprightWorth : 1));
+            sums[i + 1] = sums[i] + (r * r / 2 * step * (Upright(angle) ? uprightWorth : 1));
         }
 
         var bounds = new double[count + 1];

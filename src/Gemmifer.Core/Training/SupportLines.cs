@@ -24,12 +24,13 @@ public static class SupportLines
     /// <summary>The ways in which so many lines may lie on a support; the canes decide which of them serves.</summary>
     /// <param name="crown">Where the canes start.</param>
     /// <param name="count">At least 1.</param>
-    public static IEnumerable<ImmutableArray<TargetLine>> Ways(Support support, Point3 crown, int count)
+    /// <param name="caneMm">How long the canes are in the mean, mm.</param>
+    public static IEnumerable<ImmutableArray<TargetLine>> Ways(Support support, Point3 crown, int count, double caneMm = SupportLimits.WidthMm)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         return support.Kind switch
         {
-            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires => [OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth))],
+            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires => [OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm))],
             SupportKind.Post or SupportKind.Obelisk or SupportKind.Stake => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
             SupportKind.Arch => [Over(support, crown, count)],
             SupportKind.Pergola => BeamTurnsMm.Where(r => r <= support.HeightMm - 200).Select(r => AlongBeam(support, crown, count, r)),

@@ -159,7 +159,8 @@ public static class Trainer
     {
         // Round a post, over an arch and along a beam there is no side to which a cane belongs.
         var turn = line is StraightLine ? Turn(cane, line) / (Math.PI / 2) : 0;
-        return (long)Math.Round((CanePath.CostMm(bent, cane.Strain, line) + (TurnMm * turn * turn)) * Thousandths);
+        var cutOff = Fan.CutShare * Math.Max(0, cane.LengthMm - bent.Bend.LengthMm - bent.TiedMm);
+        return (long)Math.Round((CanePath.CostMm(bent, cane.Strain, line) + cutOff + (TurnMm * turn * turn)) * Thousandths);
     }
 
     private static TrainedCane Left(CaneToTrain cane, IReadOnlyList<TargetLine> lines, CanePath[] paths)

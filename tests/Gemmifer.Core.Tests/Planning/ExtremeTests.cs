@@ -8,14 +8,16 @@ namespace Gemmifer.Core.Tests.Planning;
 public class ExtremeTests
 {
     private static readonly JsonSchema Schema = JsonSchema.FromText(System.Text.Encoding.UTF8.GetString(SchemaFiles.Read("plan-1.json")!));
-    private static readonly string[] Kinds = ["rose.hybrid-tea", "rose.floribunda", "rose.shrub", "rose.grafted-shrub", "rose.miniature", "rose.once-flowering", "rose.weeping-standard", "shrub.simple"];
+    private static readonly string[] Kinds = ["rose.hybrid-tea", "rose.floribunda", "rose.shrub", "rose.grafted-shrub", "rose.miniature", "rose.once-flowering", "rose.weeping-standard", "shrub.simple", "rose.climber", "rose.rambler"];
     private static readonly string[] Schools = ["open-bowl", "moderate-half", "light-hand", "renewal-by-age", "rough-shear", "hard"];
     private static readonly string[] Parents = ["crown", "crown", "crown", "rootstock", "ground", "unknown"];
     private static readonly string[] Faces = ["up", "down", "side"];
     private static readonly string[] States = ["dormant", "swelling", "shooting", "blind", "damaged", "basal"];
     private static readonly string[] Evidence = ["bark.grey", "bark.black", "soft", "spindly", "canker", "borer", "scratch.brown", "scratch.green", "smooth", "unproductive", "not-leafing", "wound"];
 
-    public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(160);
+    private static readonly string?[] Supports = [null, "wall", "fence", "wires", "arch", "obelisk", "pergola", "post", "stake"];
+
+    public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(240);
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -57,6 +59,29 @@ public class ExtremeTests
         }
 
         var survey = Surveys.Of([.. stems]).Plant("kind", One(Kinds)).Plant("vigour", One("weak", "normal", "strong")).Plant("neglected", random.Next(3) == 0);
+        if (One(Supports) is { } kind)
+        {
+            var support = new JsonObject { ["kind"] = kind, ["width"] = One(50, 400, 3000, 30000), ["height"] = One(50, 900, 2400, 10000), ["y"] = One(-3000, 0, 60, 3000) };
+            if (random.Next(2) == 0)
+            {
+                support["from"] = One(-30000, -1500, 0, 900);
+            }
+
+            if (kind == "wires" || random.Next(3) == 0)
+            {
+                support["wires"] = new JsonArray([.. new[] { 0, 50 }.Select(h => (JsonNode)new JsonObject { ["height"] = h })]);
+            }
+
+            if (random.Next(3) == 0)
+            {
+                support["openings"] = new JsonArray(new JsonObject { ["x"] = One(-30000, -500, 0), ["z"] = One(0, 500), ["width"] = One(1, 1000, 30000), ["height"] = One(1, 10000) });
+            }
+
+            survey["support"] = support;
+            stems[0]["towards"] = null;
+            survey["stems"]!.AsArray()[0]!["towards"] = new JsonObject { ["x"] = One(-30000, 0, 800), ["z"] = One(0, 900, 10000) };
+        }
+
         if (random.Next(3) > 0)
         {
             survey["school"] = new JsonObject { ["base"] = One(Schools), ["hardness"] = random.Next(-2, 3) };

@@ -122,11 +122,9 @@ export default function Rules() {
             </chakra.div>
             <chakra.p marginTop="4px">{school.summary}</chakra.p>
             <chakra.ul marginTop="10px">
-              {school.values
-                .filter(used)
-                .map((v) => (
-                  <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
-                ))}
+              {school.values.filter(used).map((v) => (
+                <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
+              ))}
             </chakra.ul>
             <Weights weights={school.weights} />
             <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
@@ -304,35 +302,33 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           gap="12px 18px"
           gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 250px), 1fr))"
         >
-          {from.values
-            .filter(used)
-            .map((v) => {
-              const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
-              const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));
-              const choices = v.flag ? ["yes", "no"] : v.words;
-              return choices.length > 0 ? (
-                <div key={v.name}>
-                  <chakra.p fontWeight="700" marginBottom="4px">
-                    {v.label}
+          {from.values.filter(used).map((v) => {
+            const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
+            const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));
+            const choices = v.flag ? ["yes", "no"] : v.words;
+            return choices.length > 0 ? (
+              <div key={v.name}>
+                <chakra.p fontWeight="700" marginBottom="4px">
+                  {v.label}
+                </chakra.p>
+                <Choice
+                  label={v.label}
+                  value={shown}
+                  onChange={set}
+                  options={choices.map((c) => ({ value: c, text: v.flag ? c : wordsFor(c) }))}
+                />
+                {at(`/set/${v.name}`) && (
+                  <chakra.p role="alert" color="hip" fontWeight="700">
+                    {at(`/set/${v.name}`)}
                   </chakra.p>
-                  <Choice
-                    label={v.label}
-                    value={shown}
-                    onChange={set}
-                    options={choices.map((c) => ({ value: c, text: v.flag ? c : wordsFor(c) }))}
-                  />
-                  {at(`/set/${v.name}`) && (
-                    <chakra.p role="alert" color="hip" fontWeight="700">
-                      {at(`/set/${v.name}`)}
-                    </chakra.p>
-                  )}
-                </div>
-              ) : (
-                <Field key={v.name} label={v.label} hint={range(v) || undefined} error={at(`/set/${v.name}`)}>
-                  <Input value={shown} onChange={(e) => set(e.target.value)} />
-                </Field>
-              );
-            })}
+                )}
+              </div>
+            ) : (
+              <Field key={v.name} label={v.label} hint={range(v) || undefined} error={at(`/set/${v.name}`)}>
+                <Input value={shown} onChange={(e) => set(e.target.value)} />
+              </Field>
+            );
+          })}
         </chakra.div>
         {error && (
           <chakra.div marginTop="12px">

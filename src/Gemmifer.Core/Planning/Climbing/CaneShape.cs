@@ -31,7 +31,7 @@ public sealed record CaneShape(ImmutableArray<Point3> Points, double StepMm)
     /// <summary>The place at a distance along it.</summary>
     public Point3 At(double alongMm)
     {
-        var share = Math.Clamp(alongMm / StepMm, 0, Points.Length - 1);
+        var share = StepMm <= 0 ? 0 : Math.Clamp(alongMm / StepMm, 0, Points.Length - 1);
         var i = Math.Min((int)share, Points.Length - 2);
         return Points[i] + ((Points[i + 1] - Points[i]) * (share - i));
     }

@@ -66,7 +66,7 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
 
     private (ImmutableArray<TargetLine> Lines, TrainedFan Fan) Best(Trainee[] trainees, Point3 crown, int count)
     {
-        var ways = SupportLines.Ways(_support, crown, count).Select(lines =>
+        var ways = SupportLines.Ways(_support, crown, count, trainees.Average(t => t.Cane.LengthMm)).Select(lines =>
             (Lines: lines, Fan: Trainer.Assign(trainees.Select(t => t.Cane), lines, _support.Flat, Wanted(trainees, lines).ToDictionary(w => w.Key, w => w.Value.Number)))).ToArray();
         return ways.Length == 0 ? ([], Trainer.Assign(trainees.Select(t => t.Cane), [])) : ways.MaxBy(w => Math.Round(Flowering(trainees, w.Fan), 3));
     }
@@ -105,10 +105,10 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
         var axis = tree.Axis(t.Stem);
         if (line is null || path is not CanePath.Bent bent)
         {
-            var stands = CaneShape.Of(axis, t.Cane.LengthMm);
+            var stands = CaneShape.Of(axis, Shorten(t, OnFace(CaneShape.Of(axis, t.Cane.LengthMm)), decided));
             var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm && lies == Lies.AsItStands;
             var ties = near ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm) : [];
-            return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, false);
+            return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, stands.LengthMm < t.Cane.LengthMm - 1);
         }
 
         var length = Fit(t, bent, lies == Lies.OnLine ? line : null, decided);
@@ -120,7 +120,31 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
     /// <summary>Shortens a cane that is longer than its line, above a bud, and gives the length it keeps, mm.</summary>
     private double Fit(Trainee t, CanePath.Bent bent, TargetLine? line, Dictionary<string, Decided> decided)
     {
-        var room = line is null ? double.PositiveInfinity : bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm;
+        return Shorten(t, line is null ? double.PositiveInfinity : bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm, decided);
+    }
+
+    /// <summary>How much of a cane that stays where it stands is on the face of a flat support, mm along it; infinite where all is, or hardly any.</summary>
+    private double OnFace(CaneShape stands)
+    {
+        if (!_support.Flat)
+        {
+            return double.PositiveInfinity;
+        }
+
+        for (var k = 0; k < stands.Points.Length; k++)
+        {
+            var p = stands.Points[k];
+            if (p.Z > _support.HeightMm || p.X < _support.FromMm || p.X > _support.ToMm)
+            {
+                return k * stands.StepMm >= CanePath.LeastTiedMm ? k * stands.StepMm : double.PositiveInfinity;
+            }
+        }
+
+        return double.PositiveInfinity;
+    }
+
+    private double Shorten(Trainee t, double room, Dictionary<string, Decided> decided)
+    {
         var d = t.Decided;
         if (t.Cane.LengthMm <= room + Fan.MarginMm || sorted.Climber!.InSeason || survey.Plant.Vigour == Vigour.Weak || d.Stem.Pin is Pin.CutAt
             || tree.PinnedTo(t.Stem) > room || sorted.Shoots.Options.ShortenTo(t.Stem, room) is not { } cut)

@@ -29,8 +29,9 @@ internal static class ClimberWarnings
         foreach (var cane in on?.Canes.Where(c => c.Refused is not null) ?? [])
         {
             var other = on!.Canes.FirstOrDefault(c => c != cane && c.Lies == Lies.OnLine && c.Line!.Number == cane.Refused!.Number);
-            var why = other is not null ? $"{other.Owner} has that place"
-                : CanePath.To(cane.Cane.Start, cane.Cane.Direction, cane.Cane.LengthMm, cane.Cane.DiameterMm, cane.Cane.Strain, cane.Refused!) is var path and not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
+            var path = CanePath.To(cane.Cane.Start, cane.Cane.Direction, cane.Cane.LengthMm, cane.Cane.DiameterMm, cane.Cane.Strain, cane.Refused!);
+            var why = path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
+                : other is not null ? $"{other.Owner} has that place"
                 : "it could not be laid there beside the others";
             yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.");
         }
