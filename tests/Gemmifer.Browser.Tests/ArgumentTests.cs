@@ -14,7 +14,7 @@ public sealed partial class ArgumentTests
         using var page = new Page(app.Url);
         page.Go("/plants/demo-lantern/decide");
         page.Press("Two schools side by side");
-        Choose(page, "Second school", "Light hand");
+        page.Choose("Second school", "Light hand");
         page.Sees("They differ on");
         var said = Differ().Match(page.Text);
         var listed = page.Driver.FindElements(By.CssSelector("main section ul li")).Count;
@@ -25,10 +25,10 @@ public sealed partial class ArgumentTests
         Assert.DoesNotMatch("(?i)wrong way|should not|never do", page.Text);
         page.Press("Use this one");
         page.Press("Back to the plan");
-        page.Until(() => Chosen(page, "School") == "Light hand", "the other school");
+        page.Until(() => page.Chosen("School") == "Light hand", "the other school");
         page.Saved();
         page.Driver.Navigate().Refresh();
-        page.Until(() => Chosen(page, "School") == "Light hand", "the other school after a reload");
+        page.Until(() => page.Chosen("School") == "Light hand", "the other school after a reload");
     }
 
     [Fact]
@@ -61,7 +61,7 @@ public sealed partial class ArgumentTests
 
         page.Go("/plants/demo-lantern/decide");
         page.Sees("6 canes stay");
-        Choose(page, "School", "Three and no more");
+        page.Choose("School", "Three and no more");
         page.Sees("3 canes stay");
         page.Saved();
         app.Kill();
@@ -154,14 +154,6 @@ public sealed partial class ArgumentTests
             Assert.Contains(drawings, d => d.Contains(word, StringComparison.OrdinalIgnoreCase));
         }
     }
-
-    private static void Choose(Page page, string label, string text) => page.Until(() =>
-    {
-        page.Field(label).FindElements(By.TagName("option")).First(o => o.Text == text).Click();
-        return true;
-    }, $"“{text}” under “{label}”");
-
-    private static string Chosen(Page page, string label) => page.Field(label).FindElements(By.TagName("option")).First(o => o.Selected).Text;
 
     [GeneratedRegex(@"They differ on (\d+) of \d+ canes")]
     private static partial Regex Differ();

@@ -72,6 +72,16 @@ public sealed class Page : IDisposable
         field.SendKeys(text);
     }
 
+    /// <summary>Chooses the first offer under a label that starts so.</summary>
+    public void Choose(string label, string start) => Until(() =>
+    {
+        Field(label).FindElements(By.TagName("option")).First(o => o.Text.StartsWith(start, StringComparison.Ordinal)).Click();
+        return true;
+    }, $"“{start}” under “{label}”");
+
+    /// <summary>What is chosen under a label.</summary>
+    public string Chosen(string label) => Field(label).FindElements(By.TagName("option")).First(o => o.Selected).Text;
+
     /// <summary>Waits until the browser's state is in the garden.</summary>
     public void Saved() => Until(() => Driver.FindElements(By.CssSelector("[role=status]")).Any(s => s.Text == "Saved"), "“Saved”");
 

@@ -9,11 +9,12 @@ Directory.CreateDirectory(folder);
 var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : new[]
 {
     "now|/|1280x800", "garden|/garden|1280x800", "look|/plants/demo-lantern/look|1280x800", "decide|/plants/demo-lantern/decide|1280x800",
-    "decide-why|/plants/demo-lantern/decide|1280x800|light|Cane I:", "decide-neglected|/plants/demo-oldmill/decide|1280x800", "remember|/plants/demo-lantern/remember|1280x800",
-    "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844", "look-phone|/plants/demo-lantern/look|390x844",
-    "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "decide-summer|/plants/demo-lantern/decide|1280x800|light|Next summer", "compare|/plants/demo-lantern/compare|1280x800", "rules|/rules|1280x800", "rules-phone|/rules|390x844",
-    "garden-plan|/garden/plan|1280x800", "sheet|/plants/demo-kiln/sheet|1280x1000",
-    "decide-dark|/plants/demo-thimble/decide|1280x800|dark", "do-sun-phone|/plants/demo-frostgate/do|390x844|sun",
+    "remember|/plants/demo-lantern/remember|1280x800", "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844",
+    "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "decide-summer|/plants/demo-lantern/decide|1280x800|light|Next summer",
+    "compare|/plants/demo-lantern/compare|1280x800", "rules|/rules|1280x800", "garden-plan|/garden/plan|1280x800", "sheet|/plants/demo-kiln/sheet|1280x1000",
+    "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change", "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
+    "climber-arch|/plants/demo-gatebow/decide|1280x800|light|Next summer", "climber-obelisk-phone|/plants/demo-corkscrew/decide|390x844|sun",
+    "climber-pergola|/plants/demo-barn/decide|1280x800|dark", "climber-neglected|/plants/demo-tangle/decide|1280x800",
 }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 foreach (var shot in shots)

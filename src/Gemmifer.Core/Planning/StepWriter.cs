@@ -76,7 +76,8 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         {
             yield return Step("train", null, "tie", $"Tie the stem to the stake right under the head, {Wording.Mm(crown - UnderHeadMm)} above the soil, with a tie that gives; a second one half way down.") with
             {
-                Ties = [new PlanTie(0, Round(crown - UnderHeadMm), "stake"), new PlanTie(0, Round(crown / 2), "stake", 2)], Tool = "fingers",
+                Ties = [new PlanTie(0, Round(crown - UnderHeadMm), "stake"), new PlanTie(0, Round(crown / 2), "stake", 2)],
+                Tool = "fingers",
             };
         }
 

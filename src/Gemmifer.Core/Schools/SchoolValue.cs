@@ -69,7 +69,7 @@ public sealed record SchoolValueSpec(
     ];
 
     /// <summary>Pairs of values of which the first may not be above the second.</summary>
-    public static ImmutableArray<(string Low, string High)> Ordered { get; } = 
+    public static ImmutableArray<(string Low, string High)> Ordered { get; } =
         [("canesMin", "canesMax"), ("heightMin", "heightMax"), ("strainOlder", "strainTwoYears"), ("strainTwoYears", "strainOneYear")];
 
     /// <summary>The description of a value by name, or null.</summary>

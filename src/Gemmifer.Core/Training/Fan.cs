@@ -33,7 +33,8 @@ public static class Fan
     /// <param name="count">At least 1. A line that would be too short to tie anything to is left out.</param>
     /// <param name="uprightWorth">What face reached by upright wood is worth beside the rest, above 0 to 1.</param>
     /// <param name="caneMm">How long the canes are: where a line could be as long, none is cut shorter for a worse one.</param>
-    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count, double uprightWorth = 1, double caneMm = SupportLimits.WidthMm)
+    /// <param name="towards">Where they lean in the mean, from level on the right, radians: decides between lines that are as good.</param>
+    public static ImmutableArray<StraightLine> Lines(Support support, Point3 crown, int count, double uprightWorth = 1, double caneMm = SupportLimits.WidthMm, double towards = Math.PI / 2)
     {
         if (!support.Flat)
         {
@@ -58,10 +59,9 @@ public static class Fan
 
             var tried = Enumerable.Range(0, Ways + 1).Select(k => from + inside + ((to - from - (2 * inside)) * k / Ways)).Select(a => (Angle: a, Worth: Worth(a))).ToArray();
             var best = tried.Max(t => t.Worth);
-            var alike = tried.Where(t => t.Worth >= best - AlikeMm).OrderBy(t => Math.Abs(t.Angle - middle)).ToArray();
 
-            // As good on one side of the middle as on the other: between them, whichever way the face is looked at.
-            var angle = alike.Any(t => t.Angle < middle) && alike.Any(t => t.Angle > middle) && Worth(middle) >= best / 2 ? middle : alike[0].Angle;
+            // Of lines that are as good the one nearer to where the canes lean, whichever way the face is looked at.
+            var angle = tried.Where(t => t.Worth >= best - AlikeMm).OrderBy(t => Math.Round(Math.Abs(t.Angle - towards), 6)).First().Angle;
             var length = Reach(support, foot, angle);
             if (length >= CanePath.LeastTiedMm)
             {

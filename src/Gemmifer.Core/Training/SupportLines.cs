@@ -25,12 +25,13 @@ public static class SupportLines
     /// <param name="crown">Where the canes start.</param>
     /// <param name="count">At least 1.</param>
     /// <param name="caneMm">How long the canes are in the mean, mm.</param>
-    public static IEnumerable<ImmutableArray<TargetLine>> Ways(Support support, Point3 crown, int count, double caneMm = SupportLimits.WidthMm)
+    /// <param name="towards">Where they lean in the mean, from level on the right, radians.</param>
+    public static IEnumerable<ImmutableArray<TargetLine>> Ways(Support support, Point3 crown, int count, double caneMm = SupportLimits.WidthMm, double towards = Math.PI / 2)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         return support.Kind switch
         {
-            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires => [OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm))],
+            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires => [OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards))],
             SupportKind.Post or SupportKind.Obelisk or SupportKind.Stake => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
             SupportKind.Arch => [Over(support, crown, count)],
             SupportKind.Pergola => BeamTurnsMm.Where(r => r <= support.HeightMm - 200).Select(r => AlongBeam(support, crown, count, r)),

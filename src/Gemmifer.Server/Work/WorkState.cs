@@ -43,7 +43,9 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         }
 
         var plan = Planner.Plan(valid.Survey, detail);
-        var done = steps.Select(KeyOf).ToHashSet(StringComparer.Ordinal);
+
+        // A cane that was taken out or cut instead of tied has had its cut.
+        var done = steps.Select(KeyOf).Concat(steps.Where(s => s.Stem is not null && OnTheWood(s)).Select(s => OfStem(s.Stem!, null))).ToHashSet(StringComparer.Ordinal);
         var pending = Keyed(plan.Steps).Where(s => !done.Contains(s.Key)).ToArray();
         return new WorkState(plan, pending, document);
     }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { spreadOnLine, spreadOnRing } from "./labels";
+import { spreadApart, spreadOnLine, spreadOnRing } from "./labels";
 
 /** Seeded, so that a failure can be run again. */
 function random(seed: number) {
@@ -36,4 +36,26 @@ describe("labels", () => {
 
   it("give way evenly when there is not enough room", () =>
     expect(spreadOnLine([5, 5, 5], 100, 0, 100)).toEqual([0, 50, 100]));
+});
+
+describe("labels in the plane", () => {
+  const box = { left: 0, right: 400, top: 0, bottom: 300 };
+
+  it("none is nearer to another than the gap, and all stay inside", () => {
+    const wanted = Array.from({ length: 14 }, (_, i) => ({ x: 200 + (i % 3), y: 150 + (i % 2) }));
+    const places = spreadApart(wanted, 27, box);
+    places.forEach((a, i) =>
+      places.slice(i + 1).forEach((b) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(25)),
+    );
+    expect(places.every((p) => p.x >= 0 && p.x <= 400 && p.y >= 0 && p.y <= 300)).toBe(true);
+  });
+
+  it("those that have room stay where they were wanted", () => {
+    const wanted = [
+      { x: 50, y: 50 },
+      { x: 200, y: 60 },
+    ];
+    expect(spreadApart(wanted, 27, box)).toEqual(wanted);
+    expect(spreadApart([{ x: -30, y: 900 }], 27, box)).toEqual([{ x: 0, y: 300 }]);
+  });
 });

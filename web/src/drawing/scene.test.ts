@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { nextId } from "../survey/types";
-import { barkOf, crowded, extentOf, lettered, type Plan, sceneOf, shootTip } from "./scene";
+import { axisIn, barkOf, crowded, endOf, extentOf, lettered, type Plan, sceneOf, shootTip } from "./scene";
 
 const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
 const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
@@ -159,5 +159,52 @@ describe("names of new stems", () => {
     expect(nextId([cane("A", 1), cane("C", 1)])).toBe("B");
     expect(nextId([cane("A", 1), cane("A1", 1)], "A")).toBe("A2");
     expect(nextId(Array.from({ length: 26 }, (_, i) => cane(String.fromCharCode(65 + i), 1)))).toBe("AA");
+  });
+});
+
+describe("a climber on its support", () => {
+  const climbing = { ...kind, climbs: true };
+  const onWall = (...stems: SurveyStem[]): SurveyDocument => ({
+    ...survey(...stems),
+    support: { kind: "wall", width: 3000, height: 2400, y: 80 },
+  });
+  const trained = (plan: Plan, ...canes: { stem: string; how: string; path: number[][] }[]): Plan =>
+    ({
+      ...plan,
+      training: { lines: [], canes, covered: 0, crossingGain: 0, bloomFound: 1, bloomTied: 9, bloom: [], bareTo: null },
+    }) as unknown as Plan;
+  const level = Array.from({ length: 11 }, (_, i) => [i * 100, 80, 300]);
+
+  it("shows a tied cane where it was found, and after the work where it lies", () => {
+    const plan = trained(planOf(["A", "keep", null]), { stem: "A", how: "line", path: level });
+    const scene = sceneOf(onWall(cane("A", 9)), climbing, plan);
+    const a = scene.stems[0]!;
+    expect(endOf(a, "found").x).toBeLessThan(0);
+    expect(endOf(a, "after")).toEqual({ x: 1000, y: 80, z: 300 });
+    expect(axisIn(a, "after").length).toBeCloseTo(1000, 6);
+    expect(axisIn(a, "after").taper).toBe(1100);
+    expect(extentOf(scene, "after").reach).toBeGreaterThan(1000);
+  });
+
+  it("moves side shoots along with the cane they stand on", () => {
+    const shoot: SurveyStem = { ...cane("A1", 12), role: "lateral", parent: "A", at: 500, length: 200 };
+    const plan = trained(planOf(["A", "keep", null], ["A1", "keep", null]), { stem: "A", how: "line", path: level });
+    const scene = sceneOf(onWall(cane("A", 9), shoot), climbing, plan);
+    expect(
+      axisIn(
+        scene.stems.find((s) => s.id === "A1")!,
+        "after",
+      ).start.x,
+    ).toBeCloseTo(500, 6);
+  });
+
+  it("leaves a cane that stays where it stands as it was found", () => {
+    const plan = trained(planOf(["A", "keep", null]), { stem: "A", how: "as-it-stands", path: level });
+    expect(sceneOf(onWall(cane("A", 9)), climbing, plan).stems[0]!.tied).toBeNull();
+  });
+
+  it("has a support only where one was said, and climbs only if its kind does", () => {
+    expect(sceneOf(survey(cane("A", 9)), climbing, null).support).toBeNull();
+    expect(sceneOf(onWall(cane("A", 9)), kind, null).climbs).toBe(false);
   });
 });

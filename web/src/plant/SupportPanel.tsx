@@ -61,7 +61,7 @@ export function SupportPanel() {
                 key={k.kind}
                 pressed={support?.kind === k.kind}
                 aria-pressed={support?.kind === k.kind}
-                onClick={() => set(supportOf(k.kind, support))}
+                onClick={() => (setOpen(true), set(supportOf(k.kind, support)))}
                 title={k.hint}
                 style={{ flexDirection: "column", padding: "6px 4px", minHeight: 88, gap: 2 }}
               >

@@ -1,5 +1,5 @@
-import { expect, it } from "vitest";
-import { outcome, outcomeSentence } from "./outcome";
+import { describe, expect, it } from "vitest";
+import { bloomSentence, outcome, outcomeSentence, tieWords } from "./outcome";
 
 const counts = (kept: number, removed: number, left = 0) => ({ kept, removed, left });
 
@@ -13,4 +13,17 @@ it.each([
 ])("says %o as %s", (c, short, long) => {
   expect(outcome(c)).toBe(short);
   expect(outcomeSentence(c)).toBe(long);
+});
+
+describe("what tying gains", () => {
+  it("is told against the same wood as it was found, and not where nothing is gained", () => {
+    expect(bloomSentence({ bloomFound: 12, bloomTied: 50 })).toBe(
+      "; tied like this, what stays flowers from about 50 places instead of 12.",
+    );
+    expect(bloomSentence({ bloomFound: 50, bloomTied: 50 })).toBe("; what stays flowers from about 50 places.");
+  });
+
+  it("names the tie material to carry", () => {
+    expect(tieWords([{ material: "jute", metres: 1.4 }])).toEqual(["1.4 m of jute"]);
+  });
 });

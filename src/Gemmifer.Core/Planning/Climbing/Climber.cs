@@ -66,7 +66,7 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
 
     private (ImmutableArray<TargetLine> Lines, TrainedFan Fan) Best(Trainee[] trainees, Point3 crown, int count)
     {
-        var ways = SupportLines.Ways(_support, crown, count, trainees.Average(t => t.Cane.LengthMm)).Select(lines =>
+        var ways = SupportLines.Ways(_support, crown, count, trainees.Average(t => t.Cane.LengthMm), trainees.Average(t => t.Cane.StandsAt)).Select(lines =>
             (Lines: lines, Fan: Trainer.Assign(trainees.Select(t => t.Cane), lines, _support.Flat, Wanted(trainees, lines).ToDictionary(w => w.Key, w => w.Value.Number)))).ToArray();
         return ways.Length == 0 ? ([], Trainer.Assign(trainees.Select(t => t.Cane), [])) : ways.MaxBy(w => Math.Round(Flowering(trainees, w.Fan), 3));
     }
@@ -100,28 +100,26 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
     private CaneOnSupport Lay(Trainee t, TrainedCane trained, TargetLine? wanted, Dictionary<string, Decided> decided)
     {
         var refused = wanted is not null && trained.Line?.Number != wanted.Number ? wanted : null;
-        var (line, lies) = trained.Line is not null ? (trained.Line, Lies.OnLine) : trained.HalfWay is not null ? (trained.HalfWay, Lies.HalfWay) : ((TargetLine?)null, Lies.AsItStands);
+        var (line, lies) = trained.Line is not null ? (trained.Line, Lies.OnLine) : trained.HalfWay is not null ? (OnTheFace(trained.HalfWay), Lies.HalfWay) : ((TargetLine?)null, Lies.AsItStands);
         var path = lies == Lies.HalfWay ? CanePath.To(t.Cane.Start, t.Cane.Direction, t.Cane.LengthMm, t.Cane.DiameterMm, t.Cane.Strain, line!) : trained.Path;
         var axis = tree.Axis(t.Stem);
         if (line is null || path is not CanePath.Bent bent)
         {
             var stands = CaneShape.Of(axis, Shorten(t, OnFace(CaneShape.Of(axis, t.Cane.LengthMm)), decided));
-            var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm && lies == Lies.AsItStands;
+            var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm;
             var ties = near ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm) : [];
             return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, stands.LengthMm < t.Cane.LengthMm - 1);
         }
 
-        var length = Fit(t, bent, lies == Lies.OnLine ? line : null, decided);
+        var length = Shorten(t, bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm, decided);
         var tied = Math.Clamp(length - bent.Bend.LengthMm, 0, line.LengthMm - bent.JoinsMm);
         return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, lies, line, bent, CaneShape.Of(bent, line, length), CaneShape.Of(axis, length),
             Ties.Of(_support, line, bent.JoinsMm, bent.JoinsMm + tied, survey.School.TieSpacingMm), refused, length < t.Cane.LengthMm);
     }
 
-    /// <summary>Shortens a cane that is longer than its line, above a bud, and gives the length it keeps, mm.</summary>
-    private double Fit(Trainee t, CanePath.Bent bent, TargetLine? line, Dictionary<string, Decided> decided)
-    {
-        return Shorten(t, line is null ? double.PositiveInfinity : bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm, decided);
-    }
+    /// <summary>A line half way to where it should be, no further than the face and its openings let it run.</summary>
+    private StraightLine OnTheFace(StraightLine line) =>
+        line with { LengthMm = Math.Min(line.LengthMm, Fan.Reach(_support, line.Start, Math.Atan2(line.Direction.Z, line.Direction.X))) };
 
     /// <summary>How much of a cane that stays where it stands is on the face of a flat support, mm along it; infinite where all is, or hardly any.</summary>
     private double OnFace(CaneShape stands)
@@ -134,7 +132,8 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
         for (var k = 0; k < stands.Points.Length; k++)
         {
             var p = stands.Points[k];
-            if (p.Z > _support.HeightMm || p.X < _support.FromMm || p.X > _support.ToMm)
+            if (p.Z > _support.HeightMm || p.X < _support.FromMm || p.X > _support.ToMm
+                || _support.Openings.Any(o => p.X > o.XMm && p.X < o.XMm + o.WidthMm && p.Z > o.ZMm && p.Z < o.ZMm + o.HeightMm))
             {
                 return k * stands.StepMm >= CanePath.LeastTiedMm ? k * stands.StepMm : double.PositiveInfinity;
             }
@@ -143,6 +142,7 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
         return double.PositiveInfinity;
     }
 
+    /// <summary>Shortens a cane that is longer than there is room for, above a bud, and gives the length it keeps, mm.</summary>
     private double Shorten(Trainee t, double room, Dictionary<string, Decided> decided)
     {
         var d = t.Decided;

@@ -117,7 +117,7 @@ public sealed class ClimberRules
         }
 
         var cane = CaneToTrain.Of(stem, _tree.Axis(stem), _survey.School.Strain);
-        return SupportLines.Ways(support, new Point3(0, 0, _survey.Plant.CrownHeightMm), TriedLines, stem.LengthMm)
+        return SupportLines.Ways(support, new Point3(0, 0, _survey.Plant.CrownHeightMm), TriedLines, stem.LengthMm, cane.StandsAt)
             .Any(lines => Trainer.Assign([cane], lines, support.Flat).Canes[0] is { Line: not null } or { HalfWay: not null } or { Path: CanePath.TooShort });
     }
 }

@@ -18,7 +18,14 @@ internal static class Climbers
 
     public static JsonObject Shoot(string id, string parent, double at, double length = 400, double diameter = 6, int age = 1) => new()
     {
-        ["id"] = id, ["role"] = "lateral", ["parent"] = parent, ["at"] = at, ["clock"] = 9.0, ["diameter"] = diameter, ["age"] = age, ["length"] = length,
+        ["id"] = id,
+        ["role"] = "lateral",
+        ["parent"] = parent,
+        ["at"] = at,
+        ["clock"] = 9.0,
+        ["diameter"] = diameter,
+        ["age"] = age,
+        ["length"] = length,
     };
 
     /// <summary>A plan with what is behind it is not needed: the cane of a plan's training.</summary>
