@@ -2,11 +2,16 @@ using Gemmifer.Bench;
 
 // dotnet run -c Release --project bench/Gemmifer.Bench              the choice against trying everything, and larger plants
 // dotnet run -c Release --project bench/Gemmifer.Bench -- solver    the choice beside a general-purpose solver, about ten minutes
+// dotnet run -c Release --project bench/Gemmifer.Bench -- training  canes to lines beside a general-purpose solver, and plans of climbers
 // dotnet run -c Release --project bench/Gemmifer.Bench -- garden    10,000 plants through the built server
 // dotnet run -c Release --project bench/Gemmifer.Bench -- URL       from a click to the drawing, on a running application
 if (args is ["garden"])
 {
     await GardenTimes.MeasureAsync();
+}
+else if (args is ["training"])
+{
+    TrainingTimes.Measure();
 }
 else if (args is ["solver"])
 {

@@ -228,6 +228,7 @@ function keys(props: OnSupportProps, scene: Scene, id: string): React.SVGProps<S
     (a, b) => Number(a.path[a.path.length - 1]![0]) - Number(b.path[b.path.length - 1]![0]),
   );
   return {
+    "aria-keyshortcuts": "ArrowLeft ArrowRight",
     onKeyDown: (e) => {
       const by = e.key === "ArrowRight" ? 1 : e.key === "ArrowLeft" ? -1 : 0;
       if (by === 0 || !props.onTowards) {
@@ -338,7 +339,7 @@ function Bare({ scene, view, words }: { scene: Scene; view: View; words: (mm: nu
   return (
     <g>
       <line x1={a.x} x2={b.x} y1={a.y} y2={a.y} stroke="var(--ochre)" strokeWidth="1.5" strokeDasharray="8 4" />
-      <text x={a.x + 4} y={a.y + 16} fontSize="13" fill="var(--ochre)" {...halo}>
+      <text x={b.x - 4} y={a.y + 16} textAnchor="end" fontSize="13" fill="var(--ochre)" {...halo}>
         bare legs below {words(Number(to))}
       </text>
     </g>

@@ -105,7 +105,7 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
         var axis = tree.Axis(t.Stem);
         if (line is null || path is not CanePath.Bent bent)
         {
-            var stands = CaneShape.Of(axis, Shorten(t, OnFace(CaneShape.Of(axis, t.Cane.LengthMm)), decided));
+            var stands = CaneShape.Of(axis, Shorten(t, Math.Min(OnFace(CaneShape.Of(axis, t.Cane.LengthMm)), Clear(axis)), decided));
             var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm;
             var ties = near ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm) : [];
             return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, stands.LengthMm < t.Cane.LengthMm - 1);
@@ -120,6 +120,9 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
     /// <summary>A line half way to where it should be, no further than the face and its openings let it run.</summary>
     private StraightLine OnTheFace(StraightLine line) =>
         line with { LengthMm = Math.Min(line.LengthMm, Fan.Reach(_support, line.Start, Math.Atan2(line.Direction.Z, line.Direction.X))) };
+
+    /// <summary>How much of a cane that stays where it stands keeps out of where nothing may stand, mm along it; infinite where all does, or hardly any.</summary>
+    private double Clear(Arc axis) => sorted.Shoots.Options.KeepOutLimit(axis) is var clear && clear >= CanePath.LeastTiedMm ? clear : double.PositiveInfinity;
 
     /// <summary>How much of a cane that stays where it stands is on the face of a flat support, mm along it; infinite where all is, or hardly any.</summary>
     private double OnFace(CaneShape stands)

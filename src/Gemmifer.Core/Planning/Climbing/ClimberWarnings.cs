@@ -8,6 +8,9 @@ namespace Gemmifer.Core.Planning.Climbing;
 /// <summary>What the gardener should know about the plan of a climber.</summary>
 internal static class ClimberWarnings
 {
+    /// <summary>So much over the edge of a keep-out is let pass, mm: places are found to a step along a cane.</summary>
+    private const double MarginMm = 5;
+
     public static IEnumerable<PlanWarning> Write(Survey survey, Sorted sorted, ImmutableArray<Decided> decided, OnSupport? on, BloomForecast? bloom)
     {
         if (sorted.Climber is not { } climber)
@@ -34,6 +37,11 @@ internal static class ClimberWarnings
                 : other is not null ? $"{other.Owner} has that place"
                 : "it could not be laid there beside the others";
             yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.");
+        }
+
+        foreach (var cane in on?.Canes.Where(c => c.Lies == Lies.AsItStands && survey.KeepOut.Any(z => c.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm))) ?? [])
+        {
+            yield return new PlanWarning("keep-out", $"{cane.Owner} reaches where nothing may stand and can be neither pulled back nor cut clear of it. Take it out if it is in the way.");
         }
 
         if (bloom?.BareTo() is { } bare)

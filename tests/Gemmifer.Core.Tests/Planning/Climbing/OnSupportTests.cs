@@ -181,6 +181,23 @@ public class OnSupportTests
     }
 
     [Fact]
+    public void What_stays_where_it_stands_keeps_off_paths_openings_and_beyond_the_face()
+    {
+        // Too stiff for any line, the only cane: it stays, cut clear of the path in front of it.
+        JsonObject Path(double from) => On(Wall(), Cane("A", 6, 30, 8, 1500, 50).Seen("stiff")).With("keepOut", new JsonArray(new JsonObject { ["name"] = "path", ["side"] = 6, ["from"] = from }));
+        var plan = Plan(Path(700));
+        Assert.Equal("shorten", plan.Stem("A").Decision);
+        Assert.All(plan.Trained("A").Path, p => Assert.True(-p[1] <= 700));
+        Assert.DoesNotContain(plan.Warnings, w => w.Code == "keep-out");
+        Assert.Contains(Plan(Path(60)).Warnings, w => w.Code == "keep-out");
+
+        // A stiff cane that grew across a window ends below it.
+        var support = Wall(3200, 2600).With("openings", new JsonArray(new JsonObject { ["x"] = 300, ["z"] = 900, ["width"] = 900, ["height"] = 1100 }));
+        var across = Plan(On(support, Cane("B", 3, 34, 3, 2400, 28).Seen("stiff"), Cane("C", 9, 10, 1, 2000)));
+        Assert.All(across.Trained("B").Path, p => Assert.False(p[0] > 302 && p[0] < 1198 && p[2] > 902 && p[2] < 1998));
+    }
+
+    [Fact]
     public void Work_out_of_reach_has_the_ladder_in_its_caution()
     {
         var plan = Plan(On(Wall(1200, 2900), Cane("A", 9, 10, 1, 2800, 8), Cane("B", 3, 10, 1, 1500, 8)));
