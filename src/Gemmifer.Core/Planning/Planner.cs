@@ -57,14 +57,14 @@ public static class Planner
 
     /// <summary>
     /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young one has to go
-    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most.
+    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most. Where the share of old wood had to be relaxed anyway, that stands.
     /// </summary>
     private static RelaxedChoice Choose(ChoiceModel model, Sorted sorted)
     {
         for (var limits = sorted.Limits; ;)
         {
             var choice = Relaxation.Solve(model, limits, NodeLimit);
-            if (sorted.Climber is not { } climber)
+            if (sorted.Climber is not { } climber || choice.Relaxed.Contains(Must.RenewalShare))
             {
                 return choice;
             }

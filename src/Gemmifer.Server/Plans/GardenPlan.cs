@@ -17,8 +17,9 @@ namespace Gemmifer.Server.Plans;
 /// <param name="State">planned, finished, empty (nobody walked round it yet) or unplannable.</param>
 /// <param name="Cuts">Cuts still to make.</param>
 /// <param name="Checks">Canes to check first.</param>
+/// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
-public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Minutes, string? Effort, IReadOnlyList<string> Tools, bool Proved);
+public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved);
 
 /// <summary>
 /// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
@@ -96,7 +97,7 @@ public static class GardenPlan
 
     private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord? latest, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
     {
-        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, null, [], true);
+        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, null, [], [], true);
         LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of)];
         if (log.Any(l => l.Kind == "finished" && l.Season == season))
         {
@@ -113,6 +114,6 @@ public static class GardenPlan
         var plan = state.Plan;
         var pending = state.Pending.Where(p => p.Step.Stage != "return").Select(p => p.Step).ToArray();
         return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, "planned", pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
-            pending.Count(s => s.Action == "check"), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Optimal);
+            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal);
     }
 }

@@ -325,6 +325,7 @@ export interface components {
             minutes: number;
             effort: null | string;
             tools: string[];
+            ties: components["schemas"]["PlanMaterial"][];
             proved: boolean;
         };
         GardenSettings: {

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
 import { outcome } from "../plant/outcome";
 import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
+import { tieWords } from "../plant/outcome";
 
 const shownMost = 200;
 
@@ -104,7 +105,8 @@ export default function GardenPlan() {
           </chakra.p>
           {totals.tools.length > 0 && (
             <chakra.p marginTop="4px">
-              <b>Carry:</b> {totals.tools.join(", ")}; gauntlets, long sleeves, eye protection. Diseased plants last.
+              <b>Carry:</b> {[...totals.tools, ...tieWords(materials(totals.ties))].join(", ")}; gauntlets, long
+              sleeves, eye protection. Diseased plants last.
             </chakra.p>
           )}
         </Panel>
@@ -155,3 +157,7 @@ function sentence(l: Line): string {
   const canes = Number(l.kept) + Number(l.removed) > 0 ? `${outcome({ ...l, left: l.checks })}; ` : "";
   return `${canes}${cuts === 0 ? "no cuts" : `${cuts} ${cuts === 1 ? "cut" : "cuts"}`}, ${l.minutes} min`;
 }
+
+/** Whole metres, as one buys them. */
+const materials = (ties: Record<string, number>) =>
+  Object.entries(ties).map(([material, metres]) => ({ material, metres: Math.ceil(metres) }));

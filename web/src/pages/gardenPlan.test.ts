@@ -14,6 +14,7 @@ const line = (part: Partial<Line>): Line => ({
   minutes: 20,
   effort: "light",
   tools: ["secateurs"],
+  ties: [],
   proved: true,
   ...part,
 });
@@ -68,9 +69,16 @@ describe("the garden's plan as it arrives", () => {
       checks: 2,
       minutes: 40,
       tools: ["secateurs", "saw"],
+      ties: {},
     });
   });
 
   it("says minutes as people do", () =>
     expect([45, 240, 3600].map(hours)).toEqual(["45 minutes", "about 4 hours", "about 10 days of six hours"]));
+
+  it("sums the tie material to carry", () => {
+    const tied = (metres: number) => line({ ties: [{ material: "jute", metres, stems: ["A"] }] });
+    expect(add(add(nothing, [tied(1.5)]), [tied(2), line({})]).ties).toEqual({ jute: 3.5 });
+    expect(nothing.ties).toEqual({});
+  });
 });

@@ -39,6 +39,8 @@ export interface Totals {
   checks: number;
   minutes: number;
   tools: string[];
+  /** Metres of each tie material. */
+  ties: Record<string, number>;
 }
 
 export const nothing: Totals = {
@@ -50,11 +52,12 @@ export const nothing: Totals = {
   checks: 0,
   minutes: 0,
   tools: [],
+  ties: {},
 };
 
 /** The sums with more plants added. */
 export function add(totals: Totals, lines: Line[]): Totals {
-  const sum = { ...totals, tools: [...totals.tools] };
+  const sum = { ...totals, tools: [...totals.tools], ties: { ...totals.ties } };
   for (const l of lines) {
     if (l.state === "planned") sum.planned++;
     else if (l.state === "finished") sum.finished++;
@@ -63,6 +66,7 @@ export function add(totals: Totals, lines: Line[]): Totals {
     sum.cuts += Number(l.cuts);
     sum.checks += Number(l.checks);
     sum.minutes += Number(l.minutes);
+    for (const t of l.ties) sum.ties[t.material] = (sum.ties[t.material] ?? 0) + Number(t.metres);
     for (const t of l.tools) if (!sum.tools.includes(t)) sum.tools.push(t);
   }
   return sum;
