@@ -3,8 +3,8 @@ using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Planning;
 using Gemmifer.Core.Tests;
 using Gemmifer.Core.Tests.Planning.Climbing;
+using Gemmifer.Core.Tests.Training;
 using Gemmifer.Core.Training;
-using Google.OrTools.Graph;
 
 namespace Gemmifer.Bench;
 
@@ -38,7 +38,7 @@ internal static class TrainingTimes
                 var leaveOut = Enumerable.Repeat((long)(Trainer.LeftLooseMm * 1000), size).ToArray();
                 long found = 0, other = 0;
                 var own = Time(() => found = Assignment.Solve(cost, leaveOut).Cost);
-                var general = Time(() => other = General(cost, leaveOut));
+                var general = Time(() => other = GeneralAssignment.Cost(cost, leaveOut));
                 if (seed > 0)
                 {
                     // The first is left out: it includes compiling.
@@ -75,36 +75,6 @@ internal static class TrainingTimes
             return new CaneToTrain($"C{i:00}", new Point3(random.Next(-40, 41), 0, 0), new Point3(side * Math.Sin(lean), 0, Math.Cos(lean)),
                 random.Next(900, 2800), random.Next(6, 24), new[] { 0.05, 0.05, 0.025, 0.012 }[random.Next(4)]);
         })];
-    }
-
-    /// <summary>The same by Google.OrTools' linear sum assignment, which wants as many rows as columns.</summary>
-    private static long General(long[,] cost, long[] leaveOut)
-    {
-        var (rows, columns) = (cost.GetLength(0), cost.GetLength(1));
-        var solver = new LinearSumAssignment();
-        for (var r = 0; r < rows; r++)
-        {
-            for (var c = 0; c < columns; c++)
-            {
-                if (cost[r, c] < Assignment.Never)
-                {
-                    solver.AddArcWithCost(r, c, cost[r, c]);
-                }
-            }
-
-            solver.AddArcWithCost(r, columns + r, leaveOut[r]);
-        }
-
-        for (var c = 0; c < columns; c++)
-        {
-            solver.AddArcWithCost(rows + c, c, 0);
-            for (var r = 0; r < rows; r++)
-            {
-                solver.AddArcWithCost(rows + c, columns + r, 0);
-            }
-        }
-
-        return solver.Solve() == LinearSumAssignment.Status.OPTIMAL ? solver.OptimalCost() : throw new InvalidOperationException("Not solved.");
     }
 
     private static double Time(Action work)

@@ -39,7 +39,7 @@ public sealed class ClimberTests
         page.Press("Add a window");
         page.Type("Soil to its sill", "1.1 m");
         page.Field("Soil to its sill").SendKeys(Keys.Enter);
-        page.Press("Add a path");
+        page.Press("Keep a path clear");
         page.Press("That is all");
         page.Sees("A wall, 3 m wide and 2.6 m high, with one opening; keep clear: path");
 

@@ -85,7 +85,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
                 var stemLean = Math.Min(90, d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm)));
                 var lean = ShootLeanDeg + (LeanShare * stemLean * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180));
                 shoots.Add(new NewShoot(
-                    d.Stem.Id, Round(place.X), Round(place.Y), Round(place.Z), Wording.ClockNumber(facing), Round(Math.Max(0, lean)),
+                    d.Stem.Id, Wording.Tenth(place.X), Wording.Tenth(place.Y), Wording.Tenth(place.Z), Wording.ClockNumber(facing), Wording.Tenth(Math.Max(0, lean)),
                     Math.Round(ShootMm * (1 - (0.15 * k))), sure && k == 0));
             }
         }
@@ -139,7 +139,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             }
         }
 
-        return [.. crowds.Select(c => new Crowding([c.Key.Item1, c.Key.Item2], Round(c.Value)))];
+        return [.. crowds.Select(c => new Crowding([c.Key.Item1, c.Key.Item2], Wording.Tenth(c.Value)))];
     }
 
     /// <summary>Canes by age after this work, next year and in five years under this school, as ranges.</summary>
@@ -190,11 +190,5 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         }
 
         return [.. years];
-    }
-
-    private static double Round(double value)
-    {
-        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
-        return rounded == 0 ? 0 : rounded;
     }
 }

@@ -76,7 +76,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         {
             yield return Step("train", null, "tie", $"Tie the stem to the stake right under the head, {Wording.Mm(crown - UnderHeadMm)} above the soil, with a tie that gives; a second one half way down.") with
             {
-                Ties = [new PlanTie(0, Round(crown - UnderHeadMm), "stake"), new PlanTie(0, Round(crown / 2), "stake", 2)],
+                Ties = [new PlanTie(0, Wording.Tenth(crown - UnderHeadMm), "stake"), new PlanTie(0, Wording.Tenth(crown / 2), "stake", 2)],
                 Tool = "fingers",
             };
         }
@@ -94,7 +94,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         var sheared = decided.FirstOrDefault(d => d.Option is { Sheared: true });
         if (sheared is not null)
         {
-            var height = Round(sheared.Option!.Place.Z);
+            var height = Wording.Tenth(sheared.Option!.Place.Z);
             yield return Step("rough", null, "shorten", $"Shear the whole plant level, {Wording.Mm(height)} above the soil. Dead and rubbing wood comes out by hand afterwards.",
                 new PlanCut(height, null, 0, 0, "height", 0, 0, height), "shears", _diseased, "Keep the other hand and any cable clear of the blades.");
         }
@@ -111,7 +111,7 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         if (tall >= (survey.Plant.Neglected ? 4 : 8) && stays <= crown + top - 50)
         {
             yield return Step("rough", null, "shorten", $"First bring the tall growth down to hip height, {Wording.Mm(crown + top)} above the soil, so that you can see and reach inside. Every cut that counts comes later, lower down.",
-                new PlanCut(Round(crown + top), null, 0, 0, "height", 0, 0, Round(crown + top)), "loppers", _diseased, "Mind your eyes: cut canes spring. Let them fall away from you.");
+                new PlanCut(Wording.Tenth(crown + top), null, 0, 0, "height", 0, 0, Wording.Tenth(crown + top)), "loppers", _diseased, "Mind your eyes: cut canes spring. Let them fall away from you.");
         }
     }
 
@@ -153,23 +153,17 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             : sorted.Climber is not null && d.Reasons.Any(r => r.Rule == "thinBelow") ? ("ring", $"Take {stem.Id} back to its ring at the crown, square to it.")
             : stem.Parent.Origin == Origin.Ground ? ("ground", $"Take {stem.Id} out level with the ground.")
             : ("base", $"Take {stem.Id} out at its base{(tool == "saw" || stem.LengthMm > 2500 ? ", in pieces from the top down" : "")}.");
-        var cut = new PlanCut(0, null, 0, 0, where, Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
+        var cut = new PlanCut(0, null, 0, 0, where, Wording.Tenth(option.Place.X), Wording.Tenth(option.Place.Y), Wording.Tenth(option.Place.Z));
         return Step(d.Stage, stem.Id, "remove", $"{text} {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
     }
 
-    /// <summary>The first day of next winter's main prune.</summary>
-    private DateOnly NextWinter()
-    {
-        var frost = survey.LastFrost;
-        var day = Season.PruningYear.PlanDay(survey.Plant.Kind, survey.Date.AddDays(150), frost.Month, frost.Day);
-        return day > survey.Date ? day : survey.Date.AddYears(1);
-    }
+    private DateOnly NextWinter() => Season.PruningYear.NextWinter(survey.Plant.Kind, survey.Date, survey.LastFrost.Month, survey.LastFrost.Day);
 
     private PlanStep Joining(Decided d, TakeOver over, CutOption option)
     {
         var place = tree.Axis(d.Stem).At(option.AlongMm);
         var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
-        var cut = new PlanCut(Round(option.AlongMm), null, _school.SlopeDeg, _school.ClearanceMm, "join", Round(place.X), Round(place.Y), Round(place.Z));
+        var cut = new PlanCut(Wording.Tenth(option.AlongMm), null, _school.SlopeDeg, _school.ClearanceMm, "join", Wording.Tenth(place.X), Wording.Tenth(place.Y), Wording.Tenth(place.Z));
         return Step(d.Stage, d.Stem.Id, "shorten",
             $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above where {over.Stem.Id} leaves it, sloping away from {over.Stem.Id}. {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
     }
@@ -179,9 +173,9 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
         var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
         var lookFor = option.Bud is { Known: BudKnowledge.LookFor };
         var cut = new PlanCut(
-            lookFor ? null : Round(option.AlongMm),
+            lookFor ? null : Wording.Tenth(option.AlongMm),
             option.Bud is { } b ? ToBud(b) : null,
-            _school.SlopeDeg, _school.ClearanceMm, "above-bud", Round(option.Place.X), Round(option.Place.Y), Round(option.Place.Z));
+            _school.SlopeDeg, _school.ClearanceMm, "above-bud", Wording.Tenth(option.Place.X), Wording.Tenth(option.Place.Y), Wording.Tenth(option.Place.Z));
         return Step(d.Stage, d.Stem.Id, "shorten", $"{Instruction(d, option)} {Why(d)}".TrimEnd(), cut, tool, _diseased, CautionFor(d, tool));
     }
 
@@ -228,10 +222,10 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
     }
 
     private static PlanBud ToBud(TargetBud bud) => new(
-        bud.AlongMm is { } at ? Round(at) : null,
+        bud.AlongMm is { } at ? Wording.Tenth(at) : null,
         bud.Facing is { } facing ? Wording.ClockNumber(facing) : null,
         bud.Known switch { BudKnowledge.Seen => "seen", BudKnowledge.Likely => "likely", _ => "look-for" },
-        bud.Known == BudKnowledge.LookFor ? [Round(bud.FromMm), Round(bud.ToMm)] : null,
+        bud.Known == BudKnowledge.LookFor ? [Wording.Tenth(bud.FromMm), Wording.Tenth(bud.ToMm)] : null,
         bud.OtherFacing is { } other ? Wording.ClockNumber(other) : null,
         bud.Known == BudKnowledge.Likely ? Math.Round(bud.SpreadDeg / 30, 1) : null,
         bud.Face?.ToString().ToLowerInvariant());
@@ -257,11 +251,5 @@ public sealed class StepWriter(Survey survey, StemTree tree, ImmutableArray<Deci
             $"Pick up the prunings and the fallen leaves{(leaves ? ", and pull off the old leaves that still hang" : "")}. Feed, water and mulch, clear of the canes.",
             caution: _diseased ? Disposal : null);
         yield return Step("return", null, "do", "Look again when the new shoots are a hand long: rub out doubles, and cut back to live wood where a tip has died.", due: survey.Date.AddDays(56));
-    }
-
-    private static double Round(double value)
-    {
-        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
-        return rounded == 0 ? 0 : rounded;
     }
 }

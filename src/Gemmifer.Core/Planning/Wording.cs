@@ -20,6 +20,13 @@ public static class Wording
     /// <summary>A length in whole millimetres.</summary>
     public static string Mm(double lengthMm) => Math.Round(lengthMm, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture) + " mm";
 
+    /// <summary>A number of the plan, to a tenth and never minus nought.</summary>
+    public static double Tenth(double value)
+    {
+        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
+        return rounded == 0 ? 0 : rounded;
+    }
+
     /// <summary>A thickness, to a tenth of a millimetre.</summary>
     public static string Thickness(double mm) => mm.ToString("0.#", CultureInfo.InvariantCulture) + " mm";
 

@@ -27,6 +27,13 @@ public static class PruningYear
         throw new InvalidOperationException("A year without a last frost.");
     }
 
+    /// <summary>The first day of the main prune of next winter; a year from a day where none is found later.</summary>
+    public static DateOnly NextWinter(PlantKind kind, DateOnly day, int frostMonth, int frostDay)
+    {
+        var next = PlanDay(kind, day.AddDays(150), frostMonth, frostDay);
+        return next > day ? next : day.AddYears(1);
+    }
+
     /// <summary>Days since the last main prune of a kind ended; a large number where it has not been for a year.</summary>
     public static int DaysAfter(PlantKind kind, DateOnly day, int frostMonth, int frostDay)
     {

@@ -69,32 +69,45 @@ public static class Trainer
             }
         }
 
-        var held = Hold(canes, lines, cost, wanted);
+        var (held, halves) = Hold(canes, lines, paths, cost, wanted);
         var (lineOf, least) = inOrder ? InOrder(canes, lines, cost) : Free(cost, canes.Length);
         foreach (var (cane, line) in held)
         {
             lineOf[cane] = line;
         }
 
-        var trained = canes.Select((c, i) => lineOf[i] is var j and >= 0 ? new TrainedCane(c.Id, lines[j], paths[i][j], null) : Left(c, lines, paths[i])).ToImmutableArray();
+        var trained = canes.Select((c, i) => halves.TryGetValue(i, out var half) ? new TrainedCane(c.Id, null, paths[i][half.Line], half.HalfWay) : lineOf[i] is var j and >= 0 ? new TrainedCane(c.Id, lines[j], paths[i][j], null) : Left(c, lines, paths[i])).ToImmutableArray();
         var free = Free(cost, canes.Length).Cost;
         return new TrainedFan(trained, trained.Sum(t => t is { Line: not null, Path: CanePath.Bent b } ? b.TiedMm : 0), Math.Round((least - free) / (double)(Thousandths * Ties), 1));
     }
 
-    /// <summary>The canes that go where the gardener wants them, with their lines; the others are decided without those lines.</summary>
-    private static List<(int Cane, int Line)> Hold(CaneToTrain[] canes, IReadOnlyList<TargetLine> lines, long[,] cost, IReadOnlyDictionary<string, int>? wanted)
+    /// <summary>
+    /// The canes that go where the gardener wants them, with their lines, and those whose wood goes only half way there this year. The
+    /// others are decided without those canes and lines.
+    /// </summary>
+    private static (List<(int Cane, int Line)> Held, Dictionary<int, (int Line, StraightLine HalfWay)> Halves) Hold(
+        CaneToTrain[] canes, IReadOnlyList<TargetLine> lines, CanePath[][] paths, long[,] cost, IReadOnlyDictionary<string, int>? wanted)
     {
-        var held = new List<(int Cane, int Line)>();
+        var (held, halves) = (new List<(int Cane, int Line)>(), new Dictionary<int, (int Line, StraightLine HalfWay)>());
         for (var i = 0; i < canes.Length; i++)
         {
             var j = wanted is not null && wanted.TryGetValue(canes[i].Id, out var number) ? Enumerable.Range(0, lines.Count).FirstOrDefault(k => lines[k].Number == number, -1) : -1;
-            if (j >= 0 && cost[i, j] < Assignment.Never && held.All(h => h.Line != j))
+            if (j < 0 || held.Any(h => h.Line == j) || halves.Values.Any(h => h.Line == j))
+            {
+                continue;
+            }
+
+            if (cost[i, j] < Assignment.Never)
             {
                 held.Add((i, j));
             }
+            else if (paths[i][j] is CanePath.TooStiff && canes[i].Strain > 0 && lines[j] is StraightLine straight && HalfWay(canes[i], straight) is { } half)
+            {
+                halves.Add(i, (j, half));
+            }
         }
 
-        foreach (var (cane, line) in held)
+        foreach (var (cane, line) in held.Concat(halves.Select(h => (h.Key, h.Value.Line))))
         {
             for (var j = 0; j < lines.Count; j++)
             {
@@ -107,7 +120,7 @@ public static class Trainer
             }
         }
 
-        return held;
+        return (held, halves);
     }
 
     private static (int[] LineOf, long Cost) Free(long[,] cost, int canes)

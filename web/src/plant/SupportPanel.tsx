@@ -319,7 +319,7 @@ function KeepClear({ zones, keep }: { zones: KeepOut[]; keep: (zones: KeepOut[])
       <chakra.div display="flex" gap="6px" flexWrap="wrap" marginTop="6px">
         {["path", "drive", "door"].map((name) => (
           <Button key={name} size="small" onClick={() => keep([...zones, keepOutOf(name)])}>
-            Add a {name}
+            Keep a {name} clear
           </Button>
         ))}
       </chakra.div>

@@ -36,7 +36,7 @@ internal static class ClimberWarnings
             var why = path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
                 : other is not null ? $"{other.Owner} has that place"
                 : "it could not be laid there beside the others";
-            yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.");
+            yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.{(cane.Lies == Lies.HalfWay ? " It goes half way this year." : "")}");
         }
 
         foreach (var cane in on?.Canes.Where(c => c.Lies == Lies.AsItStands && survey.KeepOut.Any(z => c.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm))) ?? [])

@@ -20,7 +20,7 @@ internal static class TrainingDocument
     private static double[][] LineOf(TargetLine line)
     {
         var pieces = line is StraightLine ? 1 : LinePoints;
-        return [.. Enumerable.Range(0, pieces + 1).Select(k => line.At(line.LengthMm * k / pieces)).Select(p => new[] { Round(p.X), Round(p.Z) })];
+        return [.. Enumerable.Range(0, pieces + 1).Select(k => line.At(line.LengthMm * k / pieces)).Select(p => new[] { Wording.Tenth(p.X), Wording.Tenth(p.Z) })];
     }
 
     private static PlanTrainedCane CaneOf(CaneOnSupport c, Support support)
@@ -29,8 +29,8 @@ internal static class TrainingDocument
         return new PlanTrainedCane(
             c.Owner, c.Lies switch { Lies.OnLine => "line", Lies.HalfWay => "half-way", _ => "as-it-stands" },
             c.Lies == Lies.OnLine ? c.Line!.Number : null,
-            [.. Enumerable.Range(0, CanePoints + 1).Select(k => c.Shape.At(c.Shape.LengthMm * k / CanePoints)).Select(p => new[] { Round(p.X), Round(p.Y), Round(p.Z) })],
-            Math.Round(c.Strain, 4), c.Allowed, c.Strain <= 0 ? null : Round(c.Stem.DiameterMm / (2 * c.Strain)), double.IsInfinity(needed) ? null : Round(needed),
+            [.. Enumerable.Range(0, CanePoints + 1).Select(k => c.Shape.At(c.Shape.LengthMm * k / CanePoints)).Select(p => new[] { Wording.Tenth(p.X), Wording.Tenth(p.Y), Wording.Tenth(p.Z) })],
+            Math.Round(c.Strain, 4), c.Allowed, c.Strain <= 0 ? null : Wording.Tenth(c.Stem.DiameterMm / (2 * c.Strain)), double.IsInfinity(needed) ? null : Wording.Tenth(needed),
             c.Material, Math.Round(c.Metres, 2), LiesAs(c), TrainingSteps.Sentence(c, support));
     }
 
@@ -46,14 +46,8 @@ internal static class TrainingDocument
             return new PlanLies(Wording.ClockNumber(c.Stem.Bearing), c.Stem.LeanDeg, c.Stem.TipLeanDeg);
         }
 
-        var lean = Round(Math.Atan2(run, way.Z) * 180 / Math.PI);
-        return c.Line is BentLine ? new PlanLies(Wording.ClockNumber(bearing), Round(shape.LeanAt(0)), Round(shape.LeanAt(shape.LengthMm)))
+        var lean = Wording.Tenth(Math.Atan2(run, way.Z) * 180 / Math.PI);
+        return c.Line is BentLine ? new PlanLies(Wording.ClockNumber(bearing), Wording.Tenth(shape.LeanAt(0)), Wording.Tenth(shape.LeanAt(shape.LengthMm)))
             : new PlanLies(Wording.ClockNumber(bearing), lean, lean);
-    }
-
-    private static double Round(double value)
-    {
-        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
-        return rounded == 0 ? 0 : rounded;
     }
 }

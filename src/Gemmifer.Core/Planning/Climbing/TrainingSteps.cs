@@ -56,7 +56,7 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
     private static string Day(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
     private PlanStep Step(string stage, string? stem, string action, string text, ImmutableArray<Tie> ties = default, string? tool = null, string? caution = null, DateOnly? due = null) =>
-        new(0, stage, stem, action, null, ties.IsDefaultOrEmpty ? [] : [.. ties.Select(t => new PlanTie(Round(t.Place.X), Round(t.Place.Z), t.On, t.Number, Round(t.Place.Y)))],
+        new(0, stage, stem, action, null, ties.IsDefaultOrEmpty ? [] : [.. ties.Select(t => new PlanTie(Wording.Tenth(t.Place.X), Wording.Tenth(t.Place.Z), t.On, t.Number, Wording.Tenth(t.Place.Y)))],
             tool, false, Day(due ?? survey.Date), caution, text);
 
     private IEnumerable<PlanStep> Tying(OnSupport laid)
@@ -128,15 +128,5 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
         }
     }
 
-    private DateOnly NextMainPrune()
-    {
-        var day = PruningYear.PlanDay(_kind, survey.Date.AddDays(150), survey.LastFrost.Month, survey.LastFrost.Day);
-        return day > survey.Date ? day : survey.Date.AddYears(1);
-    }
-
-    private static double Round(double value)
-    {
-        var rounded = Math.Round(value, 1, MidpointRounding.AwayFromZero);
-        return rounded == 0 ? 0 : rounded;
-    }
+    private DateOnly NextMainPrune() => PruningYear.NextWinter(_kind, survey.Date, survey.LastFrost.Month, survey.LastFrost.Day);
 }

@@ -168,6 +168,17 @@ public class OnSupportTests
         Assert.StartsWith("B cannot go where you want it", warning.Text);
         Assert.Contains("1000 mm in radius", warning.Text);
         Assert.True(plan.Trained("B").Strain <= 0.012 + 1e-4);
+
+        // The next best: as far towards it as the wood allows, the place kept for next year, nobody else in it.
+        var nearer = Plan(OnWall(canes[0], canes[1].With("diameter", 40).With("towards", new JsonObject { ["x"] = 1500, ["z"] = 500 }), canes[2]));
+        Assert.Equal("half-way", nearer.Trained("B").How);
+        Assert.Contains("It goes half way this year", Assert.Single(nearer.Warnings, w => w.Code == "bend").Text);
+        Assert.Contains("Finish it next year", nearer.Tie("B").Text);
+        Assert.Equal(0.012, nearer.Trained("B").Strain, 1e-3);
+        var lean = nearer.Trained("B").Lies.Lean;
+        Assert.True(lean > 8 && lean < 70, $"{lean}");
+        Assert.Contains(nearer.Steps, s => s.Stage == "return" && s.Text.Contains("the rest of the way", StringComparison.Ordinal) && string.CompareOrdinal(s.Due, "2027-12-01") > 0);
+        Assert.All(nearer.Training!.Canes.Where(c => c.Stem != "B"), c => Assert.Equal("line", c.How));
     }
 
     [Fact]
