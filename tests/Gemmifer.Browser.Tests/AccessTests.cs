@@ -28,7 +28,7 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         "/", "/garden", "/measures", "/plants/demo-lantern/look", "/plants/demo-lantern/decide", "/plants/demo-oldmill/decide", "/plants/demo-frostgate/do",
         "/plants/demo-lantern/remember", "/plants/demo-ferry/look", "/plants/demo-ferry/decide", "/plants/demo-ferry/do",
         "/rules", "/garden/plan", "/plants/demo-lantern/compare", "/plants/demo-kiln/sheet", "/plants/demo-sluice/decide",
-        "/plants/demo-slatewall/look", "/plants/demo-slatewall/decide", "/plants/demo-gatebow/decide", "/plants/demo-barn/do", "/plants/demo-tangle/sheet",
+        "/plants/demo-slatewall/look", "/plants/demo-slatewall/decide", "/plants/demo-barn/do",
     ];
 
     [Theory]

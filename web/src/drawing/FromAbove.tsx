@@ -3,7 +3,7 @@ import type { Support } from "../survey/types";
 import { direction, fromAbove, outline, placeAt, type View } from "./geometry";
 import { spreadOnRing } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
-import { axisIn, crowded, endOf, extentOf, lettered, type Scene, type State } from "./scene";
+import { axisIn, crowded, endOf, extentOf, lettered, rank, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
 import { frameOf } from "./SupportShape";
 
@@ -250,11 +250,6 @@ function Seat({ support, view }: { support: Support; view: View }) {
       <line x1={a.x} x2={b.x} y1={a.y} y2={a.y} stroke="var(--muted)" strokeWidth="2" />
     </g>
   );
-}
-
-/** What goes lies under what stays. */
-function rank(decision: string): number {
-  return decision === "remove" ? 0 : decision === "check" || decision === "untouched" ? 1 : 2;
 }
 
 /** Turns a keep-out's name along its edge, never upside down. */

@@ -4,15 +4,13 @@ import type { Towards } from "../survey/types";
 import { OnSupport } from "./OnSupport";
 import { fromFront, outline, placeAt } from "./geometry";
 import { spreadOnLine } from "./labels";
-import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
+import { halo, Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
 import { extentOf, heightOfShown, lettered, type Scene, type State } from "./scene";
 
 const width = 400;
 const height = 456;
 const soilAt = 418;
 const top = 44;
-
-const halo = { stroke: "var(--paper)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 
 interface Props {
   scene: Scene;

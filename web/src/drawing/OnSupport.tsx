@@ -4,8 +4,8 @@ import { useMeasures } from "../app/settings";
 import type { Towards } from "../survey/types";
 import { aslant, type Flat, fromFront, heading, outline, placeAt, type View } from "./geometry";
 import { spreadApart } from "./labels";
-import { Patterns, pointable, StemLabel, StemShape } from "./paper";
-import { axisIn, endOf, lettered, type Scene, type State } from "./scene";
+import { halo, Patterns, pointable, StemLabel, StemShape } from "./paper";
+import { axisIn, endOf, lettered, rank, type Scene, type State } from "./scene";
 import { frameOf, SupportShape } from "./SupportShape";
 
 /** Paper for a wide window and for a phone: the same size of letters on both. */
@@ -13,8 +13,6 @@ const wide = { width: 640, height: 456 };
 const phone = { width: 400, height: 330 };
 const soil = 36;
 const top = 34;
-
-const halo = { stroke: "var(--paper)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 
 export interface OnSupportProps {
   scene: Scene;
@@ -195,11 +193,6 @@ const onPaper = (view: View, x: number, z: number) => {
   const p = view.flat({ x, y: 0, z });
   return `${p.x.toFixed(1)},${p.y.toFixed(1)}`;
 };
-
-/** What goes lies under what stays. */
-function rank(decision: string): number {
-  return decision === "remove" ? 0 : decision === "check" || decision === "untouched" ? 1 : 2;
-}
 
 /** A label's wanted place: a little beyond the end, the way the cane runs. */
 function beyond(stem: Scene["stems"][number], state: State, view: View, end: Flat): Flat {

@@ -1,5 +1,6 @@
 import type { Support } from "../survey/types";
 import type { View } from "./geometry";
+import { halo } from "./paper";
 
 /** Where a support stands, its defaults filled in. */
 export function frameOf(support: Support): { left: number; right: number; height: number; y: number } {
@@ -59,8 +60,6 @@ export function SupportShape(props: { support: Support; view: View; words: (mm: 
     </g>
   );
 }
-
-const halo = { stroke: "var(--paper)", strokeWidth: 4, paintOrder: "stroke", strokeLinejoin: "round" } as const;
 
 /** Half the depth of an arch, mm: nobody is asked for it. */
 const deep = 220;

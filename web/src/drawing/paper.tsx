@@ -3,6 +3,14 @@ import { axisIn, barkOf, type DrawnStem, type NewShoot, shootTip, type State } f
 
 const bark = { young: "var(--bark1)", second: "var(--bark2)", grey: "var(--bark3)", black: "var(--bark4)" };
 
+/** Letters that stay legible over whatever lies under them. */
+export const halo = {
+  stroke: "var(--paper)",
+  strokeWidth: 4,
+  paintOrder: "stroke",
+  strokeLinejoin: "round",
+} as const;
+
 /** Hatching and fades shared by both views; ids carry a prefix so that two drawings can stand on one page. */
 export function Patterns(props: { id: string }) {
   const hatch = (id: string, color: string, angle: number) => (

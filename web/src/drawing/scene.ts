@@ -250,3 +250,8 @@ export function heightOfShown(stem: DrawnStem, state: State, height: number): Po
   }
   return best;
 }
+
+/** What goes lies under what stays. */
+export function rank(decision: string): number {
+  return decision === "remove" ? 0 : decision === "check" || decision === "untouched" ? 1 : 2;
+}
