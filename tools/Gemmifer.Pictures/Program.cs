@@ -13,8 +13,11 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
     "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "decide-summer|/plants/demo-lantern/decide|1280x800|light|Next summer",
     "compare|/plants/demo-lantern/compare|1280x800", "rules|/rules|1280x800", "garden-plan|/garden/plan|1280x800", "sheet|/plants/demo-kiln/sheet|1280x1000",
     "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change", "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
-    "climber-arch|/plants/demo-gatebow/decide|1280x800|light|Next summer", "climber-obelisk-phone|/plants/demo-corkscrew/decide|390x844|sun",
+    "climber-arch|/plants/demo-gatebow/decide|1280x800|light|Next summer",
     "climber-pergola|/plants/demo-barn/decide|1280x800|dark", "climber-neglected|/plants/demo-tangle/decide|1280x800",
+
+    // Last, as it works through steps: up to the first tie.
+    "climber-tie-phone|/plants/demo-corkscrew/do|390x844|sun|Done|Done|Done|Done|Noted",
 }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 foreach (var shot in shots)

@@ -15,7 +15,7 @@ import { evidenceWords } from "./evidence";
 
 /** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
 export default function Look() {
-  const { survey, scene } = usePlant();
+  const { survey, scene, kind } = usePlant();
   const navigate = useNavigate();
   const [selected, setSelected] = useState<string | null>(null);
   const [clock, setClock] = useState<number | null>(null);
@@ -70,7 +70,7 @@ export default function Look() {
         </chakra.div>
       </chakra.div>
       <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
-        {!editing && <SupportPanel />}
+        {!editing && kind.climbs && <SupportPanel />}
         {editing ? (
           <StemEditor
             key={editing.id}
@@ -90,6 +90,7 @@ export default function Look() {
             Undo
           </Button>
         </chakra.div>
+        {!editing && !kind.climbs && <SupportPanel />}
       </chakra.div>
     </chakra.div>
   );
