@@ -24,10 +24,9 @@ public enum Lies
 /// <param name="Found">How the same length ran as it was found.</param>
 /// <param name="Path">Its way to its line, or why there is none.</param>
 /// <param name="Refused">The line the gardener wanted for it, where its wood does not bear that or another took it.</param>
-/// <param name="Fitted">It was shortened to what the support holds.</param>
 public sealed record CaneOnSupport(
     Stem Stem, string Owner, CaneToTrain Cane, Lies Lies, TargetLine? Line, CanePath? Path, CaneShape Shape, CaneShape Found, ImmutableArray<Tie> Ties,
-    TargetLine? Refused, bool Fitted)
+    TargetLine? Refused)
 {
     /// <summary>Strain its wood bears.</summary>
     public double Allowed => Cane.Strain;

@@ -108,13 +108,13 @@ public sealed class Climber(Survey survey, StemTree tree, Sorted sorted)
             var stands = CaneShape.Of(axis, Shorten(t, Math.Min(OnFace(CaneShape.Of(axis, t.Cane.LengthMm)), Clear(axis)), decided));
             var near = stands.LengthMm > CanePath.LeastTiedMm && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < NearMm;
             var ties = near ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm) : [];
-            return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused, stands.LengthMm < t.Cane.LengthMm - 1);
+            return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, Lies.AsItStands, null, trained.Path, stands, stands, ties, refused);
         }
 
         var length = Shorten(t, bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm, decided);
         var tied = Math.Clamp(length - bent.Bend.LengthMm, 0, line.LengthMm - bent.JoinsMm);
         return new CaneOnSupport(t.Stem, t.Decided.Stem.Id, t.Cane, lies, line, bent, CaneShape.Of(bent, line, length), CaneShape.Of(axis, length),
-            Ties.Of(_support, line, bent.JoinsMm, bent.JoinsMm + tied, survey.School.TieSpacingMm), refused, length < t.Cane.LengthMm);
+            Ties.Of(_support, line, bent.JoinsMm, bent.JoinsMm + tied, survey.School.TieSpacingMm), refused);
     }
 
     /// <summary>A line half way to where it should be, no further than the face and its openings let it run.</summary>

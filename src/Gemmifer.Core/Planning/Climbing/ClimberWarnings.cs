@@ -26,7 +26,7 @@ internal static class ClimberWarnings
         if (climber.InSeason)
         {
             yield return new PlanWarning("light", string.Create(CultureInfo.InvariantCulture,
-                $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied in, dead and diseased wood out. It flowers again about 42 days later, around {survey.Date.AddDays(42):yyyy-MM-dd}. Old canes wait for the main prune."));
+                $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied in, dead and diseased wood out. It flowers again about {TrainingSteps.FlushDays} days later, around {survey.Date.AddDays(TrainingSteps.FlushDays):yyyy-MM-dd}. Old canes wait for the main prune."));
         }
 
         foreach (var cane in on?.Canes.Where(c => c.Refused is not null) ?? [])

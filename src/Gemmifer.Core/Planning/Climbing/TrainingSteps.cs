@@ -16,8 +16,11 @@ public sealed class TrainingSteps(Survey survey, Sorted sorted, ImmutableArray<D
     /// <summary>What goes with work out of reach.</summary>
     public const string Ladder = "Ladder on firm ground, someone near, no leaning out. Power lines, or heavy wood high up: a licensed arborist.";
 
-    /// <summary>A cane has settled after so many days; a flush comes back after so many (the first an assumption, the second common practice).</summary>
-    private const int SettledDays = 21, FlushDays = 42;
+    /// <summary>A repeat climber flowers again about so many days after each prune (common practice, no source).</summary>
+    public const int FlushDays = 42;
+
+    /// <summary>A cane has settled in its ties after so many days (assumption).</summary>
+    private const int SettledDays = 21;
 
     private readonly PlantKind _kind = survey.Plant.Kind;
 
