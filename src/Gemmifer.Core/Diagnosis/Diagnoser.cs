@@ -86,7 +86,7 @@ public static class Diagnoser
         {
             case Origin.Rootstock:
                 return plant.Rootstock
-                    ? Sucker("It grows from the rootstock, not from the rose you planted.")
+                    ? Sucker($"It grows from the rootstock, not from the {(plant.Kind.IsVine ? "vine" : "rose")} you planted.")
                     : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots.");
             case Origin.Crown:
                 return !below && looks < 2 ? null

@@ -18,6 +18,9 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
     private static readonly string[] Origins = ["crown", "rootstock", "ground", "unknown"];
     private static readonly string[] Faces = ["up", "down", "side"];
 
+    /// <summary>A vine's spur and trunk nobody measured, mm (assumptions).</summary>
+    private const double SpurMm = 60, TrunkMm = 900;
+
     private sealed record Draft(FieldReader Fields, string? Id, string? Parent, double LengthMm, Stem? Stem);
 
     public ImmutableArray<Stem> Read(IEnumerable<(JsonElement Item, string Path)> items)
@@ -63,15 +66,15 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var age = f.Whole("age", 1, SurveyLimits.Age);
         var lengthGiven = f.Find("length") is not null;
         var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
-            ?? Default(id, "length", Math.Max(role is "cane" or "trunk" or "arm" ? kind.CaneLengthMm : kind.LateralLengthMm, lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
+            ?? Default(id, "length", Math.Max(UsualLength(role), lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
         var lean = f.Number("lean", 0, 180)
-            ?? Default(id, "lean", role == "trunk" ? 0 : top ? kind.CaneLeanDeg : kind.LateralLeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
+            ?? Default(id, "lean", role == "trunk" ? 0 : role == "arm" ? 90 : top ? kind.CaneLeanDeg : kind.LateralLeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
         var tipLean = f.Number("tipLean", 0, 180) ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
-        f.Number("fruitTo", 0, length);
+        var fruitTo = f.Number("fruitTo", 0, length);
         ReadHead(f);
         if (top)
         {
-            radius ??= Default(id, "radius", 30, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
+            radius ??= Default(id, "radius", role == "trunk" && kind.IsVine ? 0 : 30, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
             if (baseClock is null && clock is not null)
             {
                 Default(id, "baseClock", clock.Value, f.Find("baseClock") is not null, "The base stands on the side to which the stem leans.");
@@ -92,9 +95,17 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
 
         var bearing = Bearing.FromClock(clock ?? 12);
         var stem = new Stem(id, Enum.Parse<StemRole>(role, true), new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
-            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds, towards);
+            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds, towards, fruitTo);
         return new Draft(f, id, parent, length, stem);
     }
+
+    private double UsualLength(string? role) => role switch
+    {
+        "spur" when kind.IsVine => SpurMm,
+        "trunk" when kind.IsVine => TrunkMm,
+        "cane" or "trunk" or "arm" => kind.CaneLengthMm,
+        _ => kind.LateralLengthMm,
+    };
 
     private double Default(string? id, string field, double value, bool given, string text)
     {

@@ -3,9 +3,12 @@ using System.Globalization;
 using System.Text.Json;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Rows;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Training;
+using Gemmifer.Core.Vines;
 
 namespace Gemmifer.Core.Exchange;
 
@@ -53,23 +56,16 @@ public static class SurveyReader
         var plant = ReadPlant(root, assumed, warnings);
         var school = ReadSchool(root, plant.Kind, assumed, warnings);
         var (southern, frost) = ReadPlace(root, assumed, warnings);
-        ReadRain(root, warnings);
+        var rain = ReadRain(root, warnings);
         var keepOut = ReadKeepOut(root, warnings);
         var support = ReadSupport(root, plant.Kind, warnings);
-        foreach (var name in (string[])["vine", "row"])
-        {
-            if (root.Find(name) is { } part)
-            {
-                warnings.Add(new Warning("unused", part.ValueKind == JsonValueKind.Object
-                    ? $"/{name} is not used for a {plant.Kind.Name.ToLowerInvariant()}."
-                    : $"/{name} is not an object and was ignored."));
-            }
-        }
-
+        var vine = ReadVine(root, plant, school, assumed, warnings);
+        var row = ReadRow(root, plant, assumed, warnings);
         var items = root.List("stems", SurveyLimits.Stems).ToArray();
-        if (items.Length == 0 && plant.Kind.Surveyed && !errors.Any(e => e.Path == "/stems"))
+        if (items.Length == 0 && plant.Kind.Surveyed && !(plant.Kind.IsCaneFruit && root.Find("row") is not null) && !errors.Any(e => e.Path == "/stems"))
         {
-            root.Error("/stems", "required", "A survey of a rose needs at least one stem.");
+            root.Error("/stems", "required", plant.Kind.IsCaneFruit ? "A survey of cane fruit needs the counts of its row, or at least one stem."
+                : $"A survey of a {(plant.Kind.IsVine ? "vine" : "rose")} needs at least one stem.");
         }
 
         var stems = new StemReader(plant.Kind, errors, assumed, warnings).Read(items);
@@ -88,7 +84,7 @@ public static class SurveyReader
         var ordered = assumed.Select((a, i) => (a, i)).OrderBy(x => x.a.Stem ?? "", StringComparer.Ordinal).ThenBy(x => x.i).Select(x => x.a);
         var year = date!.Value.Year;
         var lastFrost = new DateOnly(year, frost.Month, Math.Min(frost.Day, DateTime.DaysInMonth(year, frost.Month)));
-        return new SurveyReading.Valid(new Survey(plant, date.Value, Fitted(school!, plant, support), lastFrost, southern, keepOut, stems, [.. ordered], [.. all], support));
+        return new SurveyReading.Valid(new Survey(plant, date.Value, Fitted(school!, plant, support), lastFrost, southern, keepOut, stems, [.. ordered], [.. all], support, vine, row, rain));
     }
 
     private static School Fitted(School school, Plant plant, Support? support)
@@ -116,7 +112,12 @@ public static class SurveyReader
             root.Error("/support/kind", "unsupported", "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post.");
         }
 
-        var used = kind.Climbs || (kind.Hangs && support.Kind == SupportKind.Stake);
+        if (support.Kind != SupportKind.TTrellis && support is { Kind: SupportKind.Arch or SupportKind.Obelisk } && kind.IsVine)
+        {
+            root.Error("/support/kind", "unsupported", "A vine is trained on wires, a T-trellis, a wall, fence, pergola, post or stake.");
+        }
+
+        var used = kind.Climbs || kind.IsVine || kind.IsCaneFruit || (kind.Hangs && support.Kind == SupportKind.Stake);
         if (!used && root.Errors.Count == before)
         {
             warnings.Add(new Warning("unused", $"/support is not used for a {kind.Name.ToLowerInvariant()}{(kind.Hangs ? ", except a stake" : "")}."));
@@ -170,8 +171,9 @@ public static class SurveyReader
     {
         if (root.Find("school") is not { } value)
         {
-            assumed.Add(new Assumption(null, "school", kind.DefaultSchool, "The usual school of this kind."));
-            return SchoolCatalog.For(kind.DefaultSchool, kind.Id);
+            var usual = UsualSchool(root, kind);
+            assumed.Add(new Assumption(null, "school", usual, kind.IsVine ? "The usual school of this system." : "The usual school of this kind."));
+            return SchoolCatalog.For(usual, kind.Id);
         }
 
         if (value.ValueKind == JsonValueKind.String)
@@ -206,6 +208,11 @@ public static class SurveyReader
         warnings.AddRange(f.Unknown());
         return school;
     }
+
+    /// <summary>The school where none was named: a vine's goes with the way it is trained.</summary>
+    private static string UsualSchool(FieldReader root, PlantKind kind) =>
+        kind.IsVine && root.Find("vine") is { ValueKind: JsonValueKind.Object } vine && vine.TryGetProperty("system", out var system) && system.ValueKind == JsonValueKind.String
+            && system.GetString() is ("goblet" or "long-cane") and { } named ? named : kind.DefaultSchool;
 
     private static School? Named(FieldReader root, string path, string id, PlantKind kind)
     {
@@ -262,17 +269,58 @@ public static class SurveyReader
         return null;
     }
 
-    private static void ReadRain(FieldReader root, List<Warning> warnings)
+    private static VineFacts? ReadVine(FieldReader root, Plant plant, School? school, List<Assumption> assumed, List<Warning> warnings)
     {
+        var value = root.Find("vine");
+        if (plant.Kind.IsVine)
+        {
+            return VineReader.Read(value, plant, school?.Id, root.Errors, assumed, warnings);
+        }
+
+        Unused(value, "/vine", plant.Kind, warnings);
+        return null;
+    }
+
+    private static RowFacts? ReadRow(FieldReader root, Plant plant, List<Assumption> assumed, List<Warning> warnings)
+    {
+        var value = root.Find("row");
+        if (plant.Kind.IsCaneFruit && value is { } row)
+        {
+            return RowReader.Read(row, root.Errors, assumed, warnings);
+        }
+
+        Unused(value, "/row", plant.Kind, warnings);
+        return null;
+    }
+
+    private static void Unused(JsonElement? value, string path, PlantKind kind, List<Warning> warnings)
+    {
+        if (value is { } part)
+        {
+            warnings.Add(new Warning("unused", part.ValueKind == JsonValueKind.Object
+                ? $"{path} is not used for a {kind.Name.ToLowerInvariant()}."
+                : $"{path} is not an object and was ignored."));
+        }
+    }
+
+    private static ImmutableArray<RainDay> ReadRain(FieldReader root, List<Warning> warnings)
+    {
+        var days = ImmutableArray.CreateBuilder<RainDay>();
         foreach (var (item, path) in root.List("rain", 1000))
         {
             var f = new FieldReader(item, path, root.Errors);
             f.Require("date");
-            f.Date("date");
+            var day = f.Date("date");
             f.Require("mm");
-            f.Number("mm", 0, 5000);
+            var mm = f.Number("mm", 0, 5000);
             warnings.AddRange(f.Unknown());
+            if (day is { } on && mm is { } fell)
+            {
+                days.Add(new RainDay(on, fell));
+            }
         }
+
+        return days.ToImmutable();
     }
 
     private static ImmutableArray<KeepOut> ReadKeepOut(FieldReader root, List<Warning> warnings)

@@ -8,6 +8,8 @@ namespace Gemmifer.Core.Planning;
 /// <param name="Optimal">The choice is proved the best there is under the school.</param>
 /// <param name="Score">Points of the choice; null where nothing was optimised.</param>
 /// <param name="Training">How the canes lie on their support; null where there is none.</param>
+/// <param name="Vine">What is only said of vines; null for other kinds.</param>
+/// <param name="Row">What is only said of a row of cane fruit; null for other kinds.</param>
 /// <param name="Bound">No choice has more points than this.</param>
 public sealed record PlanDocument(
     string Format,
@@ -24,7 +26,9 @@ public sealed record PlanDocument(
     IReadOnlyList<PlanQuestion> AskFor,
     IReadOnlyList<PlanWarning> Warnings,
     PlanLimits Limits,
-    PlanTraining? Training = null)
+    PlanTraining? Training = null,
+    PlanVine? Vine = null,
+    PlanRow? Row = null)
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {

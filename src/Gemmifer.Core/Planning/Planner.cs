@@ -3,6 +3,8 @@ using System.Globalization;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Planning.Climbing;
+using Gemmifer.Core.Planning.Rows;
+using Gemmifer.Core.Planning.Vines;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
@@ -27,6 +29,16 @@ public static class Planner
     /// <param name="detail">Brief leaves out what only one reader of one plan asks for: what would flip each cane, and which look would help most.</param>
     public static PlanDocument Plan(Survey survey, PlanDetail detail = PlanDetail.Full)
     {
+        if (survey.Vine is not null)
+        {
+            return VinePlanner.Plan(survey, detail);
+        }
+
+        if (survey.Plant.Kind.IsCaneFruit)
+        {
+            return RowPlanner.Plan(survey);
+        }
+
         var tree = StemTree.Build(survey);
         var sorted = Sorting.Sort(survey, tree);
         var builder = new ModelBuilder(survey, tree, sorted.Candidates);

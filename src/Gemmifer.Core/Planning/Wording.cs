@@ -55,6 +55,9 @@ public static class Wording
         _ => string.Join(", ", items.Take(items.Count - 1)) + " and " + items[^1],
     };
 
+    /// <summary>A day as the formats write it.</summary>
+    public static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
     /// <summary>Starts with a capital letter.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -58,6 +58,12 @@ public sealed record PlantKind
     /// <summary>Whether canes are trained and tied to a support.</summary>
     public required bool Climbs { get; init; }
 
+    /// <summary>Whether it is a grapevine, which is trained by a system and pruned by counting buds.</summary>
+    public bool IsVine => Id.StartsWith("vine.", StringComparison.Ordinal);
+
+    /// <summary>Whether it is cane fruit, which is counted by the row.</summary>
+    public bool IsCaneFruit => Id.StartsWith("raspberry.", StringComparison.Ordinal) || Id.StartsWith("blackberry.", StringComparison.Ordinal) || Id.StartsWith("canefruit.", StringComparison.Ordinal);
+
     /// <summary>False where a simple routine does without a survey of the canes.</summary>
     public required bool Surveyed { get; init; }
 

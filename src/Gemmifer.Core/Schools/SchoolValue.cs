@@ -65,12 +65,15 @@ public sealed record SchoolValueSpec(
         new("strainTwoYears", "Strain that wood of two seasons bears", "", 0, 0.2, false, []),
         new("strainOlder", "Strain that older wood bears", "", 0, 0.2, false, []),
         Length("tieSpacing", "Room between ties, at most", 50, 2000),
+        Count("caneBudsMin", "Fewest buds on a fruiting cane", "buds", 1, 100),
+        Count("caneBudsMax", "Most buds on a fruiting cane", "buds", 1, 100),
+        Length("tipBeyond", "Shoots reach beyond the outer wire, at most", 0, 2000),
         new("cut", "How canes are cut", "", 0, 0, false, ["bud", "shears"]),
     ];
 
     /// <summary>Pairs of values of which the first may not be above the second.</summary>
     public static ImmutableArray<(string Low, string High)> Ordered { get; } =
-        [("canesMin", "canesMax"), ("heightMin", "heightMax"), ("strainOlder", "strainTwoYears"), ("strainTwoYears", "strainOneYear")];
+        [("canesMin", "canesMax"), ("heightMin", "heightMax"), ("caneBudsMin", "caneBudsMax"), ("strainOlder", "strainTwoYears"), ("strainTwoYears", "strainOneYear")];
 
     /// <summary>The description of a value by name, or null.</summary>
     public static SchoolValueSpec? Find(string name) => All.FirstOrDefault(s => s.Name == name);

@@ -84,6 +84,7 @@ public sealed record Towards(double XMm, double ZMm);
 /// <param name="RadiusMm">Distance of its base from the crown, mm.</param>
 /// <param name="Age">Growing seasons begun; wood of the latest season is 1.</param>
 /// <param name="Towards">Where the gardener wants it on the support; null where that is left to the plan.</param>
+/// <param name="FruitToMm">Where its outermost fruit hangs, mm along it; null where none was noted.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
     string Id,
@@ -102,7 +103,8 @@ public sealed record Stem(
     ImmutableArray<string> Rubs,
     Pin? Pin,
     ImmutableArray<Bud> Buds,
-    Towards? Towards = null)
+    Towards? Towards = null,
+    double? FruitToMm = null)
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>
     public bool TopLevel => Parent.Origin != Origin.Stem;

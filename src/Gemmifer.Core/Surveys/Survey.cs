@@ -2,9 +2,12 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Rows;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Training;
+using Gemmifer.Core.Vines;
 
 namespace Gemmifer.Core.Surveys;
 
@@ -13,6 +16,9 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="LastFrost">Usual day of the last frost in the survey's year.</param>
 /// <param name="Assumed">Every default that was used, in order of stem and field.</param>
 /// <param name="Support">What it is tied to; null where nothing was said.</param>
+/// <param name="Vine">What was said of a vine as a whole; null for other kinds.</param>
+/// <param name="Row">The counts of a row of cane fruit; null where it has none.</param>
+/// <param name="RainDays">Rain seen or forecast.</param>
 /// <param name="Warnings">What the reader noticed without refusing it.</param>
 public sealed record Survey(
     Plant Plant,
@@ -24,7 +30,14 @@ public sealed record Survey(
     ImmutableArray<Stem> Stems,
     ImmutableArray<Assumption> Assumed,
     ImmutableArray<Warning> Warnings,
-    Support? Support = null);
+    Support? Support = null,
+    VineFacts? Vine = null,
+    RowFacts? Row = null,
+    ImmutableArray<RainDay> RainDays = default)
+{
+    /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
+    public ImmutableArray<RainDay> Rain => RainDays.IsDefault ? [] : RainDays;
+}
 
 /// <summary>Nothing may stand beyond a distance from the crown in one direction.</summary>
 public sealed record KeepOut(string Name, Bearing Side, double FromMm);

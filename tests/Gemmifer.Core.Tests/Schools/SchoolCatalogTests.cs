@@ -16,7 +16,7 @@ public class SchoolCatalogTests
             Assert.All(school.Values.Values.Concat(school.Weights.Values), v => Assert.True(Provenance.OfRules.Contains(v.Provenance) && v.Why.Length > 5));
         }
 
-        Assert.Equal(["flat-fan", "hard", "light-hand", "moderate-half", "open-bowl", "renewal-by-age", "rough-shear"], SchoolCatalog.Served);
+        Assert.Equal(["branching-tip", "flat-fan", "goblet", "hard", "light-hand", "long-cane", "moderate-half", "one-crop", "open-bowl", "renewal-by-age", "rough-shear", "spur", "two-crops"], SchoolCatalog.Served);
     }
 
     [Fact]

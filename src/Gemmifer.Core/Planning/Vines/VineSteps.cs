@@ -1,0 +1,90 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Vines;
+
+namespace Gemmifer.Core.Planning.Vines;
+
+/// <summary>Writes the steps of a vine in the order of work.</summary>
+internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<VineDecided> decided, VineOutcome outcome, string kind, DateOnly? dry)
+{
+    /// <summary>All steps, numbered from 1.</summary>
+    public ImmutableArray<PlanStep> Write()
+    {
+        var all = Prepare().Concat(decided.Where(d => d.Text.Length > 0).Select(Of)).Concat(outcome.Steps ?? []).Concat(Train()).Concat(Finish());
+        return [.. all.Select(s => s.Due == "" ? s with { Due = Wording.Day(survey.Date) } : s)
+            .OrderBy(s => StepWriter.Stages.IndexOf(s.Stage)).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal).Select((s, i) => s with { N = i + 1 })];
+    }
+
+    private static PlanStep Step(string stage, string action, string text, DateOnly? due = null, string? tool = null, string? caution = null, bool disinfect = false) =>
+        new(0, stage, null, action, null, [], tool, disinfect, due is { } d ? Wording.Day(d) : "", caution, text);
+
+    private bool Diseased => decided.Any(d => work.Parts.Findings[d.Stem.Id].Verdict == Verdict.Diseased);
+
+    private PlanStep Of(VineDecided d)
+    {
+        var cut = d.Cut is { } c ? new PlanCut(c.AlongMm, c.Bud, c.Slope, c.Clearance, c.Where, Wording.Tenth(c.At.X), Wording.Tenth(c.At.Y), Wording.Tenth(c.At.Z)) : null;
+        var due = d.Due ?? (cut is not null ? dry : null) ?? survey.Date;
+        return new PlanStep(0, d.Stage, d.Stem.Id, d.Action, cut, d.Ties.IsDefault ? [] : d.Ties, d.Tool, cut is not null && Diseased, Wording.Day(due), d.Caution, d.Text);
+    }
+
+    private IEnumerable<PlanStep> Prepare()
+    {
+        yield return Step("prepare", "do", kind switch
+        {
+            "second-visit" => "Take secateurs along the arms and look at each spur on which one bud more was left.",
+            "summer" => "Walk along the row and look before you touch: where fruit hangs, and which shoots hold on by themselves.",
+            _ => "Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and each arm with your eye before the first cut.",
+        }, caution: VinePlanner.FirstCaution, disinfect: true);
+        if (kind == "winter" && survey.Vine!.PruningGrams is null)
+        {
+            yield return Step("prepare", "do", "Hang a scale and a sack on the post: last season's shoots are weighed as they come off, without old wood.");
+        }
+    }
+
+    private IEnumerable<PlanStep> Train()
+    {
+        if (kind != "winter")
+        {
+            yield break;
+        }
+
+        if (survey.School.Id != "long-cane")
+        {
+            yield return Step("train", "tie", survey.Vine!.System == VineSystem.Goblet ? "Look at the stake and its tie; loosen what has grown tight." : "Check the ties of the arms and renew those that have grown tight.", tool: "fingers");
+            yield break;
+        }
+
+        foreach (var d in decided.Where(d => d is { Decision: "shorten" or "keep", Reason.Rule: "caneBuds" }))
+        {
+            var (room, wire) = (survey.School.TieSpacingMm, survey.Support?.Wires is { IsEmpty: false } wires ? wires.MinBy(w => Math.Abs(w.HeightMm - work.Tree.Axis(d.Stem).Start.Z))! : null);
+            var length = Math.Min(d.LeftMm, d.Stem.LengthMm);
+            var (start, side) = (work.Tree.Axis(d.Stem).Start, work.Tree.Axis(d.Stem).At(d.Stem.LengthMm).X < 0 ? -1 : 1);
+            var height = wire?.HeightMm ?? start.Z;
+            var n = survey.Support?.Wires.IndexOf(wire!) + 1 ?? 1;
+            var ties = Enumerable.Range(1, Math.Max(1, (int)Math.Ceiling((length - 1) / room))).Select(i => new PlanTie(Wording.Tenth(start.X + (side * Math.Min(length, i * room))), Wording.Tenth(height), wire is null ? "wire" : $"wire {n}", i, Wording.Tenth(wire?.YMm ?? 0))).ToArray();
+            yield return Step("train", "tie", $"Bend {d.Stem.Id} gently down and tie it along the wire to the {(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the last one near its end.", tool: "fingers") with { Stem = d.Stem.Id, Ties = ties };
+        }
+    }
+
+    private IEnumerable<PlanStep> Finish()
+    {
+        if (kind == "summer")
+        {
+            yield return Step("clean", "do", "Pick up what came off; let nothing hang in the wires.");
+            yield break;
+        }
+
+        yield return Step("clean", "do", kind == "winter" && survey.Vine!.PruningGrams is null
+            ? "Weigh last season's shoots that came off this vine and note it under Remember: next winter's budget comes from it. Then clear them away."
+            : "Clear the prunings away; wood with cankers is burnt or binned as your local rules say.");
+        if (outcome.Positions.Where(p => p.Doubt).ToArray() is { Length: > 0 } doubtful)
+        {
+            yield return Step("return", "do", $"Come back about two weeks after bud break to {Wording.List([.. doubtful.Select(p => p.Id)])}: see which buds grow, and cut back to the two that grow well.", work.SecondVisit, "secateurs");
+        }
+        else if (kind == "winter")
+        {
+            yield return Step("return", "rub-off", "When shoots are a hand long, rub off doubles and everything on the trunk.", work.BudBreak.AddDays(28) is var d && d > survey.Date ? d : survey.Date.AddDays(28), "fingers");
+        }
+    }
+}

@@ -1,0 +1,46 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Stems;
+
+namespace Gemmifer.Core.Vines;
+
+/// <summary>
+/// The buds of a vine's shoot counted from its base. The basal bud is not counted, nor are blind and damaged ones (common practice, no source).
+/// </summary>
+/// <param name="Seen">Places of the buds that count, mm along the shoot, in order.</param>
+/// <param name="Poor">Places of the blind and damaged ones.</param>
+/// <param name="InternodeMm">Distance from one bud to the next, seen or usual, mm.</param>
+/// <param name="EndMm">The shoot is alive up to here, mm.</param>
+public sealed record CountedBuds(ImmutableArray<double> Seen, ImmutableArray<double> Poor, double InternodeMm, double EndMm)
+{
+    /// <summary>A bud this close to the base is the basal one, mm (assumption).</summary>
+    private const double BasalMm = 8;
+
+    /// <summary>Counts the buds of a shoot.</summary>
+    public static CountedBuds Of(Stem stem, double usualInternodeMm)
+    {
+        var end = StemTree.LiveLength(stem);
+        var live = stem.Buds.Where(b => b.State != BudState.Basal && b.AlongMm > BasalMm && b.AlongMm <= end).OrderBy(b => b.AlongMm).ToArray();
+        var nodes = live.Select(b => b.AlongMm).ToArray();
+        var internode = nodes.Length >= 2 ? (nodes[^1] - nodes[0]) / (nodes.Length - 1) : usualInternodeMm;
+        return new CountedBuds([.. live.Where(b => b.Usable).Select(b => b.AlongMm)], [.. live.Where(b => b.State is BudState.Blind or BudState.Damaged).Select(b => b.AlongMm)],
+            Math.Max(5, internode), end);
+    }
+
+    /// <summary>The furthest bud anyone noted, mm; 0 where none.</summary>
+    private double Last => Math.Max(Seen.IsEmpty ? 0 : Seen[^1], Poor.IsEmpty ? 0 : Poor[^1]);
+
+    /// <summary>Whether one of the lowest buds is in doubt, so that one more is left.</summary>
+    public bool DoubtIn(double lowest) => Poor.Count(p => p <= PlaceOf((int)lowest)) > 0;
+
+    /// <summary>How many buds it has: those seen and those to be expected beyond them.</summary>
+    public int Total => Seen.Length + Math.Max(0, (int)Math.Floor((EndMm - Last) / InternodeMm));
+
+    /// <summary>How many of them stand within a length, mm.</summary>
+    public int Within(double mm) => Enumerable.Range(1, Total).TakeWhile(n => PlaceOf(n) <= mm).Count();
+
+    /// <summary>Where the n-th counted bud sits or is to be expected, mm; n from 1.</summary>
+    public double PlaceOf(int n) => n <= Seen.Length ? Seen[Math.Max(0, n - 1)] : Last + ((n - Seen.Length) * InternodeMm);
+
+    /// <summary>Whether the n-th bud was seen.</summary>
+    public bool SeenAt(int n) => n <= Seen.Length;
+}
