@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Tests.Planning.Rows;
+using Gemmifer.Core.Tests.Planning.Vines;
 using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Exchange;
@@ -17,6 +19,28 @@ public class SchemaTests
     public void Surveys_and_plans_keep_to_their_schemas(int seed)
     {
         var survey = Surveys.Random(seed);
+        Assert.True(Survey.Evaluate(survey).IsValid);
+        var result = Plan.Evaluate(JsonNode.Parse(Surveys.Plan(survey).ToJson()), new EvaluationOptions { OutputFormat = OutputFormat.List });
+        Assert.True(result.IsValid, string.Join("; ", result.Details.Where(d => d.HasErrors).Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))));
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void Surveys_and_plans_of_vines_keep_to_their_schemas(int seed) => KeepsTo(VineSurveys.Random(seed));
+
+    [Theory]
+    [InlineData("raspberry.fall")]
+    [InlineData("blackberry.erect")]
+    [InlineData("canefruit.unknown")]
+    public void Surveys_and_plans_of_rows_keep_to_their_schemas(string kind)
+    {
+        var survey = RowPlanTests.Row(kind);
+        survey["row"]!["observations"] = JsonNode.Parse("""[{ "date": "2026-09-20", "what": "new-canes-fruited" }]""");
+        KeepsTo(survey);
+    }
+
+    private static void KeepsTo(JsonObject survey)
+    {
         Assert.True(Survey.Evaluate(survey).IsValid);
         var result = Plan.Evaluate(JsonNode.Parse(Surveys.Plan(survey).ToJson()), new EvaluationOptions { OutputFormat = OutputFormat.List });
         Assert.True(result.IsValid, string.Join("; ", result.Details.Where(d => d.HasErrors).Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))));

@@ -31,7 +31,7 @@ internal static class SecondPlan
                     Decide(work, p, s, wanted);
                 }
 
-                positions.Add(new PlanPosition(p.Name, s.Stem.Id, work.Of(s.Stem).Buds, false, Wording.Tenth(s.OffMm), null, null, work.Of(s.Stem).Reason.Text, [.. Grown(s.Stem).Take(Math.Max(0, work.Of(s.Stem).Buds)).Select(b => Mark(work, s.Stem, b.AlongMm))], Wording.Tenth(p.AlongMm)));
+                positions.Add(new PlanPosition(p.Name, s.Stem.Id, work.Of(s.Stem).Buds, false, Wording.Tenth(s.OffMm), null, null, work.Of(s.Stem).Reason.Text, [.. Grown(s.Stem).Take(Math.Max(0, work.Of(s.Stem).Buds)).Select(b => SpurPlan.Mark(work, s.Stem, b.AlongMm))], Wording.Tenth(p.AlongMm)));
             }
         }
 
@@ -78,12 +78,6 @@ internal static class SecondPlan
         work.Set(new VineDecided(stem, "shorten", new PlanReason("second-visit", $"{Wording.Capital(VineWork.Counted(grown.Length))} {(grown.Length == 1 ? "grows" : "grow")}: the lowest {wanted} stay, the doubt is over.", Provenance.Practice), "A dead shoot lower down would keep the upper one.", null,
             new VineCut(Wording.Tenth(cut), work.Tree.Axis(stem).At(cut), "above-bud", new PlanBud(Wording.Tenth(top.AlongMm), null, "seen", null, null), work.School.SlopeDeg, work.School.ClearanceMm),
             "count", "shorten", $"{p.Name}: cut {stem.Id} at {Wording.Mm(cut)}, above the {VineWork.Ordinal(wanted)} shoot that grows.", ToolRack.For(work.Tree.DiameterAt(stem, cut)), Buds: wanted, LeftMm: cut));
-    }
-
-    private static double[] Mark(VineWork work, Stem stem, double along)
-    {
-        var at = work.Tree.Axis(stem).At(along);
-        return [Wording.Tenth(at.X), Wording.Tenth(at.Y), Wording.Tenth(at.Z)];
     }
 
     private static PlanStep Doubles(Survey survey) => new(0, "count", null, "rub-off", null, [], "fingers", false, Wording.Day(survey.Date), null,

@@ -17,6 +17,9 @@ internal static class SpurPlan
     /// <summary>A shoot no further out than this can renew a place from below, mm (assumption).</summary>
     private const double LowMm = 40;
 
+    /// <summary>Buds drawn on one shoot at most.</summary>
+    private const int MostMarks = 60;
+
     /// <summary>Two places the gardener wants to stay may be closer than any others, at a price, in thousandths.</summary>
     private const long Clash = -100_000_000;
 
@@ -270,11 +273,15 @@ internal static class SpurPlan
             : $"It creeps away from the arm, {Wording.Mm(rate)} a year, and will be a fist away in {season + years}: let a shoot that comes from below stay in the summer before.");
     }
 
-    internal static IEnumerable<double[]> Marks(VineWork work, VineShoot shoot, int buds) => Enumerable.Range(1, Math.Min(buds, 60)).Select(n =>
+    internal static IEnumerable<double[]> Marks(VineWork work, VineShoot shoot, int buds) => Enumerable.Range(1, Math.Min(buds, MostMarks)).Select(n =>
+        Mark(work, shoot.Stem, Math.Min(shoot.Buds.PlaceOf(n), shoot.Stem.LengthMm)));
+
+    /// <summary>A place along a stem in space, for the drawing.</summary>
+    internal static double[] Mark(VineWork work, Stem stem, double along)
     {
-        var at = work.Tree.Axis(shoot.Stem).At(Math.Min(shoot.Buds.PlaceOf(n), shoot.Stem.LengthMm));
-        return new[] { Wording.Tenth(at.X), Wording.Tenth(at.Y), Wording.Tenth(at.Z) };
-    });
+        var at = work.Tree.Axis(stem).At(along);
+        return [Wording.Tenth(at.X), Wording.Tenth(at.Y), Wording.Tenth(at.Z)];
+    }
 
     /// <summary>So many buds died that nothing alive is cut until growth shows.</summary>
     internal static VineOutcome Wait(VineWork work, IEnumerable<Candidate> candidates, Budget budget)

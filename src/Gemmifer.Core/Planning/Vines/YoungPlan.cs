@@ -71,7 +71,7 @@ internal static class YoungPlan
         }
 
         Head(survey, work, best, at!.Value);
-        return new VineOutcome(null, 0, 0, [Position(work, best, 2)], Timeline: Timeline(2, "Cut at the height of the head; two buds make two shoots.", Wires(survey)),
+        return new VineOutcome(null, 0, 0, [Position(work, best, 2) with { Marks = [.. HeadBuds(best, at!.Value).Select(b => SpurPlan.Mark(work, best.Stem, b))] }], Timeline: Timeline(2, "Cut at the height of the head; two buds make two shoots.", Wires(survey)),
             Steps:
             [
                 Retie(work, head, Tie(best, head, work)),
@@ -98,7 +98,7 @@ internal static class YoungPlan
         }
 
         var (stem, school) = (best.Stem, survey.School);
-        var top = best.Buds.Seen.Where(b => b <= at + (SecondBudMm / 2)).Select(b => (double?)b).LastOrDefault(b => b >= at - SecondBudMm);
+        var top = TopBud(best, at);
         var cutAt = Math.Min(stem.LengthMm, (top ?? at) + school.ClearanceMm);
         var second = top is { } t ? best.Buds.Seen.Where(b => b < t).Select(b => (double?)b).OrderBy(b => Math.Abs(t - SecondBudMm - b!.Value)).FirstOrDefault() : null;
         var text = top is { } seen
@@ -108,6 +108,17 @@ internal static class YoungPlan
         work.Set(new VineDecided(stem, "shorten", new PlanReason("head", "Strong enough: it is cut at the height of the head, where two buds about 100 mm apart make the first two shoots.", Provenance.Practice),
             "A thinner shoot would go back to one bud.", null, new VineCut(top is null ? null : Wording.Tenth(cutAt), work.Tree.Axis(stem).At(cutAt), "above-bud", bud, school.SlopeDeg, school.ClearanceMm),
             "shorten", "shorten", text, ToolRack.For(work.Tree.DiameterAt(stem, cutAt)), Buds: 2, LeftMm: cutAt));
+    }
+
+    /// <summary>The bud seen nearest the height of the head, mm along the shoot; null where none was seen there.</summary>
+    private static double? TopBud(VineShoot best, double at) => best.Buds.Seen.Where(b => b <= at + (SecondBudMm / 2)).Select(b => (double?)b).LastOrDefault(b => b >= at - SecondBudMm);
+
+    /// <summary>The two buds that are to grow, mm along the shoot: seen, or about where to look.</summary>
+    private static double[] HeadBuds(VineShoot best, double at)
+    {
+        var top = TopBud(best, at) ?? (at - (best.Buds.InternodeMm / 2));
+        var second = best.Buds.Seen.Where(b => b < top).Select(b => (double?)b).OrderBy(b => Math.Abs(top - SecondBudMm - b!.Value)).FirstOrDefault() ?? (top - SecondBudMm);
+        return [Math.Max(0, second), top];
     }
 
     private static VineOutcome Headed(Survey survey, VineWork work, Stem trunk)
