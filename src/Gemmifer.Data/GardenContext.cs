@@ -13,6 +13,8 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
 
     public DbSet<LogRecord> Log => Set<LogRecord>();
 
+    public DbSet<VisitRecord> Visits => Set<VisitRecord>();
+
     public DbSet<OwnSchoolRecord> Schools => Set<OwnSchoolRecord>();
 
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
@@ -31,18 +33,27 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             plant.HasKey(p => p.Id);
             plant.Property(p => p.Revision).IsConcurrencyToken();
             plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
+            plant.HasMany(p => p.Visits).WithOne().HasForeignKey(v => v.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<SurveyRecord>(survey =>
         {
             survey.ToTable("Surveys");
             survey.Property(s => s.Revision).IsConcurrencyToken();
+            survey.Property(s => s.Visit).HasDefaultValue(1);
             survey.HasIndex(s => new { s.PlantId, s.Season }).IsUnique();
         });
         modelBuilder.Entity<LogRecord>(log =>
         {
             log.ToTable("Log");
+            log.Property(l => l.Visit).HasDefaultValue(1);
             log.HasIndex(l => new { l.PlantId, l.Season });
+        });
+        modelBuilder.Entity<VisitRecord>(visit =>
+        {
+            visit.ToTable("Visits");
+            visit.HasIndex(v => new { v.PlantId, v.Season, v.Key }).IsUnique();
+            visit.HasIndex(v => v.Due);
         });
         modelBuilder.Entity<OwnSchoolRecord>(school =>
         {

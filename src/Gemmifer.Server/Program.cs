@@ -76,6 +76,8 @@ app.MapOwnSchools();
 app.MapSurveys();
 app.MapGardenPlan();
 app.MapWork();
+app.MapVisits();
+app.MapBlocks();
 app.MapSettings();
 app.MapFallback("/api/{**path}", () => Problems.NotFound("address"));
 

@@ -15,7 +15,6 @@ public sealed class GardenTests : IDisposable
     [Theory]
     [InlineData("name", "\"\"", "/name")]
     [InlineData("kind", "\"rose.plastic\"", "/kind")]
-    [InlineData("kind", "\"vine.vinifera\"", "/kind")]
     [InlineData("plantedYear", "3000", "/plantedYear")]
     [InlineData("unionHeight", "99999", "/unionHeight")]
     [InlineData("vigour", "\"mighty\"", "/vigour")]

@@ -27,7 +27,7 @@ public sealed class JudgementTests : IDisposable
     public async Task The_rules_show_every_value_with_its_source_and_range()
     {
         var rules = (await _garden.GetAsync("/api/rules")).AsArray();
-        Assert.Equal(["flat-fan", "hard", "light-hand", "moderate-half", "open-bowl", "renewal-by-age", "rough-shear"], rules.Select(r => (string)r!["id"]!));
+        Assert.Equal(["branching-tip", "flat-fan", "goblet", "hard", "light-hand", "long-cane", "moderate-half", "one-crop", "open-bowl", "renewal-by-age", "rough-shear", "spur", "two-crops"], rules.Select(r => (string)r!["id"]!));
         Assert.All(rules.SelectMany(r => r!["values"]!.AsArray()), v =>
         {
             Assert.True(((string)v!["why"]!).Length > 5 && ((string)v["label"]!).Length > 2);

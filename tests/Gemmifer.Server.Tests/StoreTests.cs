@@ -52,7 +52,7 @@ public sealed class StoreTests
             using (var garden = new Garden(folder))
             {
                 Assert.Equal("Kept", (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!);
-                Assert.Equal(7, (await garden.GetAsync("/api/rules")).AsArray().Count);
+                Assert.Equal(13, (await garden.GetAsync("/api/rules")).AsArray().Count);
             }
 
             var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
@@ -143,7 +143,7 @@ public sealed class StoreTests
         stems[0]!["pin"] = "keep";
         stems.Add(new JsonObject { ["id"] = "A1", ["role"] = "lateral", ["parent"] = "A", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
         LogRecord Did(string stem, string action, double? at, string outcome = "done") => new() { PlantId = "p", Kind = "step", Text = "", Stem = stem, Action = action, Outcome = outcome, CutAt = at };
-        var next = SurveyDocuments.CarryOver(stems.ToJsonString(), [Did("A", "shorten", 480), Did("B", "remove", null), Did("C", "shorten", 500, "skipped")], 1);
+        var next = CarryOver.Stems(stems.ToJsonString(), [Did("A", "shorten", 480), Did("B", "remove", null), Did("C", "shorten", 500, "skipped")], 1);
         Assert.Equal(["A", "C"], next.Select(s => (string)s!["id"]!));
         Assert.Equal((480.0, 3, null), ((double)next[0]!["length"]!, (int)next[0]!["age"]!, next[0]!["pin"]));
         Assert.Equal((1100.0, 80), ((double)next[1]!["length"]!, (int)next[1]!["age"]!));
@@ -155,11 +155,11 @@ public sealed class StoreTests
         upright.Add(new JsonObject { ["id"] = "B1", ["role"] = "lateral", ["parent"] = "B", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
         var level = new LogRecord { PlantId = "p", Kind = "step", Text = "", Stem = null, Action = "shorten", Outcome = "done", CutAt = 400 };
         var survey = Garden.Document([.. upright.Select(s => (JsonObject)s!.DeepClone())]);
-        var sheared = SurveyDocuments.CarryOver(upright.ToJsonString(), [level], 1, h => SurveyDocuments.Reaching(survey, h));
+        var sheared = CarryOver.Stems(upright.ToJsonString(), [level], 1, h => SurveyDocuments.Reaching(survey, h));
         Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => ((string)s!["id"]!, (double)s["length"]!)));
-        Assert.Equal(300, (double)SurveyDocuments.CarryOver(upright.ToJsonString(), [level, Did("B", "shorten", 300)], 1, h => SurveyDocuments.Reaching(survey, h))[1]!["length"]!);
+        Assert.Equal(300, (double)CarryOver.Stems(upright.ToJsonString(), [level, Did("B", "shorten", 300)], 1, h => SurveyDocuments.Reaching(survey, h))[1]!["length"]!);
 
         // A whole number may be written with a point.
-        Assert.Equal(3, (int)SurveyDocuments.CarryOver("[{\"id\": \"A\", \"parent\": \"crown\", \"age\": 2.0}]", [], 1)[0]!["age"]!);
+        Assert.Equal(3, (int)CarryOver.Stems("[{\"id\": \"A\", \"parent\": \"crown\", \"age\": 2.0}]", [], 1)[0]!["age"]!);
     }
 }

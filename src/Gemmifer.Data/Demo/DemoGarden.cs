@@ -33,6 +33,47 @@ public static class DemoGarden
         await garden.SaveChangesAsync(cancel);
     }
 
+    /// <summary>A row, and what was seen of it last year.</summary>
+    private static JsonNode? Row(JsonObject json, int season)
+    {
+        var row = json["row"]?.DeepClone();
+        if (row is not null && json["observed"] is JsonArray seen)
+        {
+            row["observations"] = new JsonArray([.. seen.OfType<JsonObject>().Select(s => new JsonObject { ["date"] = $"{season - 1}-{(string)s["day"]!}", ["what"] = (string)s["what"]! })]);
+        }
+
+        return row;
+    }
+
+    /// <summary>What was weighed in earlier seasons, so many years back: prunings of that winter, the crop of that summer.</summary>
+    private static void Weigh(PlantRecord record, JsonObject json, int season, DateTimeOffset now)
+    {
+        foreach (var weighed in (json["weighed"] as JsonArray ?? []).OfType<JsonObject>())
+        {
+            var year = season - (int)weighed["back"]!;
+            record.Surveys.Add(new SurveyRecord
+            {
+                PlantId = record.Id,
+                Season = year,
+                Date = new DateOnly(year, 2, 20),
+                Stems = "[]",
+                KeepOut = "[]",
+                Vine = new JsonObject { ["pruningWeight"] = weighed["prunings"]!.DeepClone() }.ToJsonString(),
+                Revision = 1,
+                UpdatedAt = now,
+            });
+            record.Log.Add(new LogRecord
+            {
+                PlantId = record.Id,
+                Season = year,
+                At = new DateTimeOffset(year, 9, 20, 10, 0, 0, TimeSpan.Zero),
+                Kind = "crop",
+                Text = $"Crop of {year} weighed.",
+                Grams = (double)weighed["crop"]!,
+            });
+        }
+    }
+
     private static PlantRecord Read(JsonObject json, int season, DateOnly planned, DateTimeOffset now)
     {
         var record = new PlantRecord
@@ -61,11 +102,14 @@ public static class DemoGarden
                 KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
                 School = json["school"]?.ToJsonString(),
                 Support = json["support"]?.ToJsonString(),
+                Vine = json["vine"]?.ToJsonString(),
+                Row = Row(json, season)?.ToJsonString(),
                 Revision = 1,
                 UpdatedAt = now,
             });
         }
 
+        Weigh(record, json, season, now);
         foreach (var line in (json["log"] as JsonArray ?? []).OfType<JsonObject>())
         {
             // Days are given as month-day of last winter's season.

@@ -39,6 +39,8 @@ public sealed class PlantRecord
     public List<SurveyRecord> Surveys { get; } = [];
 
     public List<LogRecord> Log { get; } = [];
+
+    public List<VisitRecord> Visits { get; } = [];
 }
 
 /// <summary>What was seen on a plant in one season.</summary>
@@ -65,6 +67,15 @@ public sealed class SurveyRecord
     /// <summary>Support as in the exchange format, JSON; null where nothing was said.</summary>
     public string? Support { get; set; }
 
+    /// <summary>A vine as a whole as in the exchange format, JSON; null for other kinds. What was weighed in other seasons is not in it.</summary>
+    public string? Vine { get; set; }
+
+    /// <summary>The counts of a row as in the exchange format, JSON; null for other kinds.</summary>
+    public string? Row { get; set; }
+
+    /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
+    public int Visit { get; set; } = 1;
+
     public int Revision { get; set; }
 
     public DateTimeOffset UpdatedAt { get; set; }
@@ -81,7 +92,7 @@ public sealed class LogRecord
 
     public DateTimeOffset At { get; set; }
 
-    /// <summary>step, note or finished.</summary>
+    /// <summary>step, note, finished or crop.</summary>
     public required string Kind { get; set; }
 
     public required string Text { get; set; }
@@ -105,6 +116,35 @@ public sealed class LogRecord
 
     /// <summary>For a cane that was tied: how it lies since (clock, lean, tipLean) and where it ends (x, z), JSON; null otherwise.</summary>
     public string? Tied { get; set; }
+
+    /// <summary>The visit of the season it belongs to.</summary>
+    public int Visit { get; set; } = 1;
+
+    /// <summary>What was weighed, g; null unless a crop. The season is then the summer the crop grew in.</summary>
+    public double? Grams { get; set; }
+}
+
+/// <summary>A visit that is to come: the second cut, tipping, a look.</summary>
+public sealed class VisitRecord
+{
+    public int Id { get; set; }
+
+    public required string PlantId { get; set; }
+
+    public int Season { get; set; }
+
+    /// <summary>Tells the visits of a plant and season apart.</summary>
+    public required string Key { get; set; }
+
+    /// <summary>second-visit, or the action of its step: tip, check, rub-off, defer or do.</summary>
+    public required string Kind { get; set; }
+
+    public required string Text { get; set; }
+
+    public DateOnly Due { get; set; }
+
+    /// <summary>Null while it is to come.</summary>
+    public DateTimeOffset? DoneAt { get; set; }
 }
 
 /// <summary>A school of the gardener's own: a copy of one that ships, with values changed.</summary>

@@ -32,6 +32,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<double?>("CutAt")
                         .HasColumnType("REAL");
 
+                    b.Property<double?>("Grams")
+                        .HasColumnType("REAL");
+
                     b.Property<string>("Instead")
                         .HasColumnType("TEXT");
 
@@ -64,6 +67,11 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<string>("Tied")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Visit")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(1);
 
                     b.HasKey("Id");
 
@@ -194,6 +202,9 @@ namespace Gemmifer.Data.Migrations
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Row")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("School")
                         .HasColumnType("TEXT");
 
@@ -210,12 +221,61 @@ namespace Gemmifer.Data.Migrations
                     b.Property<long>("UpdatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Vine")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Visit")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(1);
+
                     b.HasKey("Id");
 
                     b.HasIndex("PlantId", "Season")
                         .IsUnique();
 
                     b.ToTable("Surveys", (string)null);
+                });
+
+            modelBuilder.Entity("Gemmifer.Data.Entities.VisitRecord", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Due")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PlantId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Season")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Due");
+
+                    b.HasIndex("PlantId", "Season", "Key")
+                        .IsUnique();
+
+                    b.ToTable("Visits", (string)null);
                 });
 
             modelBuilder.Entity("Gemmifer.Data.Entities.LogRecord", b =>
@@ -236,11 +296,22 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.VisitRecord", b =>
+                {
+                    b.HasOne("Gemmifer.Data.Entities.PlantRecord", null)
+                        .WithMany("Visits")
+                        .HasForeignKey("PlantId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.PlantRecord", b =>
                 {
                     b.Navigation("Log");
 
                     b.Navigation("Surveys");
+
+                    b.Navigation("Visits");
                 });
 #pragma warning restore 612, 618
         }

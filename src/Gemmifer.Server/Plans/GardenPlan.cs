@@ -17,9 +17,12 @@ namespace Gemmifer.Server.Plans;
 /// <param name="State">planned, finished, empty (nobody walked round it yet) or unplannable.</param>
 /// <param name="Cuts">Cuts still to make.</param>
 /// <param name="Checks">Canes to check first.</param>
+/// <param name="Buds">Counted buds that stay; of vines only.</param>
+/// <param name="Shoots">Shoots to expect; of vines only.</param>
+/// <param name="TieCount">Ties still to make.</param>
 /// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
-public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved);
+public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved);
 
 /// <summary>
 /// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
@@ -44,7 +47,7 @@ public static class GardenPlan
         {
             var total = await garden.Plants.CountAsync(p => p.RemovedAt == null, cancel);
             await LineAsync(http.Response, new { total }, cancel);
-            await foreach (var line in LinesAsync(garden, clock, cancel))
+            await foreach (var line in LinesAsync(garden, clock, null, cancel))
             {
                 await LineAsync(http.Response, line, cancel);
             }
@@ -63,7 +66,8 @@ public static class GardenPlan
         await response.BodyWriter.FlushAsync(cancel);
     }
 
-    private static async IAsyncEnumerable<GardenPlanLine> LinesAsync(GardenContext garden, TimeProvider clock, [EnumeratorCancellation] CancellationToken cancel)
+    /// <summary>The lines of the plants wanted, in order of id.</summary>
+    public static async IAsyncEnumerable<GardenPlanLine> LinesAsync(GardenContext garden, TimeProvider clock, Func<PlantRecord, bool>? wanted, [EnumeratorCancellation] CancellationToken cancel)
     {
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = PlantEndpoints.Today(clock);
@@ -78,6 +82,7 @@ public static class GardenPlan
             }
 
             after = plants[^1].Id;
+            plants = wanted is null ? plants : [.. plants.Where(wanted)];
             var ids = plants.Select(p => p.Id).ToArray();
             var surveys = (await garden.Surveys.AsNoTracking().Where(s => ids.Contains(s.PlantId) && s.Season <= season).ToListAsync(cancel)).ToLookup(s => s.PlantId);
             var log = (await garden.Log.AsNoTracking().Where(l => ids.Contains(l.PlantId) && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel)).ToLookup(l => l.PlantId);
@@ -85,7 +90,7 @@ public static class GardenPlan
             await Parallel.ForAsync(0, plants.Count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, (i, _) =>
             {
                 var plant = plants[i];
-                lines[i] = LineOf(plant, surveys[plant.Id].MaxBy(s => s.Season), [.. log[plant.Id]], place, today, season, own);
+                lines[i] = LineOf(plant, [.. surveys[plant.Id]], [.. log[plant.Id]], place, today, season, own);
                 return ValueTask.CompletedTask;
             });
             foreach (var line in lines)
@@ -95,17 +100,19 @@ public static class GardenPlan
         }
     }
 
-    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord? latest, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
+    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord[] surveys, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
     {
-        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, null, [], [], true);
-        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of)];
-        if (log.Any(l => l.Kind == "finished" && l.Season == season))
+        var latest = surveys.MaxBy(s => s.Season);
+        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true);
+        var visit = latest?.Season == season ? latest.Visit : 1;
+        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of && (of != season || l.Visit == visit))];
+        if (log.Any(l => l.Kind == "finished" && l.Season == season && l.Visit == visit))
         {
             return Without("finished");
         }
 
         var (survey, _) = SurveyEndpoints.Current(plant, latest, Steps(latest?.Season), place, today, season);
-        var document = SurveyDocuments.Compose(plant, survey, place, own);
+        var document = SurveyDocuments.Compose(plant, survey, place, own, survey.Vine is null ? null : Weighed.Of(surveys, log, season));
         if (WorkState.Of(document, Steps(season), PlanDetail.Brief) is not { } state)
         {
             return Without(survey.Stems == "[]" ? "empty" : "unplannable");
@@ -114,6 +121,6 @@ public static class GardenPlan
         var plan = state.Plan;
         var pending = state.Pending.Where(p => p.Step.Stage != "return").Select(p => p.Step).ToArray();
         return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, "planned", pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
-            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal);
+            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal);
     }
 }

@@ -41,7 +41,8 @@ public static class PlanEndpoints
     }
 
     private static KindView[] Kinds() => [.. PlantKinds.Served.Values.OrderBy(k => PlantKinds.Known.ToList().IndexOf(k.Id)).Select(k =>
-        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs))];
+        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs,
+            k.IsVine ? "vine" : k.IsCaneFruit ? "cane-fruit" : k.Surveyed ? "rose" : "shrub"))];
 
     private static async Task<IResult> SchoolsAsync(string kind, GardenContext garden, CancellationToken cancel)
     {
@@ -65,9 +66,10 @@ public static class PlanEndpoints
 /// <param name="Surveyed">False where a simple routine does without a walk round the canes.</param>
 /// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
 /// <param name="Climbs">Canes are trained and tied to a support.</param>
+/// <param name="Family">rose, vine, cane-fruit or shrub.</param>
 /// <param name="OldFrom">Seasons from which wood counts as old.</param>
 public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
-    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs);
+    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, string Family);
 
 /// <summary>A school as it applies to one kind.</summary>
 /// <param name="Base">For the gardener's own: the school it was copied from.</param>

@@ -45,20 +45,21 @@ public static class PlantEndpoints
         var season = PruningYear.Of(today, place.Southern);
         var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null).OrderBy(p => p.Place).ThenBy(p => p.Name).ToListAsync(cancel);
         var surveys = (await garden.Surveys.AsNoTracking().ToListAsync(cancel)).ToLookup(s => s.PlantId);
-        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind != "note").ToListAsync(cancel)).ToLookup(l => l.PlantId);
+        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind == "step" || l.Kind == "finished").ToListAsync(cancel)).ToLookup(l => l.PlantId);
         return Results.Ok(plants.Select(p =>
         {
             var latest = surveys[p.Id].MaxBy(s => s.Season);
-            var now = log[p.Id].Where(l => l.Season == season).ToArray();
+            var visit = latest?.Season == season ? latest.Visit : 1;
+            var now = log[p.Id].Where(l => l.Season == season && l.Visit == visit).ToArray();
             var steps = now.Count(l => l.Kind == "step");
             var state = now.Any(l => l.Kind == "finished") ? "finished"
                 : steps > 0 ? "working"
-                : (latest is not null && latest.Season == season && latest.Stems != "[]") || !PlantKinds.Served[p.Kind].Surveyed ? "surveyed"
+                : (latest is not null && latest.Season == season && (latest.Stems != "[]" || latest.Row is not null)) || !PlantKinds.Served[p.Kind].Surveyed ? "surveyed"
                 : "empty";
             var (from, to) = PruningYear.Window(PlantKinds.Served[p.Kind], today, month, day);
             var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
             return new PlantSummary(ViewOf(p), state, steps, from, to, last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
-                JsonDocument.Parse(latest?.Stems ?? "[]").RootElement);
+                JsonDocument.Parse(latest?.Stems ?? "[]").RootElement, latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null);
         }).ToArray());
     }
 

@@ -13,5 +13,6 @@ public sealed record PlantView(string Id, int Revision, string Name, string Kind
 /// <param name="State">empty, surveyed, working or finished, in the season that is on.</param>
 /// <param name="DueFrom">First day of its main prune.</param>
 /// <param name="LastPruned">Day of the last cut in the log.</param>
+/// <param name="Row">The counts of its row, for a small drawing; null for other kinds.</param>
 /// <param name="Canes">Its canes as last seen, for a small drawing.</param>
-public sealed record PlantSummary(PlantView Plant, string State, int StepsDone, DateOnly DueFrom, DateOnly DueTo, DateOnly? LastPruned, JsonElement Canes);
+public sealed record PlantSummary(PlantView Plant, string State, int StepsDone, DateOnly DueFrom, DateOnly DueTo, DateOnly? LastPruned, JsonElement Canes, JsonElement? Row);

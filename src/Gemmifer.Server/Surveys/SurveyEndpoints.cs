@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Planning;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
@@ -19,7 +21,7 @@ namespace Gemmifer.Server.Surveys;
 public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
-public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support);
+public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row);
 
 /// <summary>Reads and stores the survey of a plant.</summary>
 public static class SurveyEndpoints
@@ -43,7 +45,7 @@ public static class SurveyEndpoints
         var today = PlantEndpoints.Today(clock);
         var season = PruningYear.Of(today, place.Southern);
         var (survey, carriedFrom) = await CurrentAsync(garden, plant, place, today, season, cancel);
-        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel)), carriedFrom));
+        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel), await Weighed.OfAsync(garden, plant, season, cancel)), carriedFrom));
     }
 
     /// <summary>
@@ -71,12 +73,18 @@ public static class SurveyEndpoints
         var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School, Support = latest?.Support };
         if (latest is not null)
         {
-            fresh.Stems = SurveyDocuments.CarryOver(latest.Stems, steps, season - latest.Season,
-                height => SurveyDocuments.Reaching(SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>()), height)).ToJsonString();
+            var document = SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>());
+            var done = steps.Where(s => s.Visit == latest.Visit).ToList();
+            fresh.Stems = CarryOver.Stems(latest.Stems, done, season - latest.Season, height => SurveyDocuments.Reaching(document, height), PlantKinds.Served[plant.Kind].IsVine).ToJsonString();
+            fresh.Vine = CarryOver.Vine(latest.Vine, season - latest.Season);
+            fresh.Row = latest.Row is null ? null : CarryOver.Row(latest.Row, Stayed(document));
         }
 
         return (fresh, latest?.Season);
     }
+
+    /// <summary>Canes that stayed in a row by its plan.</summary>
+    private static int Stayed(JsonObject document) => SurveyDocuments.Read(document) is SurveyReading.Valid { Survey: { Row: not null } survey } ? Planner.Plan(survey, PlanDetail.Brief).Counts.Kept : 0;
 
     private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
     {
@@ -114,9 +122,13 @@ public static class SurveyEndpoints
             }
 
             static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
-            var composed = SurveyDocuments.Compose(plant, place, date, Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")),
-                // A page from before supports were known does not send one: what is stored stays.
-                document.RootElement.TryGetProperty("support", out _) ? Node(f.Find("support")) : record?.Support is { } kept ? JsonNode.Parse(kept) : null);
+
+            // A page from before a part was known does not send it: what is stored stays.
+            JsonNode? Sent(string name, string? stored) => document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name)) : stored is null ? null : JsonNode.Parse(stored);
+            var vine = Sent("vine", record?.Vine);
+            (vine as JsonObject)?.Remove("records");
+            var composed = SurveyDocuments.Compose(plant, place, date, new SurveyParts(Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")),
+                Sent("support", record?.Support), vine, Sent("row", record?.Row)));
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
             {
@@ -134,6 +146,8 @@ public static class SurveyEndpoints
             record.KeepOut = composed["keepOut"]!.ToJsonString();
             record.School = composed["school"]?.ToJsonString();
             record.Support = composed["support"]?.ToJsonString();
+            record.Vine = composed["vine"]?.ToJsonString();
+            record.Row = composed["row"]?.ToJsonString();
             record.Revision++;
             record.UpdatedAt = clock.GetUtcNow();
             try
@@ -144,6 +158,11 @@ public static class SurveyEndpoints
             {
                 // Another tab saved between our look and our save, or made the season's first survey.
                 return Problems.Conflict(revision + 1);
+            }
+
+            if (composed["vine"] is JsonObject stored && await Weighed.OfAsync(garden, plant, season, cancel) is { Count: > 0 } weighed)
+            {
+                stored["records"] = weighed;
             }
 
             return Results.Ok(ViewOf(record, composed, null));

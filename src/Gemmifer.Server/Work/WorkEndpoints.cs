@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Planning;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Vines;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -15,7 +16,7 @@ namespace Gemmifer.Server.Work;
 
 /// <summary>One line of the log as people see it.</summary>
 public sealed record LogView(int Id, int Season, DateTimeOffset At, string Kind, string Text, string? Stem, string? Stage, string? Action,
-    string? Outcome, string? Instead, double? CutAt, string? Note);
+    string? Outcome, string? Instead, double? CutAt, string? Note, double? Grams);
 
 /// <summary>An open step with its key.</summary>
 public sealed record OpenStep(string Key, PlanStep Step);
@@ -24,9 +25,10 @@ public sealed record OpenStep(string Key, PlanStep Step);
 public sealed record Change(string Stem, string Was, string Now);
 
 /// <summary>The work on a plant this season.</summary>
+/// <param name="Visit">1 for the main work, 2 for the visit after bud break.</param>
 /// <param name="Plan">Null while nobody walked round the plant.</param>
 /// <param name="Changes">What the last step changed for other stems.</param>
-public sealed record WorkView(int Season, bool Finished, JsonElement Document, PlanDocument? Plan, OpenStep[] Pending, LogView[] Done, Change[] Changes);
+public sealed record WorkView(int Season, int Visit, bool Finished, JsonElement Document, PlanDocument? Plan, OpenStep[] Pending, LogView[] Done, Change[] Changes);
 
 /// <summary>What the gardener did with a step.</summary>
 /// <param name="Outcome">done, different or skipped.</param>
@@ -36,6 +38,11 @@ public sealed record StepInput(string Key, string Outcome, string? Instead, doub
 
 /// <summary>A line for the log in the gardener's own words.</summary>
 public sealed record NoteInput(string Text);
+
+/// <summary>A crop that was weighed; more than one picking of a season adds up.</summary>
+/// <param name="Grams">g.</param>
+/// <param name="Season">The summer it grew in; the latest where not said.</param>
+public sealed record CropInput(double Grams, int? Season);
 
 /// <summary>Doing a plan step by step, and the log.</summary>
 public static class WorkEndpoints
@@ -50,6 +57,7 @@ public static class WorkEndpoints
         plant.MapDelete("work/last", UndoAsync).WithName("undoStep").Produces<WorkView>().ProducesProblem(404).ProducesProblem(409);
         plant.MapPost("work/finish", FinishAsync).WithName("finishWork").Produces<WorkView>().ProducesProblem(404).ProducesProblem(409);
         plant.MapGet("log", LogAsync).WithName("log").Produces<LogView[]>().ProducesProblem(404);
+        plant.MapPost("crop", CropAsync).WithName("weighCrop").Accepts<CropInput>("application/json").Produces<LogView>(201).ProducesProblem(404).ProducesProblem(422);
         plant.MapPost("log", NoteAsync).WithName("addNote").Accepts<NoteInput>("application/json").Produces<LogView>(201).ProducesProblem(404).ProducesProblem(422);
     }
 
@@ -96,7 +104,7 @@ public static class WorkEndpoints
                 Action = step.Action,
                 Outcome = outcome,
                 Instead = outcome == "different" ? instead : null,
-                CutAt = outcome == "skipped" ? null : cutAt ?? step.Cut?.At ?? (step.Cut?.Bud?.Window is { Count: 2 } w ? Math.Round((w[0] + w[1]) / 2) : null),
+                CutAt = outcome == "skipped" ? null : cutAt ?? step.Cut?.At ?? Middle(step.Cut),
                 Note = note,
                 Tied = WorkState.TiedBy(before, step),
             }, cancel);
@@ -104,6 +112,9 @@ public static class WorkEndpoints
             return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));
         });
     }
+
+    /// <summary>Where a cut ends up whose bud had to be looked for: the middle of where to look, and the stub above it.</summary>
+    private static double? Middle(PlanCut? cut) => cut?.Bud?.Window is { Count: 2 } w ? Math.Round(((w[0] + w[1]) / 2) + cut.Clearance) : null;
 
     private static Change[] Changes(PlanDocument before, PlanDocument? after, string? own) => after is null ? [] :
         [.. before.Stems.Join(after.Stems, b => b.Id, a => a.Id, (b, a) => new Change(b.Id, b.Decision, a.Decision)).Where(c => c.Was != c.Now && c.Stem != own)];
@@ -172,6 +183,25 @@ public static class WorkEndpoints
         });
     }
 
+    private static async Task<IResult> CropAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel)
+    {
+        return await WithBodyAsync(id, request, desk, cancel, async (open, f) =>
+        {
+            f.Require("grams");
+            var grams = f.Number("grams", 0, VineLimits.CropGrams, openMin: true);
+            var season = f.Whole("season", SurveyLimits.FirstYear, desk.LatestSummer);
+            if (f.Errors.Count > 0)
+            {
+                return Problems.Invalid(f.Errors);
+            }
+
+            var summer = season ?? desk.LatestSummer;
+            var record = new LogRecord { PlantId = id, Season = summer, Kind = "crop", Text = $"Crop of {summer} weighed.", Grams = grams };
+            await desk.WeighAsync(record, cancel);
+            return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
+        });
+    }
+
     /// <summary>Reads the body and opens the plant's work, or answers why not.</summary>
     private static async Task<IResult> WithBodyAsync(string id, HttpRequest request, Desk desk, CancellationToken cancel, Func<OpenWork, FieldReader, Task<IResult>> handle)
     {
@@ -191,10 +221,10 @@ public static class WorkEndpoints
 }
 
 /// <summary>A plant's work laid open: its survey, its steps so far, and the plan for what is left.</summary>
-public sealed record OpenWork(PlantRecord Plant, int Season, JsonElement Document, List<LogRecord> Steps, bool Finished, WorkState? State)
+public sealed record OpenWork(PlantRecord Plant, int Season, int Visit, JsonElement Document, List<LogRecord> Steps, bool Finished, WorkState? State)
 {
     /// <summary>What a screen needs.</summary>
-    public WorkView View(Change[] changes) => new(Season, Finished, Document, State?.Plan,
+    public WorkView View(Change[] changes) => new(Season, Visit, Finished, Document, State?.Plan,
         [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step))], [.. Steps.Select(Desk.ViewOf)], changes);
 }
 
@@ -212,11 +242,11 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Southern);
         var (survey, _) = await SurveyEndpoints.CurrentAsync(garden, plant, place, PlantEndpoints.Today(clock), season, cancel);
-        var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel);
+        var log = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Visit == survey.Visit && (l.Kind == "step" || l.Kind == "finished")).OrderBy(l => l.Id).ToListAsync(cancel);
         var steps = log.Where(l => l.Kind == "step").ToList();
-        var document = SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel));
+        var document = SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel), await Weighed.OfAsync(garden, plant, season, cancel));
         var state = WorkState.Of(document, steps);
-        return new OpenWork(plant, season, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);
+        return new OpenWork(plant, season, survey.Visit, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);
     }
 
     /// <summary>Adds a line to the log.</summary>
@@ -224,6 +254,32 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
     {
         record.At = clock.GetUtcNow();
         record.Season = open.Season;
+        record.Visit = open.Visit;
+
+        // The log and the visits that follow from it are stored together or not at all.
+        await using var together = await garden.Database.BeginTransactionAsync(cancel);
+        garden.Add(record);
+        await garden.SaveChangesAsync(cancel);
+        await FollowAsync(open.Plant.Id, cancel);
+        await together.CommitAsync(cancel);
+    }
+
+    private async Task FollowAsync(string id, CancellationToken cancel)
+    {
+        if (await OpenAsync(id, cancel) is { } now)
+        {
+            await Visits.FollowAsync(garden, now, cancel);
+            await garden.SaveChangesAsync(cancel);
+        }
+    }
+
+    /// <summary>The latest summer a crop can come from.</summary>
+    public int LatestSummer => PlantEndpoints.Today(clock).Year;
+
+    /// <summary>Adds what was weighed.</summary>
+    public async Task WeighAsync(LogRecord record, CancellationToken cancel)
+    {
+        record.At = clock.GetUtcNow();
         garden.Add(record);
         await garden.SaveChangesAsync(cancel);
     }
@@ -231,17 +287,20 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
     /// <summary>Takes back the last step or the finish; false where there is none.</summary>
     public async Task<bool> UndoAsync(OpenWork open, CancellationToken cancel)
     {
-        var last = await garden.Log.Where(l => l.PlantId == open.Plant.Id && l.Season == open.Season && l.Kind != "note").OrderByDescending(l => l.Id).FirstOrDefaultAsync(cancel);
+        var last = await garden.Log.Where(l => l.PlantId == open.Plant.Id && l.Season == open.Season && l.Visit == open.Visit && (l.Kind == "step" || l.Kind == "finished")).OrderByDescending(l => l.Id).FirstOrDefaultAsync(cancel);
         if (last is null)
         {
             return false;
         }
 
+        await using var together = await garden.Database.BeginTransactionAsync(cancel);
         garden.Remove(last);
         await garden.SaveChangesAsync(cancel);
+        await FollowAsync(open.Plant.Id, cancel);
+        await together.CommitAsync(cancel);
         return true;
     }
 
     /// <summary>A log line as people see it.</summary>
-    public static LogView ViewOf(LogRecord l) => new(l.Id, l.Season, l.At, l.Kind, l.Text, l.Stem, l.Stage, l.Action, l.Outcome, l.Instead, l.CutAt, l.Note);
+    public static LogView ViewOf(LogRecord l) => new(l.Id, l.Season, l.At, l.Kind, l.Text, l.Stem, l.Stage, l.Action, l.Outcome, l.Instead, l.CutAt, l.Note, l.Grams);
 }

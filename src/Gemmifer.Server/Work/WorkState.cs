@@ -85,9 +85,9 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
     {
         ("skipped", "check" or "defer", _) => null,
         ("done", "check" or "defer" or "do", _) => null,
-        ("done", "remove", _) or ("different", _, "removed") => "remove",
+        ("done", "remove" or "rub-off", _) or ("different", _, "removed") => "remove",
         ("skipped", _, _) or ("different", _, "left") => new JsonObject { ["cutAt"] = lengthMm },
-        ("done", "shorten", _) or ("different", _, "cut") => record.CutAt is { } at ? new JsonObject { ["cutAt"] = Math.Min(at, lengthMm) } : "keep",
+        ("done", "shorten" or "tip", _) or ("different", _, "cut") => record.CutAt is { } at ? new JsonObject { ["cutAt"] = Math.Min(at, lengthMm) } : "keep",
         _ => null,
     };
 }

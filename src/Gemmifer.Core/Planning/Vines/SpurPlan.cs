@@ -168,7 +168,7 @@ internal static class SpurPlan
     private static PlanPosition Keep(Survey survey, VineWork work, Candidate place, int buds, int spurBuds, bool all)
     {
         var (p, best) = (place.Position, place.Best);
-        var doubt = best.Doubtful && best.Stem.Pin is not Pin.CutAt;
+        var doubt = best.Doubtful && (best.Stem.Pin is not Pin.CutAt cut || best.Buds.Within(cut.AlongMm) > spurBuds);
         var leave = doubt ? Math.Max(buds, Math.Min(best.Buds.Total, spurBuds + 1)) : buds;
         var others = p.Shoots.Where(s => s.Stem.Id != best.Stem.Id).ToArray();
         var lower = others.Length == 0 ? "" : others.All(s => s.OffMm >= best.OffMm) ? "the lower shoot, " : "";

@@ -1,0 +1,137 @@
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Vines;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Schools;
+using Gemmifer.Server.Settings;
+using Gemmifer.Server.Surveys;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Plans;
+
+/// <summary>A rule of balanced pruning that ships.</summary>
+/// <param name="Unit">g.</param>
+public sealed record BudRuleView(string Id, string Name, string Kind, double Base, double Per, double Unit, string Provenance, string Why);
+
+/// <summary>A row of vines: those that stand in one place, in order.</summary>
+/// <param name="Planned">Vines with a plan; the totals are estimates while some have none.</param>
+/// <param name="Buds">Buds to leave; null while no vine has a plan. Likewise ties and minutes.</param>
+public sealed record BlockView(string Place, int Vines, int Planned, int Finished, BlockTotal? Buds, BlockTotal? Ties, BlockTotal? Minutes, IReadOnlyList<GardenPlanLine> Lines);
+
+/// <summary>A row of vines to be planted into the garden at once.</summary>
+/// <param name="Vine">What all of them have in common, as in the exchange format.</param>
+public sealed record BlockInput(string Place, string Kind, int Count, int? PlantedYear, System.Text.Json.JsonElement? Vine);
+
+/// <summary>Rows of vines.</summary>
+public static class Blocks
+{
+    private const int MostAtOnce = 500;
+
+    /// <summary>Adds the routes.</summary>
+    public static void MapBlocks(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/bud-rules", () => VineRules.BudRules.Select(r => new BudRuleView(r.Id, r.Name, r.Kind, r.Rule.Base, r.Rule.Per, r.Rule.UnitGrams, r.Provenance, r.Why)).ToArray()).WithName("budRules");
+        app.MapGet("/api/blocks", ListAsync).WithName("blocks").Produces<BlockView[]>();
+        app.MapPost("/api/blocks", AddAsync).WithName("addBlock").Accepts<BlockInput>("application/json").Produces<BlockView>(201).ProducesProblem(422);
+    }
+
+    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel) => Results.Ok(await ViewAsync(garden, clock, null, cancel));
+
+    private static async Task<BlockView[]> ViewAsync(GardenContext garden, TimeProvider clock, string? place, CancellationToken cancel)
+    {
+        var lines = new List<GardenPlanLine>();
+        await foreach (var line in GardenPlan.LinesAsync(garden, clock, p => PlantKinds.Served[p.Kind].IsVine && (place is null || p.Place == place), cancel))
+        {
+            lines.Add(line);
+        }
+
+        return [.. lines.GroupBy(l => l.Place).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(row =>
+        {
+            var (all, planned) = (row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(), row.Where(l => l.State == "planned").ToArray());
+
+            // Finished vines are no longer part of what is to be done.
+            var open = all.Count(l => l.State != "finished");
+            BlockTotal? Total(Func<GardenPlanLine, double> of) => BlockSample.Total([.. planned.Select(of)], Math.Max(open, planned.Length));
+            return new BlockView(row.Key, all.Length, planned.Length, all.Count(l => l.State == "finished"), Total(l => l.Buds), Total(l => l.TieCount), Total(l => l.Minutes), all);
+        })];
+    }
+
+    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var f = new FieldReader(document!.RootElement, "", []);
+            f.Require("place");
+            f.Require("kind");
+            f.Require("count");
+            var place = f.Text("place", 80)?.Trim();
+            var kind = f.Word("kind", [.. PlantKinds.Served.Values.Where(k => k.IsVine).Select(k => k.Id)]);
+            var count = f.Whole("count", 1, MostAtOnce);
+            var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, PlantEndpoints.Today(clock).Year);
+            if (place is "")
+            {
+                f.Error("/place", "required", "Give the row a name.");
+            }
+
+            JsonObject vine = f.Find("vine") is { } facts && JsonNode.Parse(facts.GetRawText()) is JsonObject given ? given : [];
+            if (kind is not null)
+            {
+                var check = new Plant("", PlantKinds.Served[kind], Vigour.Normal, null, false, 0, true, PlantLook.Open);
+                VineReader.Read(f.Find("vine"), check, null, f.Errors, [], []);
+            }
+
+            if (f.Errors.Count > 0)
+            {
+                return Problems.Invalid(f.Errors);
+            }
+
+            var settings = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+            var (today, taken) = (PlantEndpoints.Today(clock), await garden.Plants.CountAsync(p => p.Place == place && p.RemovedAt == null, cancel));
+            for (var n = 1; n <= count; n++)
+            {
+                var plant = new PlantRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = $"{place} {taken + n}", Kind = kind!, Place = place!, PlantedYear = planted, Revision = 1, CreatedAt = clock.GetUtcNow() };
+                plant.Surveys.Add(new SurveyRecord
+                {
+                    PlantId = plant.Id,
+                    Season = PruningYear.Of(today, settings.Southern),
+                    Date = SurveyDocuments.PlanDay(plant, settings, today),
+                    Stems = "[]",
+                    KeepOut = "[]",
+                    Vine = vine.ToJsonString(),
+                    Revision = 1,
+                    UpdatedAt = clock.GetUtcNow(),
+                });
+                garden.Add(plant);
+            }
+
+            await garden.SaveChangesAsync(cancel);
+            return Results.Created("/api/blocks", (await ViewAsync(garden, clock, place, cancel)).Single());
+        }
+    }
+}
+
+/// <summary>Names with numbers in the order people count: vine 2 before vine 10.</summary>
+internal sealed partial class NaturalOrder : IComparer<string>
+{
+    public static NaturalOrder Instance { get; } = new();
+
+    /// <inheritdoc/>
+    public int Compare(string? x, string? y) => string.CompareOrdinal(Key(x), Key(y));
+
+    private static string Key(string? name) => Digits().Replace((name ?? "").ToUpperInvariant(), m => m.Value.PadLeft(12, '0'));
+
+    [GeneratedRegex("[0-9]+")]
+    private static partial Regex Digits();
+}

@@ -1,0 +1,47 @@
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Plants;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Surveys;
+
+/// <summary>What was weighed of a vine, season by season, as the exchange format has it.</summary>
+public static class Weighed
+{
+    /// <summary>Prunings of earlier winters and crops; null for other kinds.</summary>
+    /// <param name="season">The season that is on; its own prunings are in its survey.</param>
+    public static async Task<JsonArray?> OfAsync(GardenContext garden, PlantRecord plant, int season, CancellationToken cancel)
+    {
+        if (!PlantKinds.Served[plant.Kind].IsVine)
+        {
+            return null;
+        }
+
+        var surveys = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season < season && s.Vine != null).ToListAsync(cancel);
+        var crops = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "crop").OrderBy(l => l.Id).ToListAsync(cancel);
+        return Of(surveys, crops, season);
+    }
+
+    /// <summary>The same from what is at hand.</summary>
+    public static JsonArray Of(IEnumerable<SurveyRecord> surveys, IEnumerable<LogRecord> log, int season)
+    {
+        var seasons = new SortedDictionary<int, JsonObject>();
+        JsonObject Summer(int year) => seasons.TryGetValue(year, out var had) ? had : seasons[year] = new JsonObject { ["season"] = year };
+        foreach (var s in surveys.Where(s => s.Season < season && s.Vine is not null))
+        {
+            // Prunings are the wood of the summer before.
+            if (JsonNode.Parse(s.Vine!)?["pruningWeight"] is JsonValue grams)
+            {
+                Summer(s.Season - 1)["pruningWeight"] = grams.DeepClone();
+            }
+        }
+
+        foreach (var crop in log.Where(l => l is { Kind: "crop", Grams: not null }).GroupBy(l => l.Season))
+        {
+            Summer(crop.Key)["crop"] = crop.Sum(c => c.Grams!.Value);
+        }
+
+        return [.. seasons.Values];
+    }
+}

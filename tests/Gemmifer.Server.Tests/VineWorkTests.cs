@@ -1,0 +1,244 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Gemmifer.Data;
+using Microsoft.Data.Sqlite;
+
+namespace Gemmifer.Server.Tests;
+
+/// <summary>Vines and rows over the real server and file: the second visit, what is weighed, rows of vines, the years.</summary>
+public sealed class VineWorkTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("gemmifer-vines-").FullName;
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, true);
+    }
+
+    private static JsonObject Stem(string id, string role, string parent, double at, double length, int age, double clock = 12) => new()
+    {
+        ["id"] = id,
+        ["role"] = role,
+        ["parent"] = parent,
+        ["at"] = parent == "ground" ? null : at,
+        ["clock"] = clock,
+        ["diameter"] = role == "shoot" ? 10 : 30,
+        ["age"] = age,
+        ["length"] = length,
+        ["lean"] = role == "arm" ? 90 : 5,
+    };
+
+    private static JsonObject Survey(JsonObject vine, params IEnumerable<JsonObject> stems) =>
+        new() { ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]), ["keepOut"] = new JsonArray(), ["vine"] = vine };
+
+    private static JsonObject[] Vine()
+    {
+        var doubtful = Stem("P1a", "shoot", "P1", 20, 1200, 1);
+        doubtful["buds"] = JsonNode.Parse("""[{ "at": 40 }, { "at": 110, "state": "damaged" }, { "at": 180 }, { "at": 250 }]""");
+        return [Stem("T", "trunk", "ground", 0, 900, 8), Stem("L", "arm", "T", 880, 900, 6, 9), Stem("P1", "spur", "L", 200, 70, 4), doubtful, Stem("P1b", "shoot", "P1", 60, 1100, 1), Stem("P2", "spur", "L", 400, 70, 4), Stem("P2a", "shoot", "P2", 20, 1200, 1)];
+    }
+
+    private static async Task<string> AddAsync(Garden garden, string kind, string place = "Terrace")
+    {
+        var (status, body) = await garden.SendAsync(HttpMethod.Post, "/api/plants", new JsonObject { ["name"] = "Test", ["kind"] = kind, ["place"] = place });
+        Assert.Equal(HttpStatusCode.Created, status);
+        return (string)body!["id"]!;
+    }
+
+    private static Garden At(string folder, int year, int month, int day) => new(folder, now: new DateTimeOffset(year, month, day, 9, 0, 0, TimeSpan.Zero));
+
+    private static async Task DoAllAsync(Garden garden, string id)
+    {
+        for (var n = 0; n < 60; n++)
+        {
+            var pending = (await garden.GetAsync($"/api/plants/{id}/work"))["pending"]!.AsArray().FirstOrDefault(p => (string)p!["step"]!["stage"]! != "return");
+            if (pending is null)
+            {
+                return;
+            }
+
+            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = (string)pending["key"]!, ["outcome"] = "done" })).Status);
+        }
+
+        Assert.Fail("The steps do not end.");
+    }
+
+    [Fact]
+    public async Task The_second_visit_is_stored_outlives_a_restart_and_decides_from_what_grew()
+    {
+        string id;
+        using (var winter = At(_folder, 2027, 2, 20))
+        {
+            id = await AddAsync(winter, "vine.vinifera");
+            Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000 }, Vine()), 0)).Status);
+            Assert.Empty((await winter.GetAsync("/api/visits")).AsArray());
+            await DoAllAsync(winter, id);
+            Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work/finish")).Status);
+        }
+
+        using var spring = At(_folder, 2027, 4, 30);
+        var visit = Assert.Single((await spring.GetAsync("/api/visits")).AsArray())!;
+        Assert.Equal(("second-visit", "2027-04-29", id), ((string)visit["kind"]!, (string)visit["due"]!, (string)visit["plantId"]!));
+        var (begun, survey) = await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit");
+        Assert.Equal(200, (int)begun);
+        Assert.Equal(409, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit")).Status);
+        Assert.Empty((await spring.GetAsync("/api/visits")).AsArray());
+
+        // As the winter left it: three buds where one was in doubt, two elsewhere, the upper shoot gone.
+        var document = survey!["document"]!;
+        var stems = document["stems"]!.AsArray();
+        Assert.DoesNotContain(stems, s => (string)s!["id"]! == "P1b");
+        Assert.Equal(262, (double)stems.Single(s => (string)s!["id"]! == "P1a")!["length"]!);
+        Assert.Equal(2, (int)document["vine"]!["stage"]!);
+        stems.Single(s => (string)s!["id"]! == "P1a")!["buds"] = JsonNode.Parse("""[{ "at": 40, "state": "shooting" }, { "at": 180, "state": "shooting" }, { "at": 250, "state": "shooting" }]""");
+        stems.Single(s => (string)s!["id"]! == "P2a")!["buds"] = JsonNode.Parse("""[{ "at": 75, "state": "shooting" }, { "at": 140, "state": "dormant" }]""");
+        var put = new JsonObject { ["date"] = "2027-04-30", ["stems"] = stems.DeepClone(), ["keepOut"] = new JsonArray(), ["vine"] = document["vine"]!.DeepClone() };
+        Assert.Equal(200, (int)(await spring.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", put, (int)survey["revision"]!)).Status);
+        var work = await spring.GetAsync($"/api/plants/{id}/work");
+        Assert.Equal((2, false, "second-visit"), ((int)work["visit"]!, (bool)work["finished"]!, (string)work["plan"]!["vine"]!["work"]!));
+        var cut = Assert.Single(work["pending"]!.AsArray(), p => p!["step"]!["cut"] is not null)!;
+        Assert.Equal(("P1a", 192.0), ((string)cut["step"]!["stem"]!, (double)cut["step"]!["cut"]!["at"]!));
+        await DoAllAsync(spring, id);
+        Assert.Equal(200, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work/finish")).Status);
+
+        // The next winter the shoots that were cut are the ends of their spurs, a year older, and the visit is number one again.
+        using var next = At(_folder, 2028, 2, 20);
+        var carried = (await next.GetAsync($"/api/plants/{id}/survey"))["document"]!;
+        Assert.Equal(["T", "L", "P1", "P2"], carried["stems"]!.AsArray().Select(s => (string)s!["id"]!));
+        Assert.Equal((212.0, 5), ((double)carried["stems"]![2]!["length"]!, (int)carried["stems"]![2]!["age"]!));
+        Assert.Null(carried["vine"]!["stage"]);
+        Assert.Equal((1, 2028), ((int)(await next.GetAsync($"/api/plants/{id}/work"))["visit"]!, (int)(await next.GetAsync($"/api/plants/{id}/work"))["season"]!));
+    }
+
+    [Fact]
+    public async Task Taking_back_the_work_takes_back_the_visit_and_a_visit_can_be_done_or_put_off()
+    {
+        using var garden = At(_folder, 2027, 2, 20);
+        var id = await AddAsync(garden, "raspberry.black");
+        var row = new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = new JsonObject { ["length"] = 3600, ["firstYear"] = 30, ["spent"] = 20 } };
+        Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", row, 0)).Status);
+        var key = (string)(await garden.GetAsync($"/api/plants/{id}/work"))["pending"]![0]!["key"]!;
+        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = key, ["outcome"] = "done" });
+        Assert.Equal(["tip", "do"], (await garden.GetAsync("/api/visits")).AsArray().Select(v => (string)v!["kind"]!));
+        await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/work/last");
+        Assert.Empty((await garden.GetAsync("/api/visits")).AsArray());
+
+        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = key, ["outcome"] = "done" });
+        var tip = (await garden.GetAsync("/api/visits")).AsArray()[0]!;
+        Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "perhaps" })).Status);
+        Assert.Equal(204, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "later", ["days"] = 10 })).Status);
+        Assert.Equal("2027-06-14", (string)(await garden.GetAsync("/api/visits")).AsArray().Single(v => (string)v!["kind"]! == "tip")!["due"]!);
+        Assert.Equal(204, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "done" })).Status);
+        Assert.Equal(404, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "done" })).Status);
+        Assert.Single((await garden.GetAsync("/api/visits")).AsArray());
+        Assert.Contains((await garden.GetAsync($"/api/plants/{id}/log")).AsArray(), l => ((string)l!["text"]!).StartsWith("Came back: Tip the new canes", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task Crops_and_prunings_are_judged_year_by_year()
+    {
+        string id;
+        using (var first = At(_folder, 2027, 2, 20))
+        {
+            id = await AddAsync(first, "vine.american");
+            await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000, ["pruningWeight"] = 1000 }, Vine()), 0);
+        }
+
+        using (var autumn = At(_folder, 2027, 9, 20))
+        {
+            foreach (var (grams, status) in new[] { (4000.0, 201), (2500, 201), (-3, 422), (0, 422) })
+            {
+                Assert.Equal(status, (int)(await autumn.SendAsync(HttpMethod.Post, $"/api/plants/{id}/crop", new JsonObject { ["grams"] = grams })).Status);
+            }
+
+            Assert.Equal(422, (int)(await autumn.SendAsync(HttpMethod.Post, $"/api/plants/{id}/crop", new JsonObject { ["grams"] = 5, ["season"] = 2031 })).Status);
+        }
+
+        using var second = At(_folder, 2028, 2, 20);
+        var carried = (await second.GetAsync($"/api/plants/{id}/survey"))["document"]!;
+        Assert.Null(carried["vine"]!["pruningWeight"]);
+        var vine = carried["vine"]!.DeepClone();
+        vine["pruningWeight"] = 1100;
+        var (status2, saved) = await second.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2028-02-20", ["stems"] = carried["stems"]!.DeepClone(), ["keepOut"] = new JsonArray(), ["vine"] = vine }, 0);
+        Assert.Equal(200, (int)status2);
+        Assert.Equal(2, saved!["document"]!["vine"]!["records"]!.AsArray().Count);
+        var balance = (await second.GetAsync($"/api/plants/{id}/work"))["plan"]!["vine"]!["balance"]!.AsArray();
+        Assert.Equal([2026, 2027], balance.Select(b => (int)b!["season"]!));
+        Assert.Equal((1000.0, null, 5.9, 550.0), ((double)balance[0]!["pruningWeight"]!, (double?)balance[0]!["ravaz"], (double)balance[1]!["ravaz"]!, (double)balance[1]!["woodPerMetre"]!));
+    }
+
+    [Fact]
+    public async Task A_row_of_vines_is_planted_at_once_and_reckoned_from_a_sample()
+    {
+        using var garden = At(_folder, 2027, 2, 20);
+        JsonObject Row(int count, string place, double spacing) => new() { ["place"] = place, ["kind"] = "vine.vinifera", ["count"] = count, ["vine"] = new JsonObject { ["system"] = "cordon", ["spacing"] = spacing } };
+        Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(0, "South", 1500))).Status);
+        Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(3, "", 1500))).Status);
+        var (bad, why) = await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(3, "South", 0));
+        Assert.Equal((422, "/vine/spacing"), ((int)bad, (string)why!["errors"]![0]!["path"]!));
+        Assert.Empty((await garden.GetAsync("/api/plants")).AsArray());
+        Assert.Equal(201, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(12, "South", 1500))).Status);
+        var lines = (await garden.GetAsync("/api/blocks")).AsArray().Single()!["lines"]!.AsArray();
+        Assert.Equal(["South 1", "South 2", "South 12"], new[] { 0, 1, 11 }.Select(i => (string)lines[i]!["name"]!));
+        foreach (var n in new[] { 0, 5, 9 })
+        {
+            var id = (string)lines[n]!["id"]!;
+            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 1500 }, Vine()), 1)).Status);
+        }
+
+        var row = (await garden.GetAsync("/api/blocks")).AsArray().Single()!;
+
+        // Each of the three keeps 3 + 2 buds; all twelve would be 60, and as they are alike the estimate has no spread.
+        Assert.Equal((12, 3, 60.0, 60.0), ((int)row["vines"]!, (int)row["planned"]!, (double)row["buds"]!["total"]!, (double)row["buds"]!["high"]!));
+        Assert.True((double)row["minutes"]!["total"]! > 0);
+    }
+
+    [Fact]
+    public async Task A_rows_canes_that_stayed_have_fruited_a_year_on()
+    {
+        string id;
+        using (var first = At(_folder, 2027, 2, 20))
+        {
+            id = await AddAsync(first, "raspberry.summer");
+            var row = new JsonObject { ["length"] = 4000, ["firstYear"] = 60, ["spent"] = 44, ["thin"] = 12, ["meanHeight"] = 1700 };
+            await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = row }, 0);
+            var (status, body) = await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = new JsonObject { ["length"] = 4000, ["firstYear"] = 5, ["thin"] = 9 } }, 1);
+            Assert.Equal((422, "/row/thin"), ((int)status, (string)body!["errors"]![0]!["path"]!));
+            await DoAllAsync(first, id);
+        }
+
+        using var next = At(_folder, 2028, 2, 20);
+        var carried = (await next.GetAsync($"/api/plants/{id}/survey"))["document"]!["row"]!;
+        Assert.Equal((48, 0, 4000.0), ((int)carried["spent"]!, (int)carried["firstYear"]!, (double)carried["length"]!));
+        Assert.Null(carried["meanHeight"]);
+    }
+
+    [Fact]
+    public async Task A_file_from_before_vines_is_copied_and_brought_up_to_date_with_nothing_lost()
+    {
+        string id;
+        using (var garden = At(_folder, 2027, 2, 20))
+        {
+            id = await garden.PlantAsync("Kept Rose");
+            await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5)), 0);
+            await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = "prepare:1", ["outcome"] = "done" });
+        }
+
+        SqliteConnection.ClearAllPools();
+        using (var connection = new SqliteConnection(GardenStore.ConnectionString(_folder)))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows'; DROP TABLE Visits; "
+                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
+            command.ExecuteNonQuery();
+        }
+
+        SqliteConnection.ClearAllPools();
+        using var later = At(_folder, 2027, 2, 21);
+        var work = await later.GetAsync($"/api/plants/{id}/work");
+        Assert.Equal(("prepare:1", 1), ((string)work["done"]![0]!["stage"]!, (int)work["visit"]!));
+        Assert.Single(Directory.GetFiles(Path.Combine(_folder, "backups")));
+    }
+}
