@@ -13,6 +13,7 @@ import { Now } from "./pages/Now";
 
 const Garden = lazy(() => import("./pages/Garden"));
 const GardenPlan = lazy(() => import("./pages/GardenPlan"));
+const Block = lazy(() => import("./pages/Block"));
 const Rules = lazy(() => import("./pages/Rules"));
 const Measures = lazy(() => import("./pages/Measures"));
 const PlantPage = lazy(() => import("./plant/PlantPage"));
@@ -42,6 +43,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route index element={<Now />} />
                   <Route path="garden" element={<Garden />} />
                   <Route path="garden/plan" element={<GardenPlan />} />
+                  <Route path="garden/rows" element={<Block />} />
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="plants/:id" element={<PlantPage />}>

@@ -134,6 +134,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["visits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["settleVisit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/second-visit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginSecondVisit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bud-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["budRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["blocks"];
+        put?: never;
+        post: operations["addBlock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -262,6 +342,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plants/{id}/crop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weighCrop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -272,6 +368,36 @@ export interface components {
             oneSeason: number[];
             middle: number[];
             old: number[];
+        };
+        BlockInput: {
+            place: string;
+            kind: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            plantedYear: null | number;
+            vine: null | components["schemas"]["JsonElement"];
+        };
+        BlockTotal: {
+            /** Format: double */
+            total: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+        };
+        BlockView: {
+            place: string;
+            /** Format: int32 */
+            vines: number;
+            /** Format: int32 */
+            planned: number;
+            /** Format: int32 */
+            finished: number;
+            buds: null | components["schemas"]["BlockTotal"];
+            ties: null | components["schemas"]["BlockTotal"];
+            minutes: null | components["schemas"]["BlockTotal"];
+            lines: components["schemas"]["GardenPlanLine"][];
         };
         BodyMeasures: {
             /** Format: double */
@@ -291,10 +417,29 @@ export interface components {
             /** Format: double */
             self: number;
         };
+        BudRuleView: {
+            id: string;
+            name: string;
+            kind: string;
+            /** Format: double */
+            base: number;
+            /** Format: double */
+            per: number;
+            /** Format: double */
+            unit: number;
+            provenance: string;
+            why: string;
+        };
         Change: {
             stem: string;
             was: string;
             now: string;
+        };
+        CropInput: {
+            /** Format: double */
+            grams: number;
+            /** Format: int32 */
+            season: null | number;
         };
         Crowding: {
             stems: string[];
@@ -321,6 +466,12 @@ export interface components {
             removed: number;
             /** Format: int32 */
             checks: number;
+            /** Format: int32 */
+            buds: number;
+            /** Format: int32 */
+            shoots: number;
+            /** Format: int32 */
+            tieCount: number;
             /** Format: int32 */
             minutes: number;
             effort: null | string;
@@ -358,6 +509,7 @@ export interface components {
             /** Format: int32 */
             oldFrom: number;
             climbs: boolean;
+            family: string;
         };
         LogView: {
             /** Format: int32 */
@@ -376,6 +528,8 @@ export interface components {
             /** Format: double */
             cutAt: null | number;
             note: null | string;
+            /** Format: double */
+            grams: null | number;
         };
         NewShoot: {
             stem: string;
@@ -413,6 +567,19 @@ export interface components {
             value: unknown;
             text: string;
         };
+        PlanBalance: {
+            /** Format: int32 */
+            season: number;
+            /** Format: double */
+            pruningWeight: null | number;
+            /** Format: double */
+            crop: null | number;
+            /** Format: double */
+            ravaz: null | number;
+            /** Format: double */
+            woodPerMetre: null | number;
+            text: string;
+        };
         PlanBloom: {
             /** Format: double */
             x: number;
@@ -434,6 +601,30 @@ export interface components {
             spread?: null | number;
             face?: null | string;
         };
+        PlanBudget: {
+            by: string;
+            /** Format: int32 */
+            target: number;
+            /** Format: int32 */
+            corrected: number;
+            /** Format: int32 */
+            cap: number;
+            /** Format: int32 */
+            buds: number;
+            /** Format: int32 */
+            room: number;
+            /** Format: int32 */
+            short: number;
+            provenance: string;
+            why: string;
+        };
+        PlanClass: {
+            name: string;
+            /** Format: int32 */
+            canes: number;
+            decision: string;
+            text: string;
+        };
         PlanCounts: {
             /** Format: int32 */
             kept: number;
@@ -452,6 +643,26 @@ export interface components {
             widestGap: null | number;
             /** Format: double */
             levelSpread: null | number;
+        };
+        PlanCrop: {
+            shoots: number[];
+            clusters: number[];
+            grams: number[];
+            /** Format: double */
+            perMetre: number;
+            ravaz: null | number[];
+            text: string;
+        };
+        PlanCropChoice: {
+            school: string;
+            name: string;
+            /** Format: int32 */
+            kept: number;
+            /** Format: int32 */
+            removed: number;
+            crops: components["schemas"]["PlanHarvest"][];
+            gain: string;
+            loss: string;
         };
         PlanCut: {
             /** Format: double */
@@ -487,6 +698,8 @@ export interface components {
             warnings: components["schemas"]["PlanWarning"][];
             limits: components["schemas"]["PlanLimits"];
             training?: null | components["schemas"]["PlanTraining"];
+            vine?: null | components["schemas"]["PlanVine"];
+            row?: null | components["schemas"]["PlanRow"];
         };
         PlanForecast: {
             /** Format: int32 */
@@ -497,6 +710,11 @@ export interface components {
             newShoots: components["schemas"]["NewShoot"][];
             crowds: components["schemas"]["Crowding"][];
             ages: components["schemas"]["AgeCount"][];
+        };
+        PlanHarvest: {
+            name: string;
+            from: string;
+            to: string;
         };
         PlanKit: {
             tools: string[];
@@ -543,6 +761,35 @@ export interface components {
             metres: number;
             stems: string[];
         };
+        PlanNaming: {
+            type: null | string;
+            name: null | string;
+            possible: components["schemas"]["PlanPossible"][];
+            reasons: components["schemas"]["PlanTypingReason"][];
+            contradiction: boolean;
+            next: null | string;
+        };
+        PlanPosition: {
+            id: string;
+            shoot: null | string;
+            /** Format: int32 */
+            buds: number;
+            doubt: boolean;
+            /** Format: double */
+            off: number;
+            /** Format: double */
+            creepPerYear: null | number;
+            /** Format: int32 */
+            renewBy: null | number;
+            text: string;
+            marks: number[][];
+            /** Format: double */
+            along: number;
+        };
+        PlanPossible: {
+            kind: string;
+            name: string;
+        };
         PlanQuestion: {
             stem: null | string;
             what: string;
@@ -557,6 +804,20 @@ export interface components {
             rule: string;
             text: string;
             provenance: string;
+        };
+        PlanRow: {
+            /** Format: double */
+            perMetre: number;
+            /** Format: int32 */
+            least: number;
+            /** Format: int32 */
+            most: number;
+            classes: components["schemas"]["PlanClass"][];
+            tip: null | components["schemas"]["PlanTip"];
+            laterals: null | number[];
+            wires: number[];
+            compare: components["schemas"]["PlanCropChoice"][];
+            naming: null | components["schemas"]["PlanNaming"];
         };
         PlanStem: {
             id: string;
@@ -602,6 +863,15 @@ export interface components {
             metres: number;
             of: components["schemas"]["PlanMaterial"][];
         };
+        PlanTip: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            due: null | string;
+        };
         PlanTrainedCane: {
             stem: string;
             how: string;
@@ -637,6 +907,29 @@ export interface components {
             /** Format: double */
             bareTo: null | number;
         };
+        PlanTypingReason: {
+            date: string;
+            what: string;
+            text: string;
+            ruledOut: string[];
+        };
+        PlanVine: {
+            system: string;
+            work: string;
+            budget: null | components["schemas"]["PlanBudget"];
+            positions: components["schemas"]["PlanPosition"][];
+            crop: null | components["schemas"]["PlanCrop"];
+            balance: components["schemas"]["PlanBalance"][];
+            timeline: components["schemas"]["PlanVineYear"][];
+            dryDay: null | string;
+        };
+        PlanVineYear: {
+            /** Format: int32 */
+            year: number;
+            text: string;
+            now: boolean;
+            done: boolean;
+        };
         PlanWarning: {
             code: string;
             text: string;
@@ -666,6 +959,7 @@ export interface components {
             /** Format: date */
             lastPruned: null | string;
             canes: components["schemas"]["JsonElement"];
+            row: null | components["schemas"]["JsonElement"];
         };
         PlantView: {
             id: string;
@@ -775,6 +1069,8 @@ export interface components {
             keepOut: null | components["schemas"]["JsonElement"];
             school: null | components["schemas"]["JsonElement"];
             support: null | components["schemas"]["JsonElement"];
+            vine: null | components["schemas"]["JsonElement"];
+            row: null | components["schemas"]["JsonElement"];
         };
         SurveyView: {
             /** Format: int32 */
@@ -785,9 +1081,28 @@ export interface components {
             carriedFrom: null | number;
             document: components["schemas"]["JsonElement"];
         };
+        VisitInput: {
+            outcome: string;
+            /** Format: int32 */
+            days: null | number;
+        };
+        VisitView: {
+            /** Format: int32 */
+            id: number;
+            plantId: string;
+            plant: string;
+            plantKind: string;
+            place: string;
+            kind: string;
+            text: string;
+            /** Format: date */
+            due: string;
+        };
         WorkView: {
             /** Format: int32 */
             season: number;
+            /** Format: int32 */
+            visit: number;
             finished: boolean;
             document: components["schemas"]["JsonElement"];
             plan: null | components["schemas"]["PlanDocument"];
@@ -1188,6 +1503,181 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["GardenPlanLine"];
+                };
+            };
+        };
+    };
+    visits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitView"][];
+                };
+            };
+        };
+    };
+    settleVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginSecondVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    budRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BudRuleView"][];
+                };
+            };
+        };
+    };
+    blocks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockView"][];
+                };
+            };
+        };
+    };
+    addBlock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlockInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -1656,6 +2146,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NoteInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    weighCrop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CropInput"];
             };
         };
         responses: {

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 import { api, must, type Schemas } from "../api/client";
 import { type BodyMeasures, defaultBody, inUnits, length, thickness, type Units } from "../survey/measures";
+import { weight, weightsInUnits } from "../survey/weights";
 
 export type Settings = Schemas["GardenSettings"];
 
@@ -57,7 +58,8 @@ export function useMeasures() {
       body: settings.body as BodyMeasures,
       thick: (mm: number) => thickness(mm, units),
       long: (mm: number) => length(mm, units),
-      say: (text: string) => inUnits(text, units),
+      heavy: (grams: number) => weight(grams, units),
+      say: (text: string) => weightsInUnits(inUnits(text, units), units),
     }),
     [units, settings.body],
   );

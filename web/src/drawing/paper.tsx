@@ -128,7 +128,7 @@ export function StemShape(props: {
       )}
       <path d={outline(axis, 0, to, view)} fill="var(--paper)" />
       <path d={outline(axis, 0, to, view)} fill={fill} stroke="var(--ink)" {...edge} opacity={depth} />
-      <path d={prickles(axis, 0, to, view)} fill="var(--prickle)" opacity={depth} />
+      {!stem.smooth && <path d={prickles(axis, 0, to, view)} fill="var(--prickle)" opacity={depth} />}
       {!after && dead !== null && dead < axis.length && (
         <>
           <path d={outline(axis, dead, axis.length, view)} fill="var(--paper)" />

@@ -42,6 +42,8 @@ export interface DrawnStem {
   soft: boolean;
   /** Goes only because what it stands on goes. */
   falls: boolean;
+  /** It bears no prickles. */
+  smooth: boolean;
   /** A sentence for those who cannot see the drawing. */
   label: string;
 }
@@ -74,6 +76,15 @@ export const decisionWords: Record<Decision, string> = {
   untouched: "left alone",
   defer: "later",
   none: "not decided yet",
+};
+
+const vineRole: Record<SurveyStem["role"], string> = {
+  trunk: "Trunk",
+  arm: "Arm",
+  spur: "Spur",
+  shoot: "Shoot",
+  cane: "Cane",
+  lateral: "Side shoot",
 };
 
 /** The scene of a survey, with its plan where there is one. */
@@ -120,7 +131,8 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
       deadFrom: dead,
       soft: seenWords(axis.stem).includes("soft"),
       falls: decision === "remove" && !cut,
-      label: `${isTopLevel(axis.stem) ? "Cane" : "Side shoot"} ${axis.stem.id}: ${decisionWords[decision]}.`,
+      smooth: kind.family === "vine",
+      label: `${kind.family === "vine" ? vineRole[axis.stem.role] : isTopLevel(axis.stem) ? "Cane" : "Side shoot"} ${axis.stem.id}: ${decisionWords[decision]}.`,
     };
   });
   return {

@@ -43,6 +43,7 @@ export default function Garden() {
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
         <chakra.h1 fontSize="1.8rem">The garden</chakra.h1>
         <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
+          <Button onClick={() => void navigate("/garden/rows")}>Rows of vines</Button>
           {plants.data.length > 0 && (
             <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>
           )}
@@ -61,9 +62,7 @@ export default function Garden() {
       )}
       {form === "new" && <PlantForm places={places} onClose={() => setForm(null)} />}
       {plants.data.length === 0 && form === null && (
-        <Notice tone="plain">
-          No plants yet. Add one rose: its name, its kind and where it grows are enough to begin.
-        </Notice>
+        <Notice tone="plain">No plants yet. Add one: its name, its kind and where it grows are enough to begin.</Notice>
       )}
       {places.map((place) => (
         <section key={place}>
@@ -118,7 +117,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       gap="12px"
       alignItems="center"
     >
-      <PlantGlyph canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
+      <PlantGlyph kind={plant.kind} canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
           <Link to={target(props.summary)}>{plant.name}</Link>

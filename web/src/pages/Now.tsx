@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
 import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
+import { Visits } from "./Visits";
 
 export function day(iso: string, year = false): string {
   return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", {
@@ -37,12 +38,13 @@ export function Now() {
         </chakra.h1>
         <chakra.p fontSize="1.15rem" marginTop="4px">
           {plants.data.length === 0
-            ? "The garden is empty. Begin with one rose: the one you find hardest to prune."
+            ? "The garden is empty. Begin with one plant: the one you find hardest to prune."
             : due.length > 0
-              ? `The main prune is on for ${due.length} of ${plants.data.length} roses.`
-              : `The main prune of your roses begins about ${day(earliest!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
+              ? `The main prune is on for ${due.length} of ${plants.data.length} plants.`
+              : `The main prune begins about ${day(earliest!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
         </chakra.p>
       </div>
+      <Visits today={today} />
       {first ? (
         <Panel style={{ borderWidth: 2, borderColor: "var(--leaf)" }}>
           <chakra.p color="muted">Next</chakra.p>
@@ -56,7 +58,7 @@ export function Now() {
       ) : (
         <div>
           <Button look="main" size="large" onClick={() => void navigate("/garden")}>
-            {plants.data.length === 0 ? "Add a rose" : "To the garden"}
+            {plants.data.length === 0 ? "Add a plant" : "To the garden"}
           </Button>
         </div>
       )}
@@ -104,7 +106,12 @@ function Group(props: { title: string; plants: Summary[] }) {
               minHeight="60px"
               paddingBlock="4px"
             >
-              <PlantGlyph canes={p.canes as unknown as GlyphCane[]} size={52} known={p.state !== "empty"} />
+              <PlantGlyph
+                kind={p.plant.kind}
+                canes={p.canes as unknown as GlyphCane[]}
+                size={52}
+                known={p.state !== "empty"}
+              />
               <Link to={target(p)} style={{ fontWeight: 700, padding: "10px 0" }}>
                 {p.plant.name}
               </Link>

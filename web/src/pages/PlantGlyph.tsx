@@ -2,6 +2,7 @@ import { direction } from "../drawing/geometry";
 
 export interface GlyphCane {
   clock?: number;
+  role?: string;
   parent: string;
   diameter: number;
   age: number;
@@ -9,7 +10,20 @@ export interface GlyphCane {
 }
 
 /** A plant as a small clock of its canes, by thickness and age; a little bush where it can be planned without them. */
-export function PlantGlyph({ canes, size = 84, known }: { canes: GlyphCane[]; size?: number; known?: boolean }) {
+export function PlantGlyph({
+  canes,
+  size = 84,
+  known,
+  kind = "",
+}: {
+  canes: GlyphCane[];
+  size?: number;
+  known?: boolean;
+  kind?: string;
+}) {
+  if (kind.startsWith("vine."))
+    return <Side size={size} known={known === true} shape={canes.some((c) => c.role === "arm") ? "arms" : "head"} />;
+  if (/^(raspberry|blackberry|canefruit)\./.test(kind)) return <Side size={size} known={known === true} shape="row" />;
   const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
   const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
   return (
@@ -49,6 +63,45 @@ export function PlantGlyph({ canes, size = 84, known }: { canes: GlyphCane[]; si
       <circle r="5" fill="var(--bark4)" />
       {shown.length === 0 && !known && (
         <text y="-12" textAnchor="middle" fontSize="13" fill="var(--muted)">
+          ?
+        </text>
+      )}
+    </svg>
+  );
+}
+
+/** A vine or a row of canes, small, from the side. */
+function Side({ size, known, shape }: { size: number; known: boolean; shape: "arms" | "head" | "row" }) {
+  const wood = { fill: "none", stroke: known ? "var(--bark3)" : "var(--line)", strokeLinecap: "round" } as const;
+  const young = { fill: "none", stroke: known ? "var(--bark1)" : "var(--line)", strokeLinecap: "round" } as const;
+  return (
+    <svg width={size} height={size} viewBox="-42 -42 84 84" aria-hidden style={{ flexShrink: 0 }}>
+      <circle r="40" fill="var(--paper)" stroke="var(--line)" />
+      <path d="M-30 26H30" stroke="var(--muted)" strokeWidth="1.5" />
+      {shape === "arms" && (
+        <>
+          <path d="M0 26V4C0 0 -4 0 -27 0M0 4C0 0 4 0 27 0" {...wood} strokeWidth="5" />
+          <path d="M-23 -3v-17M-14 -3v-19M-5 -3v-16M6 -3v-18M15 -3v-20M24 -3v-16" {...young} strokeWidth="3" />
+        </>
+      )}
+      {shape === "head" && (
+        <>
+          <path d="M0 26V6M0 6L-8 -2M0 6L8 -2M0 6V-5" {...wood} strokeWidth="6" />
+          <path d="M-8 -3L-20 -22M-8 -3L-10 -26M8 -3L20 -22M8 -3L10 -26M0 -6V-28" {...young} strokeWidth="3" />
+        </>
+      )}
+      {shape === "row" && (
+        <>
+          <path d="M-30 -8H30" stroke="var(--muted)" />
+          <path
+            d="M-25 26C-24 8 -27 -8 -26 -24M-16 26C-17 6 -14 -6 -16 -27M-7 26C-6 4 -8 -10 -6 -25M3 26C2 6 5 -8 3 -28M13 26C14 8 11 -8 13 -24M23 26C22 6 25 -6 23 -26"
+            {...young}
+            strokeWidth="3"
+          />
+        </>
+      )}
+      {!known && (
+        <text y="-28" textAnchor="middle" fontSize="13" fill="var(--muted)">
           ?
         </text>
       )}

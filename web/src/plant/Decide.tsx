@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
@@ -15,8 +15,17 @@ import { ShrubPicture } from "./ShrubPicture";
 import { StepList } from "./StepList";
 import { Ages, Summer } from "./Summer";
 
-/** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
+const VineDecide = lazy(() => import("../vine/VineDecide"));
+const RowDecide = lazy(() => import("../row/RowDecide"));
+
+/** Each family of plants in its own way. */
 export default function Decide() {
+  const { kind } = usePlant();
+  return kind.family === "vine" ? <VineDecide /> : kind.family === "cane-fruit" ? <RowDecide /> : <RoseDecide />;
+}
+
+/** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
+function RoseDecide() {
   const { survey, plan, planError, scene, schools, kind } = usePlant();
   const { say } = useMeasures();
   const navigate = useNavigate();

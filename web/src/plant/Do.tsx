@@ -1,18 +1,18 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
-import { FromAbove } from "../drawing/FromAbove";
-import { FromFront } from "../drawing/FromFront";
-import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
+import { decisionWords, type Decision } from "../drawing/scene";
 import { readLength } from "../survey/measures";
 import type { SurveyDocument } from "../survey/types";
 import { dayWords } from "./days";
 import { usePlant } from "./PlantPage";
 import { stageWords, toolWords } from "./StepList";
+import { StepPicture } from "./StepPicture";
+import { together } from "./together";
 
 type Work = Schemas["WorkView"];
 
@@ -34,10 +34,18 @@ export default function Do() {
     client.setQueryData(["work", id], w);
     void client.invalidateQueries({ queryKey: ["log", id] });
     void client.invalidateQueries({ queryKey: ["plants"] });
+    void client.invalidateQueries({ queryKey: ["visits"] });
   };
   const record = useMutation({
-    mutationFn: (body: Schemas["StepInput"]) => must(api.POST("/api/plants/{id}/work", { ...path, body })),
-    onSuccess: settle,
+    // One after another: each answer says how the rest stands.
+    mutationFn: async (bodies: Schemas["StepInput"][]) => {
+      let last: Work | null = null;
+      for (const body of bodies) {
+        last = await must(api.POST("/api/plants/{id}/work", { ...path, body }));
+        settle(last);
+      }
+      return last;
+    },
   });
   const undo = useMutation({
     mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", path)),
@@ -105,7 +113,7 @@ function useAwake() {
 interface CurrentProps {
   work: Work;
   busy: boolean;
-  onRecord: (input: Schemas["StepInput"]) => void;
+  onRecord: (inputs: Schemas["StepInput"][]) => void;
   onUndo: () => void;
   onFinish: () => void;
 }
@@ -196,14 +204,14 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
   const { work, open, busy } = props;
   const { step } = open;
   const { kind } = usePlant();
+  // The cuts of one place on a vine are made together, and noted together.
+  const group = together(work.pending, open, work.document as unknown as SurveyDocument);
   const { say, thick } = useMeasures();
   const [different, setDifferent] = useState(false);
   const document = work.document as unknown as SurveyDocument;
-  const scene = useMemo(() => sceneOf(document, kind, work.plan ?? null), [document, kind, work.plan]);
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
   const check = step.action === "check";
-  const onSupport = scene.climbs && scene.support !== null;
   return (
     <chakra.div
       display="grid"
@@ -213,45 +221,17 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
     >
       <chakra.div
         order={{ base: 2, md: 1 }}
-        maxWidth={{ base: "min(100%, 36vh)", md: "none" }}
+        maxWidth={{
+          base: kind.family === "vine" || kind.family === "cane-fruit" ? "100%" : "min(100%, 36vh)",
+          md: "none",
+        }}
         width="100%"
         marginInline="auto"
         border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
         borderRadius="10px"
         overflow="hidden"
       >
-        {onSupport ? (
-          <FromFront
-            scene={scene}
-            state={step.stage === "prepare" || (step.stem && step.action === "check") ? "found" : "after"}
-            selected={step.stem}
-            zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
-            title={step.stem ? `Where ${step.stem} goes, from the front` : "The plant from the front"}
-          />
-        ) : step.stem && step.action === "shorten" ? (
-          <FromFront
-            scene={scene}
-            state="after"
-            selected={step.stem}
-            zoom={step.stem}
-            title={`The cut on ${step.stem}, from the front`}
-          />
-        ) : step.cut?.where === "height" ? (
-          <FromFront
-            scene={scene}
-            state="found"
-            selected={null}
-            level={step.cut.at == null ? null : Number(step.cut.at)}
-            title="The plant from the front, and the height it comes down to"
-          />
-        ) : (
-          <FromAbove
-            scene={scene}
-            state={step.stem || step.stage === "clean" ? "after" : "found"}
-            selected={step.stem}
-            title={step.stem ? `Where ${step.stem} stands, from above` : "The plant from above"}
-          />
-        )}
+        <StepPicture step={step} work={work} />
       </chakra.div>
       <chakra.div order={{ base: 1, md: 2 }} display={{ base: "contents", md: "grid" }} gap="10px">
         <chakra.div order={1} display="grid" gap="8px">
@@ -265,7 +245,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
             </div>
           </chakra.div>
           <chakra.p fontSize="1.2rem" lineHeight="1.4">
-            {say(step.text)}
+            {group.map((g) => say(g.step.text)).join(" ")}
           </chakra.p>
           {step.tool && (
             <p>
@@ -294,7 +274,9 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
                 size="large"
                 disabled={busy}
                 onClick={() =>
-                  props.onRecord({ key: open.key, outcome: "done", instead: null, cutAt: null, note: null })
+                  props.onRecord(
+                    group.map((g) => ({ key: g.key, outcome: "done", instead: null, cutAt: null, note: null })),
+                  )
                 }
               >
                 {check ? "Noted" : "Done"}
@@ -308,7 +290,9 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
                 size="large"
                 disabled={busy}
                 onClick={() =>
-                  props.onRecord({ key: open.key, outcome: "skipped", instead: null, cutAt: null, note: null })
+                  props.onRecord(
+                    group.map((g) => ({ key: g.key, outcome: "skipped", instead: null, cutAt: null, note: null })),
+                  )
                 }
               >
                 Skip
@@ -332,7 +316,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
 function Differently(props: {
   open: Schemas["OpenStep"];
   busy: boolean;
-  onRecord: (input: Schemas["StepInput"]) => void;
+  onRecord: (inputs: Schemas["StepInput"][]) => void;
   onBack: () => void;
 }) {
   const { body } = useMeasures();
@@ -372,13 +356,15 @@ function Differently(props: {
           look="main"
           disabled={!ready || props.busy}
           onClick={() =>
-            props.onRecord({
-              key: props.open.key,
-              outcome: "different",
-              instead: what,
-              cutAt: what === "cut" ? mm : null,
-              note: null,
-            })
+            props.onRecord([
+              {
+                key: props.open.key,
+                outcome: "different",
+                instead: what,
+                cutAt: what === "cut" ? mm : null,
+                note: null,
+              },
+            ])
           }
         >
           Record it

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { lazy, useState } from "react";
 import { useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
@@ -13,8 +13,17 @@ import { StemEditor } from "./StemEditor";
 import { SupportPanel } from "./SupportPanel";
 import { evidenceWords } from "./evidence";
 
-/** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
+const VineLook = lazy(() => import("../vine/VineLook"));
+const RowLook = lazy(() => import("../row/RowLook"));
+
+/** Each family of plants in its own way. */
 export default function Look() {
+  const { kind } = usePlant();
+  return kind.family === "vine" ? <VineLook /> : kind.family === "cane-fruit" ? <RowLook /> : <RoseLook />;
+}
+
+/** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
+function RoseLook() {
   const { survey, scene, kind } = usePlant();
   const navigate = useNavigate();
   const [selected, setSelected] = useState<string | null>(null);

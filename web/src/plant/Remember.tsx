@@ -5,7 +5,10 @@ import { useParams } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
+import { Naming } from "../row/Naming";
+import { VineYears } from "../vine/VineYears";
 import { dayWords } from "./days";
+import { usePlant } from "./PlantPage";
 
 /** The log of this plant, season by season, the newest first. */
 export default function Remember() {
@@ -21,6 +24,7 @@ export default function Remember() {
       void client.invalidateQueries({ queryKey: ["log", id] });
     },
   });
+  const { kind } = usePlant();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
     <chakra.div display="grid" gap="16px" maxWidth="1100px">
@@ -47,6 +51,8 @@ export default function Remember() {
           Note it
         </Button>
       </chakra.form>
+      {kind.family === "vine" && <VineYears />}
+      {kind.id === "canefruit.unknown" && <Naming />}
       {log.isError && (
         <Notice tone="wrong" role="alert">
           {log.error.message}
@@ -110,17 +116,19 @@ function Season({ season, lines }: { season: number; lines: Schemas["LogView"][]
 }
 
 function Line({ line }: { line: Schemas["LogView"] }) {
-  const { say, long } = useMeasures();
+  const { say, long, heavy } = useMeasures();
   const mark =
-    line.kind === "note"
-      ? "Seen"
-      : line.kind === "finished"
-        ? "Finished"
-        : line.outcome === "skipped"
-          ? "Skipped"
-          : line.outcome === "different"
-            ? "Differently"
-            : "Done";
+    line.kind === "crop"
+      ? "Weighed"
+      : line.kind === "note"
+        ? "Seen"
+        : line.kind === "finished"
+          ? "Finished"
+          : line.outcome === "skipped"
+            ? "Skipped"
+            : line.outcome === "different"
+              ? "Differently"
+              : "Done";
   const instead = {
     removed: `Took ${line.stem} out.`,
     left: `Left ${line.stem} whole.`,
@@ -142,7 +150,7 @@ function Line({ line }: { line: Schemas["LogView"] }) {
       </chakra.span>
       <span>
         {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
-        {say(line.text)}
+        {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line.text)}
       </span>
     </chakra.li>
   );

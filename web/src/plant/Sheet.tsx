@@ -6,6 +6,8 @@ import { Button } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
+import { RowDrawing } from "../row/RowDrawing";
+import { VineDrawing } from "../vine/VineDrawing";
 import { dayWords } from "./days";
 import { outcome, tieWords } from "./outcome";
 import { usePlant } from "./PlantPage";
@@ -24,7 +26,8 @@ export default function Sheet() {
       </p>
     );
   }
-  const drawn = survey.document.stems.length > 0;
+  const drawn = survey.document.stems.length > 0 || kind.family === "cane-fruit";
+  const rose = (kind.family === "rose" || kind.family === "shrub") && survey.document.stems.length > 0;
   const onSupport = scene.climbs && scene.support !== null;
   const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));
   const cautions = [...new Set(plan.steps.map((s) => s.caution).filter((c): c is string => !!c))];
@@ -55,7 +58,19 @@ export default function Sheet() {
             {plan.limits.name}, {dayWords(survey.document.date)}
           </chakra.span>
         </chakra.div>
-        {drawn && (
+        {kind.family === "vine" && (
+          <VineDrawing scene={scene} plan={plan} state="after" selected={null} title="The vine, after the cuts" />
+        )}
+        {kind.family === "cane-fruit" && survey.document.row && (
+          <RowDrawing
+            row={survey.document.row}
+            plan={plan.row ?? null}
+            support={survey.document.support ?? null}
+            state="after"
+            title="The row, and what goes"
+          />
+        )}
+        {rose && (
           <chakra.div display="grid" gridTemplateColumns={onSupport ? "1fr" : "1.1fr 1fr"} gap="8px" marginBlock="8px">
             {!onSupport && (
               <FromAbove scene={scene} state="after" selected={null} title="The plant from above, after the cuts" />
@@ -63,8 +78,8 @@ export default function Sheet() {
             <FromFront scene={scene} state="after" selected={null} title="The plant from the front, after the cuts" />
           </chakra.div>
         )}
-        {!drawn && <ShrubPicture plan={plan} />}
-        {drawn && (
+        {kind.family === "shrub" && !rose && <ShrubPicture plan={plan} />}
+        {rose && (
           <p className="key">
             Solid: stays. Hatched and struck through: goes. Short bar: the cut. Dotted part: comes off. Question mark:
             check first. Bracket: look for the bud there.{" "}

@@ -76,6 +76,8 @@ export function useSurvey(id: string): SurveyInHand | null {
           keepOut: mine.document.keepOut,
           // What a page of an earlier make kept knows no support.
           support: "support" in mine.document ? mine.document.support : stored.support,
+          vine: "vine" in mine.document ? mine.document.vine : stored.vine,
+          row: "row" in mine.document ? mine.document.row : stored.row,
         }
       : stored;
     latest.current = shown;
@@ -101,6 +103,8 @@ export function useSurvey(id: string): SurveyInHand | null {
             keepOut: sent.keepOut ?? [],
             school: sent.school ?? null,
             support: sent.support ?? null,
+            vine: sent.vine ?? null,
+            row: sent.row ?? null,
           },
         }),
       );

@@ -32,6 +32,7 @@ const usual: Record<SupportKind, [number, number]> = {
   pergola: [3500, 2400],
   post: [120, 2400],
   stake: [40, 1400],
+  "t-trellis": [4000, 1800],
 };
 
 /** A support of a kind to begin with; what was measured of another kind is kept where it can mean the same. */

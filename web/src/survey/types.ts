@@ -24,7 +24,7 @@ export interface Support {
   openings?: Opening[] | null;
 }
 
-export type SupportKind = "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "stake";
+export type SupportKind = "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "stake" | "t-trellis";
 
 /** A place that stays free, by its lower left corner. */
 export interface Opening {
@@ -89,6 +89,36 @@ export interface SurveyDocument {
   support?: Support | null;
   keepOut?: KeepOut[] | null;
   stems: SurveyStem[];
+  vine?: VineFacts | null;
+  row?: RowFacts | null;
+}
+
+/** A vine as a whole; lengths mm, weights g. */
+export interface VineFacts {
+  system?: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training" | null;
+  year?: number | null;
+  spacing?: number | null;
+  rowSpacing?: number | null;
+  pruningWeight?: number | null;
+  winterLoss?: { cut: number; dead: number } | null;
+  budRule?: { base: number; per: number; unit?: number | null } | null;
+  rule?: "weight" | "metre" | "spurs" | null;
+  perMetre?: number | null;
+  stage?: number | null;
+  records?: { season: number; pruningWeight?: number | null; crop?: number | null }[] | null;
+}
+
+/** A row of cane fruit by count; lengths mm. */
+export interface RowFacts {
+  length: number;
+  width?: number | null;
+  firstYear?: number | null;
+  secondYear?: number | null;
+  spent?: number | null;
+  thin?: number | null;
+  meanHeight?: number | null;
+  plants?: number | null;
+  observations?: { date: string; what: string }[] | null;
 }
 
 /** The defaults of a kind, used to draw what nobody measured. */
@@ -104,6 +134,8 @@ export interface KindDefaults {
   hangs?: boolean;
   /** Canes are trained and tied to a support. */
   climbs?: boolean;
+  /** rose, vine, cane-fruit or shrub. */
+  family?: string;
 }
 
 export const origins = ["crown", "rootstock", "ground", "unknown"] as const;

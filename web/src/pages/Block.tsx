@@ -1,0 +1,237 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, type ApiError, must, type Schemas } from "../api/client";
+import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
+import { Length } from "../plant/Length";
+import { about } from "../vine/rows";
+
+/** Rows of vines: what each row comes to, from every vine or from a sample, and the way along it. */
+export default function Block() {
+  const blocks = useQuery({ queryKey: ["blocks"], queryFn: () => must(api.GET("/api/blocks")), staleTime: 0 });
+  const [form, setForm] = useState(false);
+  if (blocks.isError)
+    return (
+      <Notice tone="wrong" role="alert">
+        {blocks.error.message}
+      </Notice>
+    );
+  if (!blocks.data) return <p>Counting the rows.</p>;
+  return (
+    <chakra.div display="grid" gap="18px" maxWidth="1180px">
+      <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
+        <chakra.h1 fontSize="1.8rem">Rows of vines</chakra.h1>
+        <chakra.span marginLeft="auto" display="flex" gap="8px">
+          <Link to="/garden" style={{ padding: "12px 4px" }}>
+            Back to the garden
+          </Link>
+          <Button look="main" onClick={() => setForm(true)}>
+            Plant a row
+          </Button>
+        </chakra.span>
+      </chakra.div>
+      {form && <RowForm onClose={() => setForm(false)} />}
+      {blocks.data.length === 0 && !form && (
+        <Notice tone="plain">
+          No vines yet. Plant a row: say how many vines stand in it, and each gets its place in order.
+        </Notice>
+      )}
+      {blocks.data.map((b) => (
+        <Row key={b.place} block={b} />
+      ))}
+    </chakra.div>
+  );
+}
+
+function Row({ block }: { block: Schemas["BlockView"] }) {
+  const navigate = useNavigate();
+  const lines = block.lines;
+  const [vines, planned, finished] = [Number(block.vines), Number(block.planned), Number(block.finished)];
+  const open = vines - finished;
+  const next = lines.find((l) => l.state === "empty") ?? lines.find((l) => l.state === "planned");
+  const sample = planned > 0 && planned < open;
+  return (
+    <Panel>
+      <chakra.div display="flex" gap="8px 16px" alignItems="baseline" flexWrap="wrap">
+        <chakra.h2 fontSize="1.25rem">{block.place || "Anywhere"}</chakra.h2>
+        <chakra.span color="muted">
+          {vines} {vines === 1 ? "vine" : "vines"}
+          {finished > 0 ? `, ${finished} finished` : ""}
+        </chakra.span>
+        {next && (
+          <chakra.span marginLeft="auto">
+            <Button
+              look="main"
+              onClick={() => void navigate(`/plants/${next.id}/${next.state === "empty" ? "look" : "do"}`)}
+            >
+              {next.state === "empty" ? `Look at ${next.name}` : `Prune ${next.name}`}
+            </Button>
+          </chakra.span>
+        )}
+      </chakra.div>
+      {planned > 0 && (
+        <chakra.p fontSize="1.1rem" marginTop="4px">
+          <b>
+            {about(block.buds, "buds")}, {about(block.ties, "ties")}, {about(block.minutes, "minutes")}
+          </b>{" "}
+          {sample
+            ? `for the ${open} vines still to prune, reckoned from ${planned === 1 ? "the one" : `the ${planned}`} you looked at.`
+            : "to do."}
+        </chakra.p>
+      )}
+      {planned === 0 && open > 0 && (
+        <p>
+          Look at one vine and the row is reckoned from it; look at a few more, here and there along it, and the
+          reckoning gets surer.
+        </p>
+      )}
+      <chakra.ol display="flex" flexWrap="wrap" gap="8px" marginTop="10px" aria-label={`The vines of ${block.place}`}>
+        {lines.map((l) => (
+          <li key={l.id}>
+            <Vine line={l} place={block.place} />
+          </li>
+        ))}
+      </chakra.ol>
+      <chakra.p color="muted" fontSize="0.95rem" marginTop="6px">
+        On a vine's page the key N brings up the next one in the row.
+      </chakra.p>
+    </Panel>
+  );
+}
+
+/** One vine in its row: a stump with as many shoots as it keeps buds, by tens. */
+function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string }) {
+  const name = line.name.startsWith(place) ? line.name.slice(place.length).trim() || line.name : line.name;
+  const done = line.state === "finished";
+  const known = line.state === "planned";
+  return (
+    <Link
+      to={`/plants/${line.id}/${known ? "decide" : done ? "remember" : "look"}`}
+      style={{
+        display: "block",
+        width: 96,
+        textAlign: "center",
+        textDecoration: "none",
+        border: "1px solid var(--line)",
+        borderRadius: 8,
+        padding: "4px 2px 6px",
+        background: done ? "var(--leafWash)" : "transparent",
+      }}
+    >
+      <svg viewBox="-30 -40 60 42" width="78" height="54" aria-hidden>
+        <path d="M-28 -16H28" stroke="var(--line)" />
+        <path
+          d="M0 0V-14C0 -17 -3 -16 -22 -16M0 -14C0 -17 3 -16 22 -16"
+          fill="none"
+          stroke={known || done ? "var(--bark3)" : "var(--line)"}
+          strokeWidth="4"
+          strokeLinecap="round"
+        />
+        {(known || done) &&
+          [-20, -12, -5, 5, 12, 20].map((x) => (
+            <path
+              key={x}
+              d={`M${x} -18v${done ? -6 : -14}`}
+              stroke="var(--bark1)"
+              strokeWidth="2.5"
+              strokeLinecap="round"
+            />
+          ))}
+        {!known && !done && (
+          <text y="-22" textAnchor="middle" fontSize="14" fill="var(--muted)">
+            ?
+          </text>
+        )}
+      </svg>
+      <span style={{ display: "block", fontWeight: 700, overflow: "hidden", textOverflow: "ellipsis" }}>{name}</span>
+      <span style={{ display: "block", color: "var(--muted)", fontSize: "0.9rem" }}>
+        {known ? `${Number(line.buds)} buds` : done ? "finished" : line.state === "empty" ? "to look at" : "no plan"}
+      </span>
+    </Link>
+  );
+}
+
+function RowForm({ onClose }: { onClose: () => void }) {
+  const client = useQueryClient();
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  const [place, setPlace] = useState("");
+  const [kind, setKind] = useState("vine.vinifera");
+  const [count, setCount] = useState("12");
+  const [system, setSystem] = useState("cordon");
+  const [spacing, setSpacing] = useState(1500);
+  const add = useMutation({
+    mutationFn: () =>
+      must(
+        api.POST("/api/blocks", {
+          body: { place, kind, count: Number(count), plantedYear: null, vine: { system, spacing } as never },
+        }),
+      ),
+    onSuccess: () => {
+      void client.invalidateQueries({ queryKey: ["blocks"] });
+      void client.invalidateQueries({ queryKey: ["plants"] });
+      onClose();
+    },
+  });
+  const error = add.error as ApiError | null;
+  const at = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
+  return (
+    <Panel>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          add.mutate();
+        }}
+      >
+        <chakra.h2 fontSize="1.2rem">Plant a row</chakra.h2>
+        <chakra.div
+          display="grid"
+          gap="12px 18px"
+          marginTop="8px"
+          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 200px), 1fr))"
+        >
+          <Field label="Name of the row" error={at("/place")}>
+            <Input value={place} maxLength={80} onChange={(e) => setPlace(e.target.value)} placeholder="South slope" />
+          </Field>
+          <Field label="How many vines" error={at("/count")}>
+            <Input value={count} inputMode="numeric" onChange={(e) => setCount(e.target.value)} />
+          </Field>
+          <Field label="Kind" error={at("/kind")}>
+            <Select value={kind} onChange={(e) => setKind(e.target.value)}>
+              {(kinds.data ?? [])
+                .filter((k) => k.family === "vine")
+                .map((k) => (
+                  <option key={k.id} value={k.id}>
+                    {k.name}
+                  </option>
+                ))}
+            </Select>
+          </Field>
+          <Field label="Trained as">
+            <Select value={system} onChange={(e) => setSystem(e.target.value)}>
+              <option value="cordon">arms along a wire</option>
+              <option value="goblet">goblets</option>
+              <option value="long-cane">long canes</option>
+              <option value="t-trellis">on a T-trellis</option>
+              <option value="training">young vines</option>
+            </Select>
+          </Field>
+          <Length label="Room for each along the row" value={spacing} least={100} most={20_000} onChange={setSpacing} />
+        </chakra.div>
+        {error && error.errors.length === 0 && (
+          <Notice tone="wrong" role="alert">
+            {error.message}
+          </Notice>
+        )}
+        <chakra.div display="flex" gap="8px" marginTop="12px">
+          <Button type="submit" look="main" disabled={place.trim() === "" || add.isPending}>
+            Plant them
+          </Button>
+          <Button type="button" onClick={onClose}>
+            Cancel
+          </Button>
+        </chakra.div>
+      </form>
+    </Panel>
+  );
+}

@@ -1,0 +1,105 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Notice, Panel } from "../app/ui";
+import { dueWords } from "./due";
+
+type Visit = Schemas["VisitView"];
+
+const shown = 4;
+
+/** What was promised to be looked at again: second cuts, tipping, a look; the most pressing first. */
+export function Visits({ today }: { today: string }) {
+  const { say } = useMeasures();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [all, setAll] = useState(false);
+  const visits = useQuery({ queryKey: ["visits"], queryFn: () => must(api.GET("/api/visits")), staleTime: 0 });
+  const again = () => {
+    void client.invalidateQueries({ queryKey: ["visits"] });
+    void client.invalidateQueries({ queryKey: ["plants"] });
+  };
+  const settle = useMutation({
+    mutationFn: (v: { id: number; outcome: string }) =>
+      must(api.POST("/api/visits/{id}", { params: { path: { id: v.id } }, body: { outcome: v.outcome, days: null } })),
+    onSuccess: again,
+  });
+  const begin = useMutation({
+    mutationFn: (plant: string) => must(api.POST("/api/plants/{id}/second-visit", { params: { path: { id: plant } } })),
+    onSuccess: (_, plant) => {
+      again();
+      void client.invalidateQueries({ queryKey: ["survey", plant] });
+      void client.invalidateQueries({ queryKey: ["work", plant] });
+      void navigate(`/plants/${plant}/look`);
+    },
+  });
+  const list = visits.data ?? [];
+  if (list.length === 0) return null;
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.2rem">Come back to</chakra.h2>
+      {(settle.error ?? begin.error) && (
+        <Notice tone="wrong" role="alert">
+          {(settle.error ?? begin.error)!.message}
+        </Notice>
+      )}
+      <ul>
+        {(all ? list : list.slice(0, shown)).map((v: Visit) => (
+          <chakra.li
+            key={String(v.id)}
+            borderTop="1px solid var(--line)"
+            paddingBlock="8px"
+            display="flex"
+            gap="6px 14px"
+            flexWrap="wrap"
+            alignItems="center"
+            data-visit={v.kind}
+          >
+            <chakra.span flex="1 1 320px">
+              <Link to={`/plants/${v.plantId}/decide`} style={{ fontWeight: 700 }}>
+                {v.plant}
+              </Link>
+              , <b>{dueWords(v.due, today)}</b>
+              <chakra.span display="block">{say(v.text)}</chakra.span>
+            </chakra.span>
+            <chakra.span display="flex" gap="6px" flexWrap="wrap">
+              {v.kind === "second-visit" && (
+                <Button look="main" disabled={begin.isPending} onClick={() => begin.mutate(v.plantId)}>
+                  Look which buds grow
+                </Button>
+              )}
+              {v.kind === "check" && (
+                <Button look="main" onClick={() => void navigate(`/plants/${v.plantId}/look`)}>
+                  Note what you see
+                </Button>
+              )}
+              <Button
+                size="small"
+                disabled={settle.isPending}
+                onClick={() => settle.mutate({ id: Number(v.id), outcome: "done" })}
+              >
+                Done
+              </Button>
+              <Button
+                size="small"
+                look="quiet"
+                disabled={settle.isPending}
+                onClick={() => settle.mutate({ id: Number(v.id), outcome: "later" })}
+              >
+                A week later
+              </Button>
+            </chakra.span>
+          </chakra.li>
+        ))}
+      </ul>
+      {list.length > shown && (
+        <Button size="small" look="quiet" onClick={() => setAll(!all)}>
+          {all ? "Only the next ones" : `${list.length - shown} more`}
+        </Button>
+      )}
+    </Panel>
+  );
+}

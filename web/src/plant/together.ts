@@ -1,0 +1,30 @@
+/** Which steps belong together: the cuts of one place on a vine. Pure. */
+
+import type { SurveyDocument } from "../survey/types";
+
+interface Open {
+  key: string;
+  step: { stem?: string | null; stage: string; action: string };
+}
+
+/** The oldest wood but trunk and arm that a stem stands on; the stem itself where that is the arm. */
+function rootOf(document: SurveyDocument, id: string): string {
+  const byId = new Map(document.stems.map((s) => [s.id, s]));
+  let root = id;
+  for (let at = byId.get(id); at; at = byId.get(at.parent)) {
+    if (at.role === "trunk" || at.role === "arm") break;
+    root = at.id;
+  }
+  return root;
+}
+
+/** The open step and those of the same place in the same stage, in order; the step alone on anything but a vine's spur. */
+export function together<T extends Open>(pending: readonly T[], open: T, document: SurveyDocument): T[] {
+  const { stem, stage } = open.step;
+  const cuts = (s: Open["step"]) => s.action === "shorten" || s.action === "remove";
+  if (!document.plant.kind.startsWith("vine.") || !stem || stage !== "count" || !cuts(open.step)) return [open];
+  const root = rootOf(document, stem);
+  return pending.filter(
+    (p) => p.step.stem && p.step.stage === stage && cuts(p.step) && rootOf(document, p.step.stem) === root,
+  );
+}

@@ -1,0 +1,122 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, must } from "../api/client";
+import { Button, Notice, Panel } from "../app/ui";
+import { dayWords } from "../plant/days";
+import { usePlant } from "../plant/PlantPage";
+import { sightings } from "./sightings";
+
+/** What was seen of canes whose type nobody knows, what that rules out, and what to look for next. */
+export function Naming() {
+  const { survey, plan, plant } = usePlant();
+  const client = useQueryClient();
+  const row = survey.document.row;
+  const naming = plan?.row?.naming ?? null;
+  const seen = row?.observations ?? [];
+  const today = new Date().toLocaleDateString("en-CA");
+  const note = (what: string) =>
+    survey.change((d) => ({
+      ...d,
+      row: { ...d.row!, observations: [...(d.row?.observations ?? []), { date: today, what }] },
+    }));
+  const forget = (i: number) =>
+    survey.change((d) => ({
+      ...d,
+      row: { ...d.row!, observations: (d.row?.observations ?? []).filter((_, k) => k !== i) },
+    }));
+  const rename = useMutation({
+    mutationFn: (kind: string) =>
+      must(
+        api.PUT("/api/plants/{id}", {
+          params: { path: { id: plant.id } },
+          headers: { "If-Match": `"${plant.revision}"` },
+          body: { ...plant, kind },
+        }),
+      ),
+    onSuccess: () => {
+      survey.change((d) => ({ ...d, school: null }));
+      void client.invalidateQueries({ queryKey: ["plant", plant.id] });
+      void client.invalidateQueries({ queryKey: ["plants"] });
+      void client.invalidateQueries({ queryKey: ["survey", plant.id] });
+    },
+  });
+  if (!row) return null;
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.2rem">Which type is it?</chakra.h2>
+      {naming?.type ? (
+        <Notice tone="plain">
+          <b>{naming.name}.</b> Everything seen fits it and nothing else.{" "}
+          <Button size="small" look="main" disabled={rename.isPending} onClick={() => rename.mutate(naming.type!)}>
+            Call it that from now on
+          </Button>
+        </Notice>
+      ) : (
+        naming && (
+          <p>
+            {naming.contradiction ? (
+              <b>Two of the things below cannot both be right: look again. </b>
+            ) : (
+              <>
+                It may be{" "}
+                {naming.possible
+                  .map((p) => p.name.toLowerCase())
+                  .join(", ")
+                  .replace(/, ([^,]*)$/, " or $1")}
+                .{" "}
+              </>
+            )}
+            {naming.next && (
+              <>
+                <b>Look next: </b>
+                {naming.next}
+              </>
+            )}
+          </p>
+        )
+      )}
+      {seen.length > 0 && (
+        <chakra.ul marginTop="8px">
+          {seen.map((o, i) => {
+            const reason = naming?.reasons.find((r) => r.what === o.what && r.date === o.date);
+            return (
+              <chakra.li
+                key={`${o.what}-${i}`}
+                borderTop="1px solid var(--line)"
+                paddingBlock="5px"
+                display="flex"
+                gap="10px"
+                alignItems="baseline"
+              >
+                <chakra.span color="muted" minWidth="8.5em">
+                  {dayWords(o.date)}
+                </chakra.span>
+                <chakra.span flex="1">
+                  {reason?.text ?? sightings.find((s) => s.id === o.what)?.text}
+                  {reason && reason.ruledOut.length > 0 && (
+                    <chakra.span color="muted"> Rules out: {reason.ruledOut.join(", ").toLowerCase()}.</chakra.span>
+                  )}
+                </chakra.span>
+                <Button size="small" look="quiet" onClick={() => forget(i)}>
+                  Not so
+                </Button>
+              </chakra.li>
+            );
+          })}
+        </chakra.ul>
+      )}
+      <chakra.p fontWeight="700" marginTop="10px">
+        Note what you see today
+      </chakra.p>
+      <chakra.div display="flex" gap="6px" flexWrap="wrap" marginTop="4px">
+        {sightings
+          .filter((s) => !seen.some((o) => o.what === s.id))
+          .map((s) => (
+            <Button key={s.id} size="small" onClick={() => note(s.id)}>
+              {s.text}
+            </Button>
+          ))}
+      </chakra.div>
+    </Panel>
+  );
+}

@@ -1,0 +1,190 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import { usePlant } from "../plant/PlantPage";
+import { StepList } from "../plant/StepList";
+import { chooseSchool, schoolId } from "../survey/types";
+import type { RowPlan, RowState } from "./canes";
+import { Crops } from "./Crops";
+import { Naming } from "./Naming";
+import { RowDrawing } from "./RowDrawing";
+import { rowSentence } from "./words";
+
+/** The plan of a row: who goes and who stays, drawn; one crop beside two; the steps. */
+export default function RowDecide() {
+  const { survey, plan, planError, schools, kind } = usePlant();
+  const { say } = useMeasures();
+  const navigate = useNavigate();
+  const [state, setState] = useState<RowState>("after");
+  const row = survey.document.row;
+  if (!row) {
+    return (
+      <Notice tone="plain">
+        <p>There is nothing to decide yet. Count the canes of the row first.</p>
+        <chakra.div marginTop="8px">
+          <Button look="main" onClick={() => void navigate("../look")}>
+            Count it
+          </Button>
+        </chakra.div>
+      </Notice>
+    );
+  }
+  if (planError || !plan?.row) {
+    return planError ? (
+      <Notice tone="wrong" role="alert">
+        {planError}
+      </Notice>
+    ) : (
+      <p>Counting the canes.</p>
+    );
+  }
+  const school = schoolId(survey.document.school) ?? kind.defaultSchool;
+  const take = (id: string) => {
+    const offered = schools.find((s) => s.id === id);
+    if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
+  };
+  return (
+    <chakra.div
+      display="grid"
+      gap={{ base: "12px", lg: "18px" }}
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 392px" }}
+      alignItems="start"
+    >
+      <chakra.div>
+        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
+          <Choice
+            label="What the drawing shows"
+            value={state}
+            onChange={setState}
+            options={[
+              { value: "found", text: "As found" },
+              { value: "after", text: "What goes" },
+              { value: "summer", text: "Next summer" },
+            ]}
+          />
+          {schools.length > 1 && (
+            <chakra.label display="flex" alignItems="center" gap="6px">
+              <span>School</span>
+              <Select value={school} onChange={(e) => take(e.target.value)}>
+                {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
+                {schools.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
+              </Select>
+            </chakra.label>
+          )}
+          <chakra.label display="flex" alignItems="center" gap="6px">
+            <span>Day</span>
+            <Input
+              type="date"
+              width="auto"
+              value={survey.document.date}
+              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+            />
+          </chakra.label>
+          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+        </chakra.div>
+        <chakra.div marginTop="8px">
+          <RowDrawing
+            row={row}
+            plan={plan.row}
+            support={survey.document.support ?? null}
+            state={state}
+            title="The row from the side and in section"
+          />
+        </chakra.div>
+        <RowKey state={state} row={plan.row} />
+        <chakra.div display="grid" gap="12px" marginTop="12px">
+          {plan.row.compare.length > 0 && <Crops choices={plan.row.compare} chosen={plan.school} onTake={take} />}
+          {plan.row.naming && <Naming />}
+        </chakra.div>
+      </chakra.div>
+      <chakra.div display="grid" gap="10px">
+        <Panel style={{ padding: "10px 14px" }}>
+          <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+            <chakra.p flex="1" minWidth="200px" aria-live="polite">
+              <b>{say(rowSentence(plan.row))}</b> About {plan.kit.minutes} minutes.
+            </chakra.p>
+            <Button look="main" onClick={() => void navigate("../do")}>
+              Do it
+            </Button>
+          </chakra.div>
+          {plan.counts.arithmetic && (
+            <chakra.p color="muted" fontSize="0.95rem">
+              {say(plan.counts.arithmetic)}
+            </chakra.p>
+          )}
+          <Link to="../sheet">Cut sheet to print</Link>
+        </Panel>
+        {plan.warnings
+          .filter((w) => w.code !== "unknown-field")
+          .map((w, i) => (
+            <Notice key={i} tone={w.code === "season" || w.code === "type" ? "plain" : "look"}>
+              {say(w.text)}
+            </Notice>
+          ))}
+        {plan.askFor[0] && plan.askFor[0].what !== "type" && (
+          <Notice tone="look">
+            <b>One look would help most: </b>
+            {say(plan.askFor[0].text)}
+          </Notice>
+        )}
+        <StepList plan={plan} onSelect={() => undefined} />
+        <chakra.p color="muted">{kind.note}</chakra.p>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+const names: Record<string, string> = {
+  spent: "have fruited",
+  thin: "thin",
+  surplus: "too many for the row",
+  mown: "to the ground",
+  stay: "stay",
+  fruiting: "in their fruiting summer",
+};
+
+function RowKey({ state, row }: { state: RowState; row: RowPlan }) {
+  const line = { display: "flex", alignItems: "center", gap: 6 };
+  const swatch = (child: React.ReactNode) => (
+    <svg width="22" height="18" aria-hidden>
+      {child}
+    </svg>
+  );
+  if (state === "summer") {
+    return (
+      <chakra.ul display="flex" gap="2px 16px" flexWrap="wrap" fontSize="0.9rem" color="muted">
+        <li style={line}>
+          {swatch(<circle cx="11" cy="9" r="4" fill="var(--hip)" />)} fruit to expect; without fruit: new canes
+        </li>
+      </chakra.ul>
+    );
+  }
+  return (
+    <chakra.ul display="flex" gap="2px 16px" flexWrap="wrap" fontSize="0.9rem" color="muted">
+      {row.classes.map((c) => (
+        <li key={c.name} style={line}>
+          {swatch(
+            state === "after" && c.decision === "remove" ? (
+              <path d="M11 16V2" stroke="var(--hip)" strokeWidth="2.5" strokeDasharray="4 3" />
+            ) : (
+              <path
+                d="M11 17V1"
+                stroke={c.name === "spent" ? "var(--bark3)" : "var(--bark1)"}
+                strokeWidth={c.name === "thin" ? 1.3 : 3}
+              />
+            ),
+          )}{" "}
+          {String(c.canes)} {names[c.name] ?? c.name}
+        </li>
+      ))}
+    </chakra.ul>
+  );
+}

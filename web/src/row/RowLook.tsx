@@ -1,0 +1,153 @@
+import { chakra } from "@chakra-ui/react";
+import { useNavigate } from "react-router";
+import { Button, Field, Input, Notice, Panel } from "../app/ui";
+import { Length } from "../plant/Length";
+import { usePlant } from "../plant/PlantPage";
+import type { RowFacts } from "../survey/types";
+import { Naming } from "./Naming";
+import { RowDrawing } from "./RowDrawing";
+
+const counts: { name: "firstYear" | "thin" | "spent" | "secondYear"; text: string; hint: string }[] = [
+  {
+    name: "firstYear",
+    text: "Canes of last season",
+    hint: "green to brown, smooth, no stalks of fruit; thin ones too",
+  },
+  { name: "thin", text: "of them thinner than a pencil", hint: "at knee height" },
+  { name: "spent", text: "Canes that have fruited", hint: "grey-brown, brittle, dry stalks of fruit" },
+  {
+    name: "secondYear",
+    text: "Canes in their fruiting summer",
+    hint: "only in summer: last year's canes in leaf and flower",
+  },
+];
+
+/** Looking at a row: its length, and its canes by count. */
+export default function RowLook() {
+  const { survey, plan, kind } = usePlant();
+  const navigate = useNavigate();
+  const row: RowFacts = survey.document.row ?? { length: 3000 };
+  const set = (next: Partial<RowFacts>) => survey.change((d) => ({ ...d, row: { ...row, ...d.row, ...next } }));
+  const counted = (row.firstYear ?? 0) + (row.spent ?? 0) + (row.secondYear ?? 0) > 0;
+  const perPlant = plan?.row ? !/ m = /.test(plan.counts.arithmetic ?? " m = ") : false;
+  const unknown = kind.id === "canefruit.unknown";
+  return (
+    <chakra.div
+      display="grid"
+      gap="16px"
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
+      alignItems="start"
+    >
+      <chakra.div display="grid" gap="10px">
+        <RowDrawing
+          row={row}
+          plan={null}
+          support={survey.document.support ?? null}
+          state="found"
+          title="The row from the side and in section, as it was counted"
+        />
+        {survey.carriedFrom !== null && (
+          <Notice tone="plain">
+            The canes that stayed in {survey.carriedFrom} have fruited since and stand as spent. Count the new ones.
+          </Notice>
+        )}
+        {unknown && <Naming />}
+      </chakra.div>
+      <chakra.div display="grid" gap="12px">
+        <Panel>
+          <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
+          <chakra.div display="grid" gap="12px" marginTop="8px">
+            <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
+              <Length
+                label="Length"
+                value={row.length}
+                least={100}
+                most={1_000_000}
+                onChange={(length) => set({ length })}
+              />
+              <Length
+                label="Width"
+                value={row.width ?? 400}
+                least={50}
+                most={5000}
+                onChange={(width) => set({ width })}
+              />
+            </chakra.div>
+            {counts
+              .filter((c) => c.name !== "secondYear" || (row.secondYear ?? 0) > 0 || summer(survey.document.date))
+              .map((c) => (
+                <Count
+                  key={c.name}
+                  label={c.text}
+                  hint={c.hint}
+                  value={row[c.name] ?? 0}
+                  most={c.name === "thin" ? (row.firstYear ?? 0) : 100_000}
+                  onChange={(n) =>
+                    set(c.name === "firstYear" ? { firstYear: n, thin: Math.min(row.thin ?? 0, n) } : { [c.name]: n })
+                  }
+                />
+              ))}
+            {(perPlant || row.plants != null) && (
+              <Count
+                label="Plants in the row"
+                hint="where they can be told apart"
+                value={row.plants ?? 0}
+                most={10_000}
+                onChange={(n) => set({ plants: n === 0 ? null : n })}
+              />
+            )}
+            <Length
+              label="Height of last season's canes"
+              hint="about, in the mean"
+              value={row.meanHeight ?? 1600}
+              least={50}
+              most={6000}
+              onChange={(meanHeight) => set({ meanHeight })}
+            />
+          </chakra.div>
+        </Panel>
+        <chakra.div display="flex" gap="8px" flexWrap="wrap">
+          <Button look="main" disabled={!counted} onClick={() => void navigate("../decide")}>
+            {counted ? "See the plan" : "Count the canes to get a plan"}
+          </Button>
+          <Button disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+        </chakra.div>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function summer(date: string): boolean {
+  const month = Number(date.slice(5, 7));
+  return month >= 5 && month <= 9;
+}
+
+/** A count with large buttons, for gloves; the number can be typed too. */
+function Count(props: { label: string; hint: string; value: number; most: number; onChange: (n: number) => void }) {
+  const set = (n: number) => props.onChange(Math.max(0, Math.min(props.most, n)));
+  return (
+    <div>
+      <Field label={props.label} hint={props.hint}>
+        <chakra.span display="flex" gap="6px">
+          <Button type="button" aria-label={`${props.label}: one less`} onClick={() => set(props.value - 1)}>
+            −
+          </Button>
+          <Input
+            value={String(props.value)}
+            inputMode="numeric"
+            style={{ width: 90, textAlign: "center" }}
+            onChange={(e) => /^\d{0,6}$/.test(e.target.value) && set(Number(e.target.value))}
+          />
+          <Button type="button" aria-label={`${props.label}: one more`} onClick={() => set(props.value + 1)}>
+            +
+          </Button>
+          <Button type="button" aria-label={`${props.label}: ten more`} onClick={() => set(props.value + 10)}>
+            +10
+          </Button>
+        </chakra.span>
+      </Field>
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+/** Weights in the gardener's units. Everything inside is grams. */
+
+import { number, type Units } from "./measures";
+
+const pound = 453.59237;
+const sizes: Record<string, number> = {
+  g: 1,
+  gram: 1,
+  grams: 1,
+  kg: 1000,
+  kilo: 1000,
+  kilos: 1000,
+  lb: pound,
+  lbs: pound,
+  pound: pound,
+  pounds: pound,
+  oz: pound / 16,
+  ounce: pound / 16,
+  ounces: pound / 16,
+};
+
+/** "760 g", "1.2 kg"; "2.6 lb", "9 oz". */
+export function weight(grams: number, units: Units): string {
+  const short = (n: number, digits: number) => String(Number(n.toFixed(digits)));
+  if (units === "metric") return grams < 1000 ? `${short(grams, 0)} g` : `${short(grams / 1000, 2)} kg`;
+  return grams < pound ? `${short((grams / pound) * 16, 1)} oz` : `${short(grams / pound, 2)} lb`;
+}
+
+/** Reads "760", "1.2 kg", "2.6 lb"; a bare number is grams, or pounds where those are in use. Null where it cannot be read. */
+export function readWeight(text: string, units: Units): number | null {
+  const parts = /^(-?[\d.,/ ]*\d)\s*([a-z]*)$/.exec(text.trim().toLowerCase());
+  if (!parts) return null;
+  const negative = parts[1]!.startsWith("-");
+  const count = number(parts[1]!.replace("-", "").trim());
+  const size = parts[2] === "" ? (units === "metric" ? 1 : pound) : sizes[parts[2]!];
+  return count === null || size === undefined ? null : (negative ? -1 : 1) * count * size;
+}
+
+/** Rewrites every weight of a sentence of the plan ("N g", "N kg") in the units in use. */
+export function weightsInUnits(text: string, units: Units): string {
+  if (units === "metric") return text;
+  return text
+    .replace(/(\d+(?:\.\d+)?) to (\d+(?:\.\d+)?) kg/g, (_, a: string, b: string) => {
+      return `${weight(Number(a) * 1000, units)} to ${weight(Number(b) * 1000, units)}`;
+    })
+    .replace(/(\d+(?:\.\d+)?) kg/g, (_, n: string) => weight(Number(n) * 1000, units))
+    .replace(/(\d+(?:\.\d+)?) g\b/g, (_, n: string) => weight(Number(n), units));
+}

@@ -1,0 +1,91 @@
+import { chakra } from "@chakra-ui/react";
+import { useMeasures } from "../app/settings";
+import { Panel } from "../app/ui";
+import type { Plan } from "../drawing/scene";
+
+const sources: Record<string, string> = {
+  practice: "common practice",
+  memory: "published, from memory",
+  assumption: "our assumption",
+  user: "set by you",
+};
+
+/** The budget as it would be reckoned on paper, and where its buds find room. */
+export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; arithmetic: string }) {
+  const { say } = useMeasures();
+  const b = vine.budget!;
+  const lines = arithmetic.split("; ").filter(Boolean);
+  const names = lines.map((l, i) =>
+    i === 0
+      ? { weight: "By the weight of the prunings", spurs: "By the spurs", metre: "By the metre of row" }[b.by]!
+      : l.startsWith("at most")
+        ? "Room along the row"
+        : "Buds the winter killed made up for",
+  );
+  const held = vine.positions.reduce((n, p) => n + Number(p.buds), 0);
+  return (
+    <Panel style={{ padding: "8px 14px 12px" }}>
+      <chakra.h3 fontSize="1rem" color="muted">
+        The bud budget
+      </chakra.h3>
+      <chakra.dl margin="0">
+        {lines.map((l, i) => (
+          <chakra.div key={i} borderTop="1px solid var(--line)" paddingBlock="5px">
+            <chakra.dt fontSize="0.95rem" color="muted">
+              {names[i]}
+            </chakra.dt>
+            <chakra.dd margin="0" fontWeight="700" fontSize="1.1rem">
+              {l}
+            </chakra.dd>
+          </chakra.div>
+        ))}
+      </chakra.dl>
+      <Bar want={Number(b.buds)} room={Number(b.room)} left={held} />
+      <chakra.p color="muted" fontSize="0.95rem" marginTop="6px">
+        {b.why} ({sources[b.provenance] ?? b.provenance})
+      </chakra.p>
+      {vine.crop && (
+        <chakra.p marginTop="8px">
+          <b>This summer: </b>
+          {say(vine.crop.text)}
+          {vine.crop.ravaz && (
+            <>
+              {" "}
+              That would be {Number(vine.crop.ravaz[0])} to {Number(vine.crop.ravaz[1])} times the prunings; 5 to 10 is
+              in balance.
+            </>
+          )}{" "}
+          <chakra.span color="muted" fontSize="0.95rem">
+            (our assumption of clusters and their weight)
+          </chakra.span>
+        </chakra.p>
+      )}
+    </Panel>
+  );
+}
+
+/** What is asked for beside what finds room. */
+function Bar({ want, room, left }: { want: number; room: number; left: number }) {
+  const most = Math.max(want, room, left, 1);
+  const row = (label: string, n: number, fill: string, y: number) => (
+    <g key={label}>
+      <rect x="0" y={y} width={(n / most) * 250} height="13" rx="2" fill={fill} />
+      <text x={(n / most) * 250 + 6} y={y + 11.5} fontSize="13" fill="var(--ink)">
+        {n} {label}
+      </text>
+    </g>
+  );
+  return (
+    <svg
+      viewBox="0 0 360 52"
+      style={{ width: "100%", display: "block", marginTop: 6 }}
+      role="img"
+      aria-label={`${want} asked for, ${left} left`}
+    >
+      {row("asked for", want, "var(--ochreWash)", 2)}
+      <rect x="0" y="2" width={(want / most) * 250} height="13" rx="2" fill="none" stroke="var(--ochre)" />
+      {row("left", left, "var(--leaf)", 20)}
+      {room !== left && room > 0 && row("by rule", room, "var(--line)", 38)}
+    </svg>
+  );
+}

@@ -1,0 +1,66 @@
+import { chakra } from "@chakra-ui/react";
+import { Button, Notice, Panel } from "../app/ui";
+import { usePlant } from "../plant/PlantPage";
+import { budsLeft, type Grows, noteGrowth, placesOf } from "./places";
+
+/** The second visit: spur by spur, which of its buds grow. */
+export function GrowthWalk(props: { selected: string | null; onSelect: (id: string | null) => void }) {
+  const { survey } = usePlant();
+  const { stems } = survey.document;
+  const shoots = placesOf(stems).flatMap((p) => p.shoots.map((s) => ({ place: p, shoot: s })));
+  const open = shoots.find(
+    ({ shoot }) => !(shoot.buds ?? []).some((b) => b.state === "shooting" || b.state === "dormant"),
+  );
+  const here =
+    shoots.find(({ shoot, place }) => shoot.id === props.selected || place.id === props.selected) ?? open ?? null;
+  const left = shoots.filter(({ shoot }) => !(shoot.buds ?? []).length).length;
+  if (!here) {
+    return (
+      <Notice tone="plain">Every spur is looked at. Point at one in the drawing to change it, or see the plan.</Notice>
+    );
+  }
+  const { shoot, place } = here;
+  const many = budsLeft(shoot);
+  const states: (Grows | null)[] = Array.from({ length: many }, (_, i) => {
+    const state = (shoot.buds ?? []).filter((b) => b.state !== "basal")[i]?.state;
+    return state === "shooting" || state === "swelling" ? "grows" : state === "dormant" ? "not-yet" : null;
+  });
+  const set = (grows: Grows[]) => {
+    survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === shoot.id ? noteGrowth(s, grows) : s)) }));
+  };
+  return (
+    <Panel>
+      <chakra.p color="muted" aria-live="polite">
+        {left > 0 ? `${left} of ${shoots.length} still to look at` : "All looked at"}
+      </chakra.p>
+      <chakra.h2 fontSize="1.3rem">Which buds of {place.id} grow?</chakra.h2>
+      <chakra.ul marginTop="8px" display="grid" gap="6px">
+        {states.map((s, i) => (
+          <chakra.li key={i} display="flex" gap="8px" alignItems="center">
+            <chakra.span flex="1">
+              Bud {i + 1}
+              {i === 0 ? ", the lowest" : ""}
+            </chakra.span>
+            {(["grows", "not-yet"] as const).map((g) => (
+              <Button
+                key={g}
+                pressed={s === g}
+                aria-pressed={s === g}
+                aria-label={`Bud ${i + 1} ${g === "grows" ? "grows" : "does not grow"}`}
+                onClick={() => set(states.map((x, k) => (k === i ? g : (x ?? "grows"))))}
+              >
+                {g === "grows" ? "Grows" : "Not yet"}
+              </Button>
+            ))}
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="10px">
+        <Button look="main" onClick={() => (set(states.map(() => "grows")), props.onSelect(null))}>
+          All of them grow
+        </Button>
+        {open && open.shoot.id !== shoot.id && <Button onClick={() => props.onSelect(open.shoot.id)}>Next spur</Button>}
+      </chakra.div>
+    </Panel>
+  );
+}

@@ -1,0 +1,240 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import type { Plan, State } from "../drawing/scene";
+import { CaneReasons } from "../plant/CaneReasons";
+import { usePlant } from "../plant/PlantPage";
+import { StepList } from "../plant/StepList";
+import { chooseSchool, schoolId } from "../survey/types";
+import { Budget } from "./Budget";
+import { Timeline } from "./Timeline";
+import { VineDrawing } from "./VineDrawing";
+import { vineSentence } from "./words";
+
+type Vine = NonNullable<Plan["vine"]>;
+
+/** The plan of a vine: the drawing with its counted buds beside the budget and the steps. */
+export default function VineDecide() {
+  const { survey, plan, planError, scene, schools, kind } = usePlant();
+  const { say } = useMeasures();
+  const navigate = useNavigate();
+  const [state, setState] = useState<State>("after");
+  const [selected, setSelected] = useState<string | null>(null);
+  if (survey.document.stems.length === 0) {
+    return (
+      <Notice tone="plain">
+        <p>There is nothing to decide yet. Draw the vine first and go along its places.</p>
+        <chakra.div marginTop="8px">
+          <Button look="main" onClick={() => void navigate("../look")}>
+            Look at it
+          </Button>
+        </chakra.div>
+      </Notice>
+    );
+  }
+  if (planError || !plan?.vine) {
+    return planError ? (
+      <Notice tone="wrong" role="alert">
+        {planError}
+      </Notice>
+    ) : (
+      <p>Counting the buds.</p>
+    );
+  }
+  const vine = plan.vine;
+  const school = schoolId(survey.document.school) ?? plan.school;
+  const chosen = plan.stems.find((s) => s.id === selected) ?? null;
+  const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
+  return (
+    <chakra.div
+      display="grid"
+      gap={{ base: "12px", lg: "18px" }}
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 392px" }}
+      alignItems="start"
+    >
+      <chakra.div>
+        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
+          <Choice
+            label="What the drawing shows"
+            value={state}
+            onChange={setState}
+            options={[
+              { value: "found", text: "As found" },
+              { value: "after", text: "After the cuts" },
+              ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
+            ]}
+          />
+          <chakra.label display="flex" alignItems="center" gap="6px">
+            <span>School</span>
+            <Select
+              value={school}
+              onChange={(e) => {
+                const offered = schools.find((s) => s.id === e.target.value);
+                if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
+              }}
+            >
+              {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
+              {schools.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </Select>
+          </chakra.label>
+          <chakra.label display="flex" alignItems="center" gap="6px">
+            <span>Day</span>
+            <Input
+              type="date"
+              width="auto"
+              value={survey.document.date}
+              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+            />
+          </chakra.label>
+          {vine.dryDay && (
+            <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
+              Take the dry day
+            </Button>
+          )}
+          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+        </chakra.div>
+        <chakra.div marginTop="8px" height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
+          <VineDrawing
+            scene={scene}
+            plan={plan}
+            state={state}
+            selected={selected}
+            onSelect={(id) => setSelected(id === selected ? null : id)}
+            title="The vine from the front"
+          />
+        </chakra.div>
+        <VineKey state={state} vine={vine} />
+      </chakra.div>
+      <chakra.div
+        display="grid"
+        gap="10px"
+        maxHeight={{ lg: "calc(100vh - 200px)" }}
+        minHeight="0"
+        gridTemplateRows={{ lg: "auto minmax(0,1fr)" }}
+      >
+        <Panel style={{ padding: "10px 14px" }}>
+          <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+            <chakra.p flex="1" minWidth="200px" aria-live="polite">
+              <b>{say(vineSentence(plan))}</b> About {plan.kit.minutes} minutes.
+            </chakra.p>
+            <Button look="main" onClick={() => void navigate("../do")}>
+              Do it
+            </Button>
+          </chakra.div>
+          <Link to="../sheet">Cut sheet to print</Link>
+        </Panel>
+        <chakra.div
+          overflowY={{ lg: "auto" }}
+          tabIndex={0}
+          role="region"
+          aria-label={chosen ? `Stem ${chosen.id}` : "The budget and the steps"}
+          minHeight="0"
+        >
+          {chosen ? (
+            <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
+          ) : (
+            <chakra.div display="grid" gap="10px">
+              {warnings.map((w, i) => (
+                <Notice key={i} tone={w.code === "season" ? "plain" : "look"}>
+                  {say(w.text)}
+                </Notice>
+              ))}
+              {vine.timeline.length > 0 && <Timeline years={vine.timeline} />}
+              {vine.budget && <Budget vine={vine} arithmetic={plan.counts.arithmetic ?? ""} />}
+              {plan.askFor[0] && (
+                <Notice tone="look">
+                  <b>One look would help most: </b>
+                  {say(plan.askFor[0].text)}
+                </Notice>
+              )}
+              <Creeping vine={vine} onSelect={setSelected} />
+              <StepList plan={plan} onSelect={setSelected} />
+              {kind.note && <chakra.p color="muted">{kind.note}</chakra.p>}
+            </chakra.div>
+          )}
+        </chakra.div>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** Places that move away from the arm: when each has to be renewed. */
+function Creeping({ vine, onSelect }: { vine: Vine; onSelect: (id: string) => void }) {
+  const { long } = useMeasures();
+  const far = vine.positions.filter((p) => p.creepPerYear != null && Number(p.off) > 60);
+  if (far.length === 0) return null;
+  return (
+    <Panel style={{ padding: "8px 14px" }}>
+      <chakra.h3 fontSize="1rem" color="muted">
+        Creeping away from the arm
+      </chakra.h3>
+      <ul>
+        {far.map((p) => (
+          <chakra.li key={p.id} borderTop="1px solid var(--line)" paddingBlock="5px">
+            <Button size="small" onClick={() => onSelect(p.id)}>
+              {p.id}
+            </Button>{" "}
+            {long(Number(p.off))} out, {long(Number(p.creepPerYear))} a year
+            {p.renewBy != null ? `; renew it from below by ${p.renewBy}` : ""}.
+          </chakra.li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+function VineKey({ state, vine }: { state: State; vine: Vine }) {
+  const line = { display: "flex", alignItems: "center", gap: 6 };
+  const doubt = vine.positions.some((p) => p.doubt);
+  return (
+    <chakra.ul display="flex" flexWrap="wrap" gap="2px 16px" fontSize="0.9rem" color="muted" marginTop="4px">
+      {state === "after" && vine.positions.some((p) => p.marks.length > 0) && (
+        <li style={line}>
+          <svg width="22" height="18" aria-hidden>
+            <circle cx="11" cy="9" r="7.5" fill="var(--leafWash)" stroke="var(--leaf)" />
+            <text x="11" y="13.500" textAnchor="middle" fontSize="12" fontWeight="700" fill="var(--leaf)">
+              2
+            </text>
+          </svg>
+          a bud that stays, counted from the base
+        </li>
+      )}
+      {state === "after" && doubt && (
+        <li style={line}>
+          <svg width="22" height="18" aria-hidden>
+            <circle cx="11" cy="9" r="7.5" fill="var(--ochreWash)" stroke="var(--ochre)" strokeDasharray="2 1.5" />
+            <text x="11" y="13.500" textAnchor="middle" fontSize="12" fontWeight="700" fill="var(--ochre)">
+              3
+            </text>
+          </svg>
+          one more, until growth shows
+        </li>
+      )}
+      {state === "after" && (
+        <li style={line}>
+          <svg width="26" height="16" aria-hidden>
+            <line x1="1" y1="8" x2="25" y2="8" stroke="var(--hip)" strokeDasharray="2 3" />
+            <line x1="3" y1="2" x2="9" y2="14" stroke="var(--hip)" strokeWidth="3" />
+          </svg>
+          cut, and what comes off
+        </li>
+      )}
+      {state === "summer" && (
+        <li style={line}>
+          <svg width="26" height="16" aria-hidden>
+            <path d="M2 14Q10 12 24 2" fill="none" stroke="var(--leaf)" strokeWidth="2" />
+          </svg>
+          a shoot from each bud that stays; broken line where the bud was not seen
+        </li>
+      )}
+    </chakra.ul>
+  );
+}

@@ -1,0 +1,256 @@
+import { chakra } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { api, must } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
+import { Length } from "../plant/Length";
+import { usePlant } from "../plant/PlantPage";
+import type { VineFacts as Facts } from "../survey/types";
+import { readWeight } from "../survey/weights";
+
+/** What is said of the vine as a whole: its room, its prunings, the rule its buds are reckoned by, winter loss. */
+export function VineFacts() {
+  const { survey, kind } = usePlant();
+  const { long, heavy } = useMeasures();
+  const [open, setOpen] = useState(false);
+  const facts: Facts = survey.document.vine ?? {};
+  const rules = useQuery({
+    queryKey: ["bud-rules"],
+    queryFn: () => must(api.GET("/api/bud-rules")),
+    staleTime: Infinity,
+  });
+  const set = (next: Partial<Facts>) => survey.change((d) => ({ ...d, vine: { ...(d.vine ?? {}), ...next } }));
+  const by = facts.rule ?? (facts.pruningWeight != null ? "weight" : facts.system === "long-cane" ? "metre" : "spurs");
+  const named = rules.data?.find(
+    (r) => facts.budRule && Number(r.base) === facts.budRule.base && Number(r.per) === facts.budRule.per,
+  );
+  const usual = rules.data?.find((r) => r.kind === kind.id);
+  const rule = facts.budRule ?? (usual ? { base: Number(usual.base), per: Number(usual.per) } : { base: 30, per: 10 });
+  if (!open) {
+    return (
+      <Panel style={{ padding: "8px 14px" }}>
+        <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+          <chakra.span flex="1" minWidth="200px">
+            <b>{facts.pruningWeight != null ? `Prunings ${heavy(facts.pruningWeight)}` : "Prunings not weighed"}</b>
+            <chakra.span color="muted">
+              {facts.spacing != null ? `; ${long(facts.spacing)} of row` : ""}
+              {facts.winterLoss ? `; ${facts.winterLoss.dead} of ${facts.winterLoss.cut} buds dead` : ""}
+              {`; buds ${byWords[by]}`}
+            </chakra.span>
+          </chakra.span>
+          <Button size="small" onClick={() => setOpen(true)}>
+            Change
+          </Button>
+        </chakra.div>
+      </Panel>
+    );
+  }
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.15rem">The vine as a whole</chakra.h2>
+      <chakra.div
+        display="grid"
+        gap="12px 18px"
+        marginTop="8px"
+        gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 220px), 1fr))"
+      >
+        <Weight
+          label="One-year prunings of this winter"
+          hint="last season's shoots only, without old wood; empty where not weighed"
+          value={facts.pruningWeight ?? null}
+          most={100_000}
+          onChange={(pruningWeight) => set({ pruningWeight, rule: null })}
+        />
+        <Length
+          label="Room along the row"
+          value={facts.spacing ?? 1500}
+          least={100}
+          most={20_000}
+          onChange={(spacing) => set({ spacing })}
+        />
+        <Whole
+          label="Year since planting"
+          value={facts.year ?? null}
+          least={1}
+          most={200}
+          onChange={(year) => set({ year })}
+        />
+        <Loss value={facts.winterLoss ?? null} onChange={(winterLoss) => set({ winterLoss })} />
+      </chakra.div>
+      <chakra.div marginTop="12px">
+        <chakra.p fontWeight="700" marginBottom="4px">
+          Buds are reckoned
+        </chakra.p>
+        <Choice
+          label="Buds are reckoned"
+          value={by}
+          onChange={(rule) => set({ rule })}
+          options={[
+            ...(facts.pruningWeight != null ? [{ value: "weight" as const, text: "by the prunings" }] : []),
+            { value: "spurs" as const, text: "by the spurs" },
+            { value: "metre" as const, text: "by the metre of row" },
+          ]}
+        />
+      </chakra.div>
+      {by === "weight" && (
+        <chakra.div marginTop="12px" display="flex" gap="10px" flexWrap="wrap" alignItems="end">
+          <Field label="Rule" hint={`${(named ?? usual)?.why ?? ""}`}>
+            <Select
+              value={facts.budRule ? (named?.id ?? "own") : "usual"}
+              onChange={(e) => {
+                const r = rules.data?.find((x) => x.id === e.target.value);
+                set({ budRule: r ? { base: Number(r.base), per: Number(r.per), unit: Number(r.unit) } : null });
+              }}
+            >
+              <option value="usual">as usual for the kind{usual ? ` (${usual.name})` : ""}</option>
+              {(rules.data ?? []).map((r) => (
+                <option key={r.id} value={r.id}>
+                  {r.name}: {r.base} + {r.per}
+                </option>
+              ))}
+              {facts.budRule && !named && <option value="own">your own</option>}
+            </Select>
+          </Field>
+          <chakra.div width="120px">
+            <Whole
+              label="First pound"
+              value={rule.base}
+              least={1}
+              most={500}
+              onChange={(base) => base !== null && set({ budRule: { ...rule, base } })}
+            />
+          </chakra.div>
+          <chakra.div width="120px">
+            <Whole
+              label="Each further"
+              value={rule.per}
+              least={0}
+              most={500}
+              onChange={(per) => per !== null && set({ budRule: { ...rule, per } })}
+            />
+          </chakra.div>
+        </chakra.div>
+      )}
+      <chakra.div marginTop="12px">
+        <Button size="small" look="main" onClick={() => setOpen(false)}>
+          That is all
+        </Button>
+      </chakra.div>
+    </Panel>
+  );
+}
+
+const byWords = { weight: "by the prunings", spurs: "by the spurs", metre: "by the metre of row" };
+
+/** A weight to type in any unit; what is not understood or out of range is said and changes nothing. */
+export function Weight(props: {
+  label: string;
+  hint?: string;
+  value: number | null;
+  most: number;
+  onChange: (grams: number | null) => void;
+}) {
+  const { heavy, units } = useMeasures();
+  const shown = props.value === null ? "" : heavy(props.value);
+  const [text, setText] = useState(shown);
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => setText(shown), [shown]);
+  const take = () => {
+    if (text === shown) return;
+    if (text.trim() === "") return props.onChange(null);
+    const grams = readWeight(text, units);
+    if (grams === null) setWrong("Not understood: try 760 g, 1.2 kg or 2.6 lb.");
+    else if (grams < 0 || grams > props.most) setWrong(`It may be from 0 to ${heavy(props.most)}.`);
+    else {
+      setWrong(null);
+      props.onChange(Math.round(grams * 10) / 10);
+    }
+  };
+  return (
+    <Field label={props.label} hint={props.hint} error={wrong}>
+      <Input
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => e.key === "Enter" && (e.preventDefault(), take())}
+      />
+    </Field>
+  );
+}
+
+/** A whole number to type. */
+export function Whole(props: {
+  label: string;
+  hint?: string;
+  value: number | null;
+  least: number;
+  most: number;
+  onChange: (n: number | null) => void;
+}) {
+  const shown = props.value === null ? "" : String(props.value);
+  const [text, setText] = useState(shown);
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => setText(shown), [shown]);
+  const take = () => {
+    if (text === shown) return;
+    if (text.trim() === "") return props.onChange(null);
+    const n = Number(text);
+    if (!Number.isInteger(n) || n < props.least || n > props.most) {
+      setWrong(`A whole number from ${props.least} to ${props.most.toLocaleString("en-GB")}.`);
+    } else {
+      setWrong(null);
+      props.onChange(n);
+    }
+  };
+  return (
+    <Field label={props.label} hint={props.hint} error={wrong}>
+      <Input
+        value={text}
+        inputMode="numeric"
+        onChange={(e) => setText(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => e.key === "Enter" && (e.preventDefault(), take())}
+      />
+    </Field>
+  );
+}
+
+/** A sample of buds cut across: how many, and how many of them dead. */
+function Loss(props: { value: Facts["winterLoss"]; onChange: (value: Facts["winterLoss"]) => void }) {
+  const [cut, setCut] = useState(props.value ? String(props.value.cut) : "");
+  const [dead, setDead] = useState(props.value ? String(props.value.dead) : "");
+  const [wrong, setWrong] = useState<string | null>(null);
+  const take = () => {
+    if (cut.trim() === "" && dead.trim() === "") return (setWrong(null), props.onChange(null));
+    const [c, d] = [Number(cut), Number(dead)];
+    if (cut.trim() === "" || dead.trim() === "") return;
+    if (!Number.isInteger(c) || c < 1) setWrong("Cut at least one bud across.");
+    else if (!Number.isInteger(d) || d < 0 || d > c) setWrong(`Of ${c} buds from 0 to ${c} can be dead.`);
+    else {
+      setWrong(null);
+      props.onChange({ cut: c, dead: d });
+    }
+  };
+  return (
+    <div>
+      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="8px">
+        <Field label="Buds cut across">
+          <Input value={cut} inputMode="numeric" onChange={(e) => setCut(e.target.value)} onBlur={take} />
+        </Field>
+        <Field label="of them dead">
+          <Input value={dead} inputMode="numeric" onChange={(e) => setDead(e.target.value)} onBlur={take} />
+        </Field>
+      </chakra.div>
+      {wrong ? (
+        <chakra.p role="alert" color="hip" fontWeight="700">
+          {wrong}
+        </chakra.p>
+      ) : (
+        <chakra.p color="muted" fontSize="0.95rem">
+          a hundred from all over the row; brown inside is dead
+        </chakra.p>
+      )}
+    </div>
+  );
+}

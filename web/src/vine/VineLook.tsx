@@ -1,0 +1,103 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { Button, Notice, Panel } from "../app/ui";
+import { usePlant } from "../plant/PlantPage";
+import { StemEditor } from "../plant/StemEditor";
+import { GrowthWalk } from "./GrowthWalk";
+import { placesOf } from "./places";
+import { PlaceWalk } from "./PlaceWalk";
+import { StartVine } from "./StartVine";
+import { VineDrawing } from "./VineDrawing";
+import { VineFacts } from "./VineFacts";
+import { YoungWalk } from "./YoungWalk";
+
+/** Looking at a vine: how it is trained, then place by place, a tap for each. */
+export default function VineLook() {
+  const { survey, scene } = usePlant();
+  const navigate = useNavigate();
+  const { stems, vine } = survey.document;
+  const [selected, setSelected] = useState<string | null>(null);
+  const [anew, setAnew] = useState(false);
+  const [detail, setDetail] = useState<string | null>(null);
+  const second = vine?.stage === 2;
+  const young = vine?.system === "training";
+  const editing = stems.find((s) => s.id === detail) ?? null;
+  const start = stems.length === 0 || anew;
+  const places = placesOf(stems);
+  const place = places.find((p) => p.id === selected || p.shoots.some((s) => s.id === selected)) ?? null;
+  return (
+    <chakra.div
+      display="grid"
+      gap="16px"
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
+      alignItems="start"
+    >
+      <chakra.div display="grid" gap="10px">
+        {start ? (
+          <Notice tone="plain">
+            Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
+            stand; then you mend it place by place.
+          </Notice>
+        ) : (
+          <VineDrawing
+            scene={scene}
+            plan={null}
+            state="found"
+            selected={place?.id ?? selected}
+            onSelect={(id) => (setDetail(null), setSelected(id))}
+            title="The vine from the front; point at a place to note what stands there"
+          />
+        )}
+        {survey.carriedFrom !== null && !start && (
+          <Notice tone="plain">
+            This is what the work of {survey.carriedFrom} left, a season older. Go along it again and note which shoots
+            stand in each place.
+          </Notice>
+        )}
+        {!start && <VineFacts />}
+      </chakra.div>
+      <chakra.div display="grid" gap="12px">
+        {start ? (
+          <StartVine onDone={() => setAnew(false)} />
+        ) : editing ? (
+          <StemEditor
+            key={editing.id}
+            stem={editing}
+            onClose={() => setDetail(null)}
+            onAddShoot={() => undefined}
+            onSelect={setDetail}
+          />
+        ) : second ? (
+          <GrowthWalk selected={selected} onSelect={setSelected} />
+        ) : young ? (
+          <YoungWalk />
+        ) : (
+          <PlaceWalk selected={place?.id ?? null} onSelect={setSelected} onDetail={setDetail} />
+        )}
+        <chakra.div display="flex" gap="8px" flexWrap="wrap">
+          <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
+            See the plan
+          </Button>
+          <Button disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+          {!start && !second && (
+            <Button look="quiet" onClick={() => setAnew(true)}>
+              Draw it anew
+            </Button>
+          )}
+        </chakra.div>
+        {start && stems.length === 0 && (
+          <Panel>
+            <chakra.h2 fontSize="1.05rem">What counts as a place</chakra.h2>
+            <p>
+              A place is a spur, or the spot on the arm from which shoots come. Shoots of last summer are brown and
+              smooth; older wood has shredding bark.
+            </p>
+          </Panel>
+        )}
+      </chakra.div>
+    </chakra.div>
+  );
+}

@@ -1,0 +1,36 @@
+/** A vine's plan in a sentence. Pure. */
+
+import type { Plan } from "../drawing/scene";
+
+const places = (n: number, what: string) => `${n} ${what}${n === 1 ? "" : "s"}`;
+
+/** "36 buds stay on 12 spurs; the budget asks for 46." */
+export function vineSentence(plan: Plan): string {
+  const vine = plan.vine!;
+  const counts = plan.counts;
+  if (vine.work === "summer") {
+    const laid = plan.steps.filter((s) => s.stem && s.ties.length > 0).length;
+    const tipped = plan.steps.filter((s) => s.action === "tip").length;
+    const off = Number(counts.removed);
+    const part = [
+      laid > 0 ? `${places(laid, "shoot")} to tie over the wire` : "",
+      tipped > 0 ? `${tipped} to tip` : "",
+      off > 0 ? `${off} to take off` : "",
+    ].filter(Boolean);
+    return part.length > 0 ? `${part.join(", ")}.` : "Nothing needs a cut now.";
+  }
+  const young = vine.timeline.find((y) => y.now);
+  if (vine.work === "training" && young) return young.text;
+  const kept = vine.positions.filter((p) => p.shoot !== null && Number(p.buds) > 0).length;
+  const what = vine.system === "long-cane" ? "shoot" : "spur";
+  const asked = vine.budget ? Number(vine.budget.buds) : null;
+  const left = Number(counts.budsLeft);
+  const spurs = vine.system === "long-cane" && asked !== null ? left - asked : 0;
+  const rest =
+    asked === null || asked === left
+      ? "."
+      : spurs > 0
+        ? `: ${asked} on the canes as the budget asks, ${spurs} on the spurs that renew them.`
+        : `; the budget asks for ${asked}.`;
+  return `${places(left, "bud")} ${left === 1 ? "stays" : "stay"} on ${places(kept, what)}${rest}`;
+}
