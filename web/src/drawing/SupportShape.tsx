@@ -11,7 +11,15 @@ export function frameOf(support: Support): { left: number; right: number; height
 const line = { fill: "none", stroke: "var(--muted)", strokeLinecap: "round", strokeLinejoin: "round" } as const;
 
 /** The support from the front, behind the canes: quiet, and to be known for what it is. */
-export function SupportShape(props: { support: Support; view: View; words: (mm: number) => string }) {
+export function SupportShape(props: {
+  support: Support;
+  view: View;
+  words: (mm: number) => string;
+  /** The names of the wires stand under them. */
+  under?: boolean;
+  /** The names of the wires end here at the latest. */
+  edge?: number;
+}) {
   const { support, view } = props;
   const frame = frameOf(support);
   const at = (x: number, z: number) => view.flat({ x, y: 0, z });
@@ -20,7 +28,14 @@ export function SupportShape(props: { support: Support; view: View; words: (mm: 
     return (
       <g key={i}>
         <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--ink)" strokeWidth="1.3" opacity={0.65} />
-        <text x={b.x - 3} y={b.y - 4} textAnchor="end" fontSize="12.500" fill="var(--muted)" {...halo}>
+        <text
+          x={Math.min(b.x - 3, props.edge ?? Infinity)}
+          y={b.y + (props.under ? 15 : -4)}
+          textAnchor="end"
+          fontSize="12.500"
+          fill="var(--muted)"
+          {...halo}
+        >
           {name}
         </text>
       </g>

@@ -89,14 +89,16 @@ export function axesOf(stems: SurveyStem[], kind: KindDefaults, crownHeight: num
     const on = parent ? place(parent, depth + 1) : null;
     if (!top && !on) return null;
     const lean = stem.lean ?? (top ? kind.caneLean : kind.lateralLean);
-    const base = direction(stem.baseClock ?? stem.clock);
-    const radius = stem.radius ?? 30;
+    // A trunk needs no bearing: it stands where the plant does.
+    const clock = stem.clock ?? 12;
+    const base = direction(stem.baseClock ?? clock);
+    const radius = stem.radius ?? (kind.family === "vine" && stem.role === "trunk" ? 0 : 30);
     const axis: Axis = {
       stem,
       start: on
         ? placeAt(on, stem.at ?? on.length / 2)
         : { x: base.x * radius, y: base.y * radius, z: stem.parent === "crown" ? Math.max(0, crownHeight) : 0 },
-      bearing: stem.clock * 30 * radians,
+      bearing: clock * 30 * radians,
       lean,
       tipLean: stem.tipLean ?? lean,
       length: stem.length ?? (stem.role === "cane" ? kind.caneLength : kind.lateralLength),

@@ -37,12 +37,17 @@ export default function Block() {
           No vines yet. Plant a row: say how many vines stand in it, and each gets its place in order.
         </Notice>
       )}
-      {blocks.data.map((b) => (
-        <Row key={b.place} block={b} />
-      ))}
+      {blocks.data
+        .filter((b) => Number(b.vines) > 1)
+        .map((b) => (
+          <Row key={b.place} block={b} />
+        ))}
+      <Alone blocks={blocks.data.filter((b) => Number(b.vines) === 1)} />
     </chakra.div>
   );
 }
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function Row({ block }: { block: Schemas["BlockView"] }) {
   const navigate = useNavigate();
@@ -73,7 +78,11 @@ function Row({ block }: { block: Schemas["BlockView"] }) {
       {planned > 0 && (
         <chakra.p fontSize="1.1rem" marginTop="4px">
           <b>
-            {about(block.buds, "buds")}, {about(block.ties, "ties")}, {about(block.minutes, "minutes")}
+            {capital(
+              [about(block.buds, "buds"), about(block.ties, "ties"), about(block.minutes, "minutes")]
+                .filter((w) => !/^(0|no) /.test(w))
+                .join(", "),
+            )}
           </b>{" "}
           {sample
             ? `for the ${open} vines still to prune, reckoned from ${planned === 1 ? "the one" : `the ${planned}`} you looked at.`
@@ -100,6 +109,25 @@ function Row({ block }: { block: Schemas["BlockView"] }) {
   );
 }
 
+/** Vines that stand alone: no row to reckon, a way to each. */
+function Alone({ blocks }: { blocks: Schemas["BlockView"][] }) {
+  if (blocks.length === 0) return null;
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.15rem">Vines that stand alone</chakra.h2>
+      <chakra.ul display="flex" flexWrap="wrap" gap="8px" marginTop="8px">
+        {blocks.flatMap((b) =>
+          b.lines.map((l) => (
+            <li key={l.id}>
+              <Vine line={l} place={b.place} />
+            </li>
+          )),
+        )}
+      </chakra.ul>
+    </Panel>
+  );
+}
+
 /** One vine in its row: a stump with as many shoots as it keeps buds, by tens. */
 function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string }) {
   const name = line.name.startsWith(place) ? line.name.slice(place.length).trim() || line.name : line.name;
@@ -110,7 +138,7 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
       to={`/plants/${line.id}/${known ? "decide" : done ? "remember" : "look"}`}
       style={{
         display: "block",
-        width: 96,
+        width: 116,
         textAlign: "center",
         textDecoration: "none",
         border: "1px solid var(--line)",

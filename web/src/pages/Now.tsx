@@ -44,7 +44,7 @@ export function Now() {
               : `The main prune begins about ${day(earliest!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
         </chakra.p>
       </div>
-      <Visits today={today} />
+      <Visits today={today} pressing />
       {first ? (
         <Panel style={{ borderWidth: 2, borderColor: "var(--leaf)" }}>
           <chakra.p color="muted">Next</chakra.p>
@@ -62,6 +62,7 @@ export function Now() {
           </Button>
         </div>
       )}
+      <Visits today={today} pressing={false} />
       <Group title="Under way" plants={groups.working.filter((p) => p !== first)} />
       <Group title="To walk round" plants={groups.empty.filter((p) => p !== first)} />
       <Group title="Planned" plants={groups.surveyed.filter((p) => p !== first)} />

@@ -5,14 +5,17 @@ import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
-import { dueWords } from "./due";
+import { dueWords, soon } from "./due";
 
 type Visit = Schemas["VisitView"];
 
 const shown = 4;
 
-/** What was promised to be looked at again: second cuts, tipping, a look; the most pressing first. */
-export function Visits({ today }: { today: string }) {
+/**
+ * What was promised to be looked at again: second cuts, tipping, a look; the most pressing first. Pressing: shown where something is
+ * due within a week; otherwise where nothing is.
+ */
+export function Visits({ today, pressing }: { today: string; pressing: boolean }) {
   const { say } = useMeasures();
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -37,7 +40,8 @@ export function Visits({ today }: { today: string }) {
     },
   });
   const list = visits.data ?? [];
-  if (list.length === 0) return null;
+  // What is due within a week stands before everything else, the rest after it.
+  if (list.length === 0 || pressing !== soon(list[0]!.due, today)) return null;
   return (
     <Panel>
       <chakra.h2 fontSize="1.2rem">Come back to</chakra.h2>
@@ -67,12 +71,19 @@ export function Visits({ today }: { today: string }) {
             </chakra.span>
             <chakra.span display="flex" gap="6px" flexWrap="wrap">
               {v.kind === "second-visit" && (
-                <Button look="main" disabled={begin.isPending} onClick={() => begin.mutate(v.plantId)}>
+                <Button
+                  look={soon(v.due, today) ? "main" : "plain"}
+                  disabled={begin.isPending}
+                  onClick={() => begin.mutate(v.plantId)}
+                >
                   Look which buds grow
                 </Button>
               )}
               {v.kind === "check" && (
-                <Button look="main" onClick={() => void navigate(`/plants/${v.plantId}/look`)}>
+                <Button
+                  look={soon(v.due, today) ? "main" : "plain"}
+                  onClick={() => void navigate(`/plants/${v.plantId}/look`)}
+                >
                   Note what you see
                 </Button>
               )}

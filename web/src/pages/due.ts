@@ -2,7 +2,12 @@
 
 const day = 86_400_000;
 
-/** "today", "in 9 days", "since 3 days", "about 29 April". */
+/** Whether something is due within a week, or past. */
+export function soon(due: string, today: string): boolean {
+  return Date.parse(due) - Date.parse(today) <= 7 * day;
+}
+
+/** "today", "in 9 days", "due for 3 days", "about 29 April". */
 export function dueWords(due: string, today: string): string {
   const days = Math.round((Date.parse(`${due}T12:00:00Z`) - Date.parse(`${today}T12:00:00Z`)) / day);
   if (days === 0) return "today";

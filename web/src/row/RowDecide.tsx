@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import { Button, Choice, Hidden, Input, Notice, Panel, Select } from "../app/ui";
 import { usePlant } from "../plant/PlantPage";
 import { StepList } from "../plant/StepList";
 import { chooseSchool, schoolId } from "../survey/types";
@@ -66,7 +66,7 @@ export default function RowDecide() {
           />
           {schools.length > 1 && (
             <chakra.label display="flex" alignItems="center" gap="6px">
-              <span>School</span>
+              <Hidden>School</Hidden>
               <Select value={school} onChange={(e) => take(e.target.value)}>
                 {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
                 {schools.map((s) => (
@@ -78,7 +78,7 @@ export default function RowDecide() {
             </chakra.label>
           )}
           <chakra.label display="flex" alignItems="center" gap="6px">
-            <span>Day</span>
+            <Hidden>Day</Hidden>
             <Input
               type="date"
               width="auto"
@@ -173,7 +173,11 @@ function RowKey({ state, row }: { state: RowState; row: RowPlan }) {
         <li key={c.name} style={line}>
           {swatch(
             state === "after" && c.decision === "remove" ? (
-              <path d="M11 16V2" stroke="var(--hip)" strokeWidth="2.5" strokeDasharray="4 3" />
+              <>
+                <path d="M11 17V1" stroke="var(--hip)" strokeWidth={c.name === "thin" ? 2 : 4.6} />
+                {c.name !== "thin" && <path d="M11 17V1" stroke="var(--paper)" strokeWidth="2.6" />}
+                <path d="M6 16L16 12" stroke="var(--hip)" strokeWidth="2.4" />
+              </>
             ) : (
               <path
                 d="M11 17V1"

@@ -102,7 +102,7 @@ export function RowDrawing(props: {
           </text>
         </g>
       ))}
-      {canes.map((c) => {
+      {canes.map((c, i) => {
         const h = Math.min(c.height, highest / 1.02);
         const pale = props.only != null && props.only !== c.kind;
         return (
@@ -116,15 +116,17 @@ export function RowDrawing(props: {
               state={state}
               laterals={c.laterals}
             />
-            <Cane
-              kind={c.kind}
-              x={across(c.across)}
-              lean={c.lean * 0.4 + c.across * 4}
-              height={h * scale}
-              tip={tip !== null && c.kind === "stay" ? tip * scale : null}
-              state={state}
-              laterals={0}
-            />
+            {i % 3 === 0 && (
+              <Cane
+                kind={c.kind}
+                x={across(c.across)}
+                lean={c.lean * 0.4 + c.across * 4}
+                height={h * scale}
+                tip={tip !== null && c.kind === "stay" ? tip * scale : null}
+                state={state}
+                laterals={0}
+              />
+            )}
           </g>
         );
       })}
@@ -159,7 +161,7 @@ export function RowDrawing(props: {
   );
 }
 
-/** One cane: solid stays, hollow and broken goes, grey is spent. */
+/** One cane: solid stays, hollow goes, grey with dry stalks has fruited; it arches over a little at its tip. */
 function Cane(props: {
   kind: string;
   x: number;
@@ -171,65 +173,87 @@ function Cane(props: {
 }) {
   const { kind, x, lean, height: h } = props;
   const goes = props.state === "after" && kind !== "stay" && kind !== "fruiting";
-  const at = (share: number) => ({ x: x + lean * share * share, y: soilAt - h * share });
+  const at = (share: number) => ({ x: x + lean * share ** 3, y: soilAt - h * share * (1 - 0.04 * share ** 2) });
   const path = (from: number, to: number) => {
-    const [a, b, m] = [at(from), at(to), at((from + to) / 2)];
-    return `M${a.x} ${a.y}Q${2 * m.x - (a.x + b.x) / 2} ${2 * m.y - (a.y + b.y) / 2} ${b.x} ${b.y}`;
+    const points = Array.from({ length: 9 }, (_, i) => at(from + ((to - from) * i) / 8));
+    return `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join("L")}`;
   };
-  const wide = kind === "thin" ? 1.3 : kind === "spent" ? 2.2 : 2.8;
+  const wide = kind === "thin" ? 1.6 : kind === "spent" ? 3 : 4;
   const colour = kind === "spent" ? "var(--bark3)" : kind === "fruiting" ? "var(--bark2)" : "var(--bark1)";
+  const stalks = (stroke: string) =>
+    kind === "spent" &&
+    [0.5, 0.62, 0.74, 0.86].map((s, i) => {
+      const p = at(s);
+      return <path key={s} d={`M${p.x} ${p.y}l${i % 2 === 0 ? 9 : -9} -6`} stroke={stroke} strokeWidth="1.3" />;
+    });
   if (goes) {
     return (
       <g>
-        <path d={path(0, 1)} fill="none" stroke="var(--hip)" strokeWidth={wide} strokeDasharray="4 3" opacity={0.75} />
-        <line x1={x - 5} x2={x + 5} y1={soilAt - 3} y2={soilAt - 3} stroke="var(--hip)" strokeWidth="2.5" />
+        <path d={path(0, 1)} fill="none" stroke="var(--hip)" strokeWidth={wide + 0.6} opacity={0.8} />
+        <path d={path(0, 1)} fill="none" stroke="var(--paper)" strokeWidth={Math.max(0, wide - 1.4)} />
+        {stalks("var(--hip)")}
+        <line x1={x - 6} x2={x + 6} y1={soilAt - 2} y2={soilAt - 6} stroke="var(--hip)" strokeWidth="2.6" />
       </g>
     );
   }
   const share = props.tip === null ? 1 : Math.min(1, props.tip / h);
   const fruit = props.state === "summer" && (kind === "stay" || kind === "new-fruit");
+  const leafy = props.state === "summer" || kind === "new" || kind === "new-fruit";
   return (
     <g>
       {share < 1 && (
-        <path d={path(share, 1)} fill="none" stroke="var(--hip)" strokeWidth="1" strokeDasharray="2 3" opacity={0.7} />
+        <path d={path(share, 1)} fill="none" stroke="var(--hip)" strokeWidth="1" strokeDasharray="2 3" opacity={0.8} />
       )}
-      <path d={path(0, share)} fill="none" stroke={colour} strokeWidth={wide} strokeLinecap="round" />
-      {kind === "spent" &&
-        [0.55, 0.7, 0.85].map((s, i) => {
-          const p = at(s);
-          return <path key={s} d={`M${p.x} ${p.y}l${i % 2 === 0 ? 8 : -8} -5`} stroke={colour} strokeWidth="1.2" />;
+      <path
+        d={path(0, share)}
+        fill="none"
+        stroke={colour}
+        strokeWidth={kind === "new" || kind === "new-fruit" ? 2.4 : wide}
+        strokeLinecap="round"
+      />
+      {stalks(colour)}
+      {!leafy &&
+        kind !== "spent" &&
+        [0.2, 0.34, 0.48, 0.62, 0.76, 0.9].map((s, i) => {
+          const p = at(s * share);
+          const side = i % 2 === 0 ? 1 : -1;
+          return (
+            <path key={s} d={`M${p.x + (side * wide) / 2} ${p.y}l${side * 3} -3`} stroke={colour} strokeWidth="1.4" />
+          );
         })}
       {Array.from({ length: props.laterals }, (_, i) => {
-        const p = at(0.45 + (i * 0.4) / Math.max(1, props.laterals));
+        const p = at((0.45 + (i * 0.45) / Math.max(1, props.laterals)) * share);
         return (
           <path
             key={i}
-            d={`M${p.x} ${p.y}l${i % 2 === 0 ? 13 : -13} -7`}
+            d={`M${p.x} ${p.y}q${i % 2 === 0 ? 8 : -8} -1 ${i % 2 === 0 ? 15 : -15} -10`}
+            fill="none"
             stroke={colour}
-            strokeWidth="1.5"
+            strokeWidth="1.8"
             strokeLinecap="round"
           />
         );
       })}
-      {fruit &&
-        [0.62, 0.75, 0.88].map((s, i) => {
+      {leafy &&
+        [0.3, 0.46, 0.6, 0.72, 0.84, 0.97].map((s, i) => {
           const p = at(s * share);
-          const dx = i % 2 === 0 ? 7 : -7;
           return (
-            <g key={s}>
-              <path d={`M${p.x} ${p.y}q${dx / 2} -2 ${dx} 3`} fill="none" stroke="var(--leaf)" strokeWidth="1" />
-              <circle cx={p.x + dx} cy={p.y + 5} r="2.6" fill="var(--hip)" />
-            </g>
+            <path
+              key={s}
+              d="M0 0C3 -4 9 -4 12 0C9 4 3 4 0 0Z"
+              transform={`translate(${p.x} ${p.y}) rotate(${i % 2 === 0 ? -28 : 208})`}
+              fill="var(--leafWash)"
+              stroke="var(--leaf)"
+              strokeWidth="0.8"
+            />
           );
         })}
-      {(props.state === "summer" || kind === "new") && (
-        <path
-          d={`M${at(share).x} ${at(share).y}q5 -6 9 -2M${at(share).x} ${at(share).y}q-5 -6 -9 -2`}
-          fill="none"
-          stroke="var(--leaf)"
-          strokeWidth="1.4"
-        />
-      )}
+      {fruit &&
+        (kind === "new-fruit" ? [0.84, 0.91, 0.98] : [0.56, 0.7, 0.82, 0.93]).map((s, i) => {
+          const p = at(s * share);
+          const dx = i % 2 === 0 ? -6 : 6;
+          return <circle key={s} cx={p.x + dx} cy={p.y + 4} r="2.8" fill="var(--hip)" />;
+        })}
     </g>
   );
 }

@@ -52,6 +52,7 @@ export default function RowLook() {
           </Notice>
         )}
         {unknown && <Naming />}
+        <WhichIsWhich />
       </chakra.div>
       <chakra.div display="grid" gap="12px">
         <Panel>
@@ -116,6 +117,69 @@ export default function RowLook() {
         </chakra.div>
       </chakra.div>
     </chakra.div>
+  );
+}
+
+/** The three kinds of cane in a row, as they look in winter. */
+function WhichIsWhich() {
+  const kinds = [
+    {
+      name: "Grew last season",
+      text: "Smooth, green to brown, no stalks of fruit. Thicker than a pencil.",
+      shape: (
+        <>
+          <path d="M28 92C29 60 26 34 30 8" stroke="var(--bark1)" strokeWidth="6" />
+          <path d="M31 70l5 -5M26 52l-5 -5M30 34l5 -5M27 20l-5 -5" stroke="var(--bark1)" strokeWidth="2.4" />
+        </>
+      ),
+    },
+    {
+      name: "Grew last season, thin",
+      text: "The same, but thinner than a pencil: bears little.",
+      shape: (
+        <>
+          <path d="M24 92C25 66 22 44 25 24" stroke="var(--bark1)" strokeWidth="2.2" />
+          <path d="M40 92V10l-3 -5l-3 5V92Z" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="1.2" />
+        </>
+      ),
+    },
+    {
+      name: "Has fruited",
+      text: "Grey-brown, brittle, bark that peels, dry stalks where the fruit hung.",
+      shape: (
+        <>
+          <path d="M28 92C27 60 30 34 27 10" stroke="var(--bark3)" strokeWidth="5" />
+          <path
+            d="M28 62l15 -9l2 -7M28 48l-15 -9l-2 -7M28 34l13 -8l1 -6M27 20l-11 -7"
+            stroke="var(--bark3)"
+            strokeWidth="1.8"
+          />
+        </>
+      ),
+    },
+  ];
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.1rem">Which cane is which</chakra.h2>
+      <chakra.ul
+        display="grid"
+        gap="12px"
+        marginTop="6px"
+        gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 210px), 1fr))"
+      >
+        {kinds.map((k) => (
+          <chakra.li key={k.name} display="flex" gap="10px" alignItems="center">
+            <svg viewBox="0 0 56 96" width="56" height="96" fill="none" strokeLinecap="round" aria-hidden>
+              {k.shape}
+              <line x1="2" x2="54" y1="93" y2="93" stroke="var(--ink)" strokeWidth="2" />
+            </svg>
+            <span>
+              <b>{k.name}.</b> {k.text}
+            </span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </Panel>
   );
 }
 

@@ -20,7 +20,7 @@ export interface DrawnCane {
 }
 
 /** More canes than this are drawn by the handful. */
-const mostDrawn = 130;
+const mostDrawn = 72;
 
 /** A number between 0 and 1 that is always the same for the same cane. */
 function steady(n: number): number {
@@ -69,7 +69,7 @@ export function canesOf(row: RowFacts, plan: RowPlan | null, state: RowState): {
         kind,
         along: (place + 0.3 + 0.4 * steady(place)) / Math.max(1, total),
         across: steady(place * 7 + 2) * 2 - 1,
-        lean: (steady(place * 5 + 1) - 0.5) * 16,
+        lean: (steady(place * 5 + 1) - 0.5) * 34,
         height: tall * (shares[kind] ?? 1) * (0.9 + 0.18 * steady(place * 3 + 5)),
         laterals: plan?.laterals && kind === "stay" && state !== "found" ? 3 : 0,
       });

@@ -40,7 +40,7 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
           </chakra.div>
         ))}
       </chakra.dl>
-      <Bar want={Number(b.buds)} room={Number(b.room)} left={held} />
+      <Bar want={Number(b.buds)} room={vine.system === "long-cane" ? 0 : Number(b.room)} left={held} />
       <chakra.p color="muted" fontSize="0.95rem" marginTop="6px">
         {b.why} ({sources[b.provenance] ?? b.provenance})
       </chakra.p>
@@ -85,7 +85,7 @@ function Bar({ want, room, left }: { want: number; room: number; left: number })
       {row("asked for", want, "var(--ochreWash)", 2)}
       <rect x="0" y="2" width={(want / most) * 250} height="13" rx="2" fill="none" stroke="var(--ochre)" />
       {row("left", left, "var(--leaf)", 20)}
-      {room !== left && room > 0 && row("by rule", room, "var(--line)", 38)}
+      {room !== left && room > 0 && row("at two to a spur", room, "var(--line)", 38)}
     </svg>
   );
 }

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import { Button, Choice, Hidden, Input, Notice, Panel, Select } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
 import { CaneReasons } from "../plant/CaneReasons";
 import { usePlant } from "../plant/PlantPage";
@@ -67,7 +67,7 @@ export default function VineDecide() {
             ]}
           />
           <chakra.label display="flex" alignItems="center" gap="6px">
-            <span>School</span>
+            <Hidden>School</Hidden>
             <Select
               value={school}
               onChange={(e) => {
@@ -84,7 +84,7 @@ export default function VineDecide() {
             </Select>
           </chakra.label>
           <chakra.label display="flex" alignItems="center" gap="6px">
-            <span>Day</span>
+            <Hidden>Day</Hidden>
             <Input
               type="date"
               width="auto"

@@ -1,10 +1,21 @@
 import { useId } from "react";
 import { useMeasures } from "../app/settings";
-import { aslant, fromFront, outline, placeAt, type View } from "../drawing/geometry";
+import {
+  aslant,
+  type Axis,
+  drawnWidth,
+  fromFront,
+  heading,
+  outline,
+  placeAt,
+  type Point,
+  type View,
+} from "../drawing/geometry";
 import { spreadOnLine } from "../drawing/labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "../drawing/paper";
-import { type DrawnStem, type Plan, rank, type Scene, type State } from "../drawing/scene";
+import { axisIn, type DrawnStem, type NewShoot, type Plan, rank, type Scene, type State } from "../drawing/scene";
 import { SupportShape } from "../drawing/SupportShape";
+import { alongWire } from "./alongWire";
 import { placesOf } from "./places";
 
 const width = 760;
@@ -28,23 +39,60 @@ interface Props {
 
 const permanent = (s: DrawnStem) => s.axis.stem.role === "trunk" || s.axis.stem.role === "arm";
 
-/** How far the picture reaches, mm: after the cuts it comes closer, so that the buds can be counted. */
-function extent(scene: Scene, plan: VinePlan | null, state: State) {
-  let [left, right, high] = [-250, 250, 500];
-  const points = scene.stems.flatMap((s) => {
-    const to = state === "after" && !permanent(s) && s.decision !== "none" ? Math.max(s.keptTo, 0) : s.axis.length;
-    return s.decision === "remove" && state !== "found" ? [] : [placeAt(s.axis, 0), placeAt(s.axis, to)];
-  });
-  for (const p of points) {
-    left = Math.min(left, p.x);
-    right = Math.max(right, p.x);
-    high = Math.max(high, p.z);
+/** The part of the vine that the picture shows, mm: after the cuts it comes closer, so that the buds can be counted. */
+function frameOf(stems: DrawnStem[], marks: Point[], state: State) {
+  let [left, right, high, low] = [-250, 250, 500, Infinity];
+  const head = Math.max(0, ...stems.filter(permanent).map((s) => placeAt(s.axis, s.axis.length).z));
+  for (const s of stems) {
+    const close = state !== "found" && !permanent(s) && s.decision !== "none";
+    if (close && s.decision === "remove") continue;
+    const axis = axisIn(s, state);
+    for (const to of [0, close ? Math.min(s.keptTo, axis.length) : axis.length]) {
+      const p = placeAt(axis, to);
+      [left, right, high] = [Math.min(left, p.x), Math.max(right, p.x), Math.max(high, p.z)];
+      if (!permanent(s)) low = Math.min(low, p.z);
+    }
   }
-  const head = Math.max(0, ...scene.stems.filter(permanent).map((s) => placeAt(s.axis, s.axis.length).z));
-  const marks = (plan?.positions ?? []).flatMap((p) => p.marks.map((m) => Number(m[2])));
-  if (state === "summer") high = Math.max(high, ...marks.map((z) => z + 900));
-  if (state === "after") high = Math.max(...marks, head + 260, ...points.map((p) => p.z));
-  return { left: left - 90, right: right + 90, height: high + 70 };
+  if (state === "summer") high = Math.max(high, ...marks.map((m) => m.z + 900));
+  if (state === "after") high = Math.max(high, head + 230, ...marks.map((m) => m.z));
+  high += 80;
+  // Where buds are to be counted the trunk need not be in the picture down to the soil.
+  const from = state === "after" && Number.isFinite(low) ? Math.max(0, low - 260) : 0;
+  const wide = (width - 24) / (right - left + 160);
+  const scale = Math.min(wide, (soilAt - top) / (high - (from > 120 ? from : 0)));
+  const floor = Math.max(0, high - (soilAt - top) / scale);
+  return { scale, floor, middle: (left + right) / 2 };
+}
+
+/** The canes that are laid along a wire as they lie once tied; everything else as it stands. */
+function laid(stems: DrawnStem[], plan: Plan | null): DrawnStem[] {
+  const ties = new Map(
+    (plan?.steps ?? []).filter((s) => s.stem && s.stage === "train" && s.ties.length > 0).map((s) => [s.stem!, s.ties]),
+  );
+  // Canes that share a wire are drawn a finger apart.
+  const onWire = new Map<string, number>();
+  return stems.map((s) => {
+    const own = ties.get(s.id);
+    if (!own || s.decision === "remove" || s.axis.stem.role === "spur") return s;
+    const last = own[own.length - 1]!;
+    const base = placeAt(s.axis, 0);
+    const key = `${last.on}${Number(last.x) < base.x}`;
+    const before = onWire.get(key) ?? 0;
+    onWire.set(key, before + 1);
+    const path = alongWire(base, Number(last.x), Number(last.z) + before * 45, s.keptTo);
+    return { ...s, tied: { ...s.axis, path, length: s.keptTo, taper: s.axis.length } };
+  });
+}
+
+/** Buds of a place as the picture has them: moved with a cane that is laid along its wire. */
+function marksOf(p: VinePlan["positions"][number], stems: Map<string, DrawnStem>, state: State): Point[] {
+  const stem = p.shoot ? stems.get(p.shoot) : undefined;
+  return p.marks.map((m) => {
+    const at = { x: Number(m[0]), y: Number(m[1]), z: Number(m[2]) };
+    if (!stem?.tied || state === "found") return at;
+    const from = placeAt(stem.axis, 0);
+    return placeAt(stem.tied, Math.hypot(at.x - from.x, at.y - from.y, at.z - from.z));
+  });
 }
 
 /** A vine from the front: trunk, arms, spurs and shoots at their thickness, the buds that stay counted one by one. */
@@ -53,14 +101,21 @@ export function VineDrawing(props: Props) {
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const vine = plan?.vine ?? null;
-  const reach = extent(scene, vine, state);
+  const stems = laid(scene.stems, plan);
+  const byId = new Map(stems.map((s) => [s.id, s]));
+  const positions = (vine?.positions ?? []).map((p) => ({ ...p, at: marksOf(p, byId, state) }));
   const trellis = scene.support?.kind === "t-trellis";
-  const scale = Math.min((soilAt - top) / reach.height, (width - 30) / (reach.right - reach.left));
-  const foot = { x: width / 2 - ((reach.left + reach.right) / 2) * scale, y: soilAt };
-  const view = trellis ? aslant(foot, scale * 0.86) : fromFront(foot, scale);
-  const order = [...scene.stems].sort((a, b) => layer(a) - layer(b));
-  const zoomed = scene.stems.find((s) => s.id === props.zoom);
-  const close = zoomed ? view.flat(placeAt(zoomed.axis, Math.min(zoomed.keptTo, 160))) : null;
+  const frame = frameOf(
+    stems,
+    positions.flatMap((p) => p.at),
+    state,
+  );
+  const foot = { x: width / 2 - frame.middle * frame.scale, y: soilAt + frame.floor * frame.scale };
+  const view = trellis ? aslant(foot, frame.scale * 0.86) : fromFront(foot, frame.scale);
+  const order = [...stems].sort((a, b) => layer(a) - layer(b));
+  const zoomed = stems.find((s) => s.id === props.zoom);
+  const close = zoomed ? view.flat(placeAt(axisIn(zoomed, state), Math.min(zoomed.keptTo, 160))) : null;
+  const soil = frame.floor < 1;
   return (
     <svg
       viewBox={close ? `${close.x - 130} ${close.y - 105} 260 190` : `0 0 ${width} ${height}`}
@@ -72,35 +127,75 @@ export function VineDrawing(props: Props) {
       <clipPath id={`${prefix}-frame`}>
         <rect x="0" y="0" width={width} height={soilAt} />
       </clipPath>
-      <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
-      <rect x="0" y={soilAt} width={width} height={height - soilAt} fill={`url(#${prefix}-soil)`} opacity={0.22} />
-      {scene.support &&
-        (trellis ? (
-          <Trellis scene={scene} view={view} />
-        ) : (
-          <SupportShape support={scene.support} view={view} words={long} />
-        ))}
+      {soil && (
+        <g>
+          <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
+          <rect x="0" y={soilAt} width={width} height={height - soilAt} fill={`url(#${prefix}-soil)`} opacity={0.22} />
+        </g>
+      )}
       <g clipPath={`url(#${prefix}-frame)`}>
+        {scene.support &&
+          (trellis ? (
+            <Trellis scene={scene} view={view} />
+          ) : (
+            <SupportShape support={scene.support} view={view} words={long} under edge={width - 6} />
+          ))}
         {order.map((s) => {
           const chosen = s.id === selected;
+          const axis = axisIn(s, state);
           return (
             <g key={s.id} {...pointable(s, chosen, props.onSelect)}>
-              {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 12)} fill="transparent" />}
+              {props.onSelect && <path d={outline(axis, 0, axis.length, view, 12)} fill="transparent" />}
               <StemShape stem={s} state={state} view={view} prefix={prefix} selected={chosen} />
+              {permanent(s) && s.decision !== "remove" && <Bark axis={axis} view={view} />}
             </g>
           );
         })}
         {state === "summer" &&
-          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={s} view={view} tight={false} />)}
+          scene.newShoots.map((s, i) => <ShootShape key={i} shoot={moved(s, positions)} view={view} tight={false} />)}
       </g>
-      <line x1="0" x2={width} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
-      {state === "after" && vine && <Buds positions={vine.positions} view={view} />}
+      {soil ? (
+        <line x1="0" x2={width} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
+      ) : (
+        <text x={width / 2} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--muted)">
+          the soil is {long(Math.round(frame.floor / 10) * 10)} further down
+        </text>
+      )}
+      {state === "after" && vine && <Buds positions={positions} view={view} />}
       {close && zoomed ? (
         <StemLabel stem={zoomed} state={state} x={close.x + 60} y={close.y + 30} lead={close} selected={false} />
       ) : (
-        <Names scene={scene} state={state} view={view} selected={selected} plan={vine} />
+        <Names stems={stems} state={state} view={view} selected={selected} />
       )}
     </svg>
+  );
+}
+
+/** A shoot of next summer starts where its bud lies once the cane is tied. */
+function moved(
+  shoot: NewShoot,
+  positions: { shoot?: string | null; marks: readonly (readonly unknown[])[]; at: Point[] }[],
+): NewShoot {
+  const p = positions.find((x) => x.shoot === shoot.stem);
+  const i = p?.marks.findIndex((m) => Number(m[0]) === Number(shoot.x) && Number(m[2]) === Number(shoot.z)) ?? -1;
+  const at = i >= 0 ? p!.at[i]! : null;
+  return at ? { ...shoot, x: at.x, y: at.y, z: at.z } : shoot;
+}
+
+/** Old bark hangs in strips: fine lines along the wood. */
+function Bark({ axis, view }: { axis: Axis; view: View }) {
+  const lines = [-0.28, 0.05, 0.3].map((side, n) => {
+    const points = Array.from({ length: 15 }, (_, i) => {
+      const along = (axis.length * (i + 0.2)) / 15;
+      const p = view.flat(placeAt(axis, along));
+      const turn = (heading(axis, along, view) ?? -Math.PI / 2) + Math.PI / 2;
+      const off = drawnWidth(axis, along, view) * (side + 0.06 * Math.sin(i * 2.3 + n * 1.7));
+      return `${(p.x + Math.cos(turn) * off).toFixed(1)} ${(p.y + Math.sin(turn) * off).toFixed(1)}`;
+    });
+    return `M${points.join("L")}`;
+  });
+  return (
+    <path d={lines.join("")} fill="none" stroke="var(--ink)" strokeWidth="0.7" opacity={0.4} strokeDasharray="9 4" />
   );
 }
 
@@ -110,15 +205,15 @@ function layer(s: DrawnStem): number {
 }
 
 /** The buds that stay, counted from the base; on a long cane the last one bears the number. */
-function Buds(props: { positions: VinePlan["positions"]; view: View }) {
+function Buds(props: { positions: (VinePlan["positions"][number] & { at: Point[] })[]; view: View }) {
   return (
-    <g data-counted={props.positions.reduce((n, p) => n + p.marks.length, 0)}>
+    <g data-counted={props.positions.reduce((n, p) => n + p.at.length, 0)}>
       {props.positions.flatMap((p) =>
-        p.marks.map((m, i) => {
-          const at = props.view.flat({ x: Number(m[0]), y: Number(m[1]), z: Number(m[2]) });
+        p.at.map((m, i) => {
+          const at = props.view.flat(m);
           const side = i % 2 === 0 ? 1 : -1;
-          const many = p.marks.length > 4;
-          const last = i === p.marks.length - 1;
+          const many = p.at.length > 4;
+          const last = i === p.at.length - 1;
           if (many && !last) {
             return (
               <path
@@ -164,52 +259,41 @@ function Buds(props: { positions: VinePlan["positions"]; view: View }) {
   );
 }
 
-/** The names of the places, under the arms where there are any, so that they cover no shoot. */
-function Names(props: { scene: Scene; state: State; view: View; selected: string | null; plan: VinePlan | null }) {
-  const { scene, view, state } = props;
-  const byId = new Map(scene.stems.map((s) => [s.id, s]));
-  const places = placesOf(scene.stems.map((s) => s.axis.stem));
-  const low = Math.min(
-    ...scene.stems.filter((s) => s.axis.stem.role === "arm").map((s) => view.flat(s.axis.start).y),
-    soilAt,
-  );
-  const arms = scene.stems.some((s) => s.axis.stem.role === "arm");
+/** The names of the places: under the arms where there are any, so that they cover no shoot; else in a line above. */
+function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: string | null }) {
+  const { stems, view, state } = props;
+  const byId = new Map(stems.map((s) => [s.id, s]));
+  const places = placesOf(stems.map((s) => s.axis.stem));
+  const arms = stems.filter((s) => s.axis.stem.role === "arm");
   const shown = places.filter((p) => byId.has(p.id) && (state !== "summer" || byId.get(p.id)!.decision !== "remove"));
-  const at = shown.map((p) => {
+  const ends = shown.map((p) => {
     const stem = byId.get(p.id)!;
-    return view.flat(
-      placeAt(
-        stem.axis,
-        arms || p.old
-          ? 0
-          : Math.min(stem.axis.length, state === "after" && stem.decision === "shorten" ? stem.keptTo : 330),
-      ),
-    );
+    const axis = axisIn(stem, state);
+    const to =
+      arms.length > 0 || p.old ? 0 : state === "after" && stem.decision !== "remove" ? stem.keptTo : axis.length;
+    const at = view.flat(placeAt(axis, Math.min(axis.length, to)));
+    return { x: Math.min(width - 20, Math.max(20, at.x)), y: Math.max(34, at.y) };
   });
-  const y = arms ? Math.min(soilAt - 16, low + 46) : null;
+  const y = arms.length > 0 ? Math.min(soilAt - 16, Math.max(...arms.map((s) => view.flat(s.axis.start).y)) + 46) : 16;
   const xs = spreadOnLine(
-    at.map((p) => p.x),
-    arms ? 34 : 30,
+    ends.map((p) => p.x),
+    36,
     20,
     width - 20,
   );
   return (
     <g>
-      {shown.map((p, i) => {
-        const stem = byId.get(p.id)!;
-        const own = y ?? Math.min(soilAt - 14, at[i]!.y + (p.old ? 52 + (i % 3) * 24 : -16));
-        return (
-          <StemLabel
-            key={p.id}
-            stem={stem}
-            state={state}
-            x={arms ? xs[i]! : p.old ? xs[i]! : at[i]!.x + (at[i]!.x < width / 2 ? -16 : 16)}
-            y={own}
-            lead={at[i]!}
-            selected={props.selected === p.id || p.shoots.some((s) => s.id === props.selected)}
-          />
-        );
-      })}
+      {shown.map((p, i) => (
+        <StemLabel
+          key={p.id}
+          stem={byId.get(p.id)!}
+          state={state}
+          x={xs[i]!}
+          y={y}
+          lead={ends[i]!}
+          selected={props.selected === p.id || p.shoots.some((s) => s.id === props.selected)}
+        />
+      ))}
     </g>
   );
 }
@@ -247,7 +331,14 @@ function Trellis({ scene, view }: { scene: Scene; view: View }) {
               opacity={0.65}
             />
             {y < 0 && (
-              <text x={end.x - 4} y={end.y + 13} textAnchor="end" fontSize="12.500" fill="var(--muted)" stroke="none">
+              <text
+                x={Math.min(end.x - 4, width - 6)}
+                y={end.y + 13}
+                textAnchor="end"
+                fontSize="12.500"
+                fill="var(--muted)"
+                stroke="none"
+              >
                 wire {i + 1}, {long(w.height)}
               </text>
             )}

@@ -85,17 +85,19 @@ export function mark(stems: SurveyStem[], place: Place, what: Mark): SurveyStem[
   if (!place.old) return what === "none" ? others : stems;
   const { old: spur } = place;
   const length = spur.length ?? 60;
+  // On an arm the two grow apart along the row; round a head both lean the way of their spur.
+  const ring = stems.find((s) => s.id === spur.parent)?.role !== "arm";
   const shoot = (letter: string, at: number, diameter: number): SurveyStem => ({
     ...(place.shoots.find((s) => s.id === spur.id + letter) ?? {}),
     id: spur.id + letter,
     role: "shoot",
     parent: spur.id,
     at: Math.round(at),
-    clock: letter === "a" ? spur.clock : ((spur.clock + 5.9) % 12) + 0.1,
+    clock: ring ? spur.clock : letter === "a" ? 9 : 3,
     diameter,
     age: 1,
     length: 1200,
-    lean: Math.max(5, (spur.lean ?? 10) * 0.5),
+    lean: (ring ? (spur.lean ?? 50) * 0.5 : 6) + (letter === "a" ? 0 : 7),
     deadFrom: null,
     buds: [],
   });

@@ -177,8 +177,17 @@ internal static class SpurPlan
             ? $"A bud at its base is in doubt, so it keeps {VineWork.Counted(leave)} for now; come back about {Wording.Day(work.SecondVisit)} and cut to the {spurBuds} that grow well."
             : leave > spurBuds ? $"{(all ? "The budget asks for more than the places hold" : "It is one of the strongest")}, so it carries {VineWork.Counted(leave)} of the budget."
             : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and ripe{(best.Thin ? ", though thin" : "")}: {VineWork.Counted(leave)} stay.", survey.School.Value("spurBuds").Provenance);
-        work.ToBuds(best, leave, "count", reason, $"{p.Name}: keep {lower}{best.Stem.Id}.", others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null, best.Finding.SoundToMm);
+        var lead = $"{p.Name}: keep {lower}{best.Stem.Id}";
+        work.ToBuds(best, leave, "count", reason, $"{lead}.", others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null, best.Finding.SoundToMm);
         Trim(work, p, [best, .. Renewals()]);
+        if (best.Stem.Parent.StemId is { } on && work.Has(work.Tree.ById[on]) && work.Of(work.Tree.ById[on]) is { Reason.Rule: "join" } join)
+        {
+            // The old wood is cut first: there it is said which shoot stays.
+            var kept = work.Of(best.Stem);
+            work.Change(join with { Text = $"{lead}, and cut {on} off just beyond it, {Wording.Mm(join.LeftMm)} along." });
+            work.Change(kept with { Text = kept.Text.Replace($"{lead}. ", "", StringComparison.Ordinal) });
+        }
+
         foreach (var renewal in Renewals())
         {
             work.ToBuds(renewal, 1, "count", new PlanReason("creep", $"It starts low on {p.Name} and renews the place from below; next winter the spur is cut back to it.", Provenance.Practice), $"{p.Name}: {renewal.Stem.Id} renews this place from below.");

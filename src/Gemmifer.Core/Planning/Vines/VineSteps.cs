@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 using Gemmifer.Core.Vines;
 
 namespace Gemmifer.Core.Planning.Vines;
@@ -8,6 +9,9 @@ namespace Gemmifer.Core.Planning.Vines;
 /// <summary>Writes the steps of a vine in the order of work.</summary>
 internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<VineDecided> decided, VineOutcome outcome, string kind, DateOnly? dry)
 {
+    /// <summary>A cane is led to a wire no further above or below the head than this, mm (assumption).</summary>
+    private const double NearWireMm = 300;
+
     /// <summary>All steps, numbered from 1.</summary>
     public ImmutableArray<PlanStep> Write()
     {
@@ -55,16 +59,32 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
             yield break;
         }
 
-        foreach (var d in decided.Where(d => d is { Decision: "shorten" or "keep", Reason.Rule: "caneBuds" }))
+        // One cane to a side on each wire, the lower ones below.
+        var wires = (survey.Support?.Wires ?? []).Select((w, i) => (N: i + 1, Wire: w)).OrderBy(w => w.Wire.HeightMm).ThenBy(w => w.N).ToArray();
+        int Side(VineDecided d) => work.Tree.Axis(d.Stem).At(d.Stem.LengthMm).X < 0 ? -1 : 1;
+        foreach (var side in decided.Where(d => d is { Decision: "shorten" or "keep", Reason.Rule: "caneBuds" }).GroupBy(Side).OrderBy(g => g.Key))
         {
-            var (room, wire) = (survey.School.TieSpacingMm, survey.Support?.Wires is { IsEmpty: false } wires ? wires.MinBy(w => Math.Abs(w.HeightMm - work.Tree.Axis(d.Stem).Start.Z))! : null);
-            var length = Math.Min(d.LeftMm, d.Stem.LengthMm);
-            var (start, side) = (work.Tree.Axis(d.Stem).Start, work.Tree.Axis(d.Stem).At(d.Stem.LengthMm).X < 0 ? -1 : 1);
-            var height = wire?.HeightMm ?? start.Z;
-            var n = survey.Support?.Wires.IndexOf(wire!) + 1 ?? 1;
-            var ties = Enumerable.Range(1, Math.Max(1, (int)Math.Ceiling((length - 1) / room))).Select(i => new PlanTie(Wording.Tenth(start.X + (side * Math.Min(length, i * room))), Wording.Tenth(height), wire is null ? "wire" : $"wire {n}", i, Wording.Tenth(wire?.YMm ?? 0))).ToArray();
-            yield return Step("train", "tie", $"Bend {d.Stem.Id} gently down and tie it along the wire to the {(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the last one near its end.", tool: "fingers") with { Stem = d.Stem.Id, Ties = ties };
+            var (canes, at) = (side.OrderBy(d => work.Tree.Axis(d.Stem).Start.Z).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).ToArray(), 0);
+            foreach (var d in canes)
+            {
+                var from = work.Tree.Axis(d.Stem).Start.Z;
+                var near = wires.Where(w => Math.Abs(w.Wire.HeightMm - from) <= NearWireMm).ToArray();
+                var wire = near.Length > 0 ? near[Math.Min(at++, near.Length - 1)] : wires.Length > 0 ? wires.MinBy(w => Math.Abs(w.Wire.HeightMm - from)) : ((int N, Wire Wire)?)null;
+                yield return Lay(d, side.Key, wire);
+            }
         }
+    }
+
+    private PlanStep Lay(VineDecided d, int side, (int N, Wire Wire)? wire)
+    {
+        var (room, start, length) = (survey.School.TieSpacingMm, work.Tree.Axis(d.Stem).Start, Math.Min(d.LeftMm, d.Stem.LengthMm));
+        var (on, height, depth) = wire is { } w ? ($"wire {w.N}", w.Wire.HeightMm, w.Wire.YMm) : ("wire", start.Z, 0.0);
+
+        // What it takes to get up or down to the wire does not lie along it.
+        var along = Math.Max(room / 2, length - Math.Abs(height - start.Z));
+        var ties = Enumerable.Range(1, Math.Max(1, (int)Math.Ceiling((along - 1) / room)))
+            .Select(i => new PlanTie(Wording.Tenth(start.X + (side * Math.Min(along, i * room))), Wording.Tenth(height), on, i, Wording.Tenth(depth))).ToArray();
+        return Step("train", "tie", $"Bend {d.Stem.Id} gently over and tie it along {(wire is null ? "the wire" : on)} to the {(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the last one near its end.", tool: "fingers") with { Stem = d.Stem.Id, Ties = ties };
     }
 
     private IEnumerable<PlanStep> Finish()

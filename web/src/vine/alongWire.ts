@@ -1,0 +1,52 @@
+/** A cane bent over and laid along a wire, as places along it. Pure; mm. */
+
+import type { Point } from "../drawing/geometry";
+
+/** A cane bows over a height above the wire of this share of its way there, so that it need not be bent sharply. */
+const bow = 0.35;
+
+/**
+ * From its base in a bow up to the wire and along it to one side, as long as the cane is left.
+ * @param endX which side it goes to: left of the base or right of it.
+ * @param wireZ height of the wire.
+ */
+export function alongWire(base: Point, endX: number, wireZ: number, length: number): Point[] {
+  const side = endX < base.x ? -1 : 1;
+  const rise = wireZ - base.z;
+  const run = Math.max(120, Math.abs(rise) * 1.1);
+  const steps = 12;
+  const raw: Point[] = Array.from({ length: steps + 1 }, (_, i) => {
+    const t = i / steps;
+    // A smooth step up to the wire with a bow above it.
+    const ease = t * t * (3 - 2 * t);
+    return {
+      x: base.x + side * run * t,
+      y: base.y,
+      z: base.z + rise * ease + Math.sin(Math.PI * t) * run * bow * 0.5,
+    };
+  });
+  raw.push({ x: base.x + side * Math.max(run + 1, length * 2), y: base.y, z: wireZ });
+  return evenly(raw, length, 24);
+}
+
+/** Places at even distances along a path, up to a length. */
+function evenly(path: Point[], length: number, pieces: number): Point[] {
+  const points: Point[] = [path[0]!];
+  const every = length / pieces;
+  let [need, from] = [every, path[0]!];
+  for (let i = 1; i < path.length && points.length <= pieces;) {
+    const to = path[i]!;
+    const gap = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z);
+    if (gap < need) {
+      need -= gap;
+      from = to;
+      i++;
+      continue;
+    }
+    const t = need / gap;
+    from = { x: from.x + (to.x - from.x) * t, y: from.y + (to.y - from.y) * t, z: from.z + (to.z - from.z) * t };
+    points.push(from);
+    need = every;
+  }
+  return points;
+}

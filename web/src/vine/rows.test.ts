@@ -1,0 +1,40 @@
+import { describe, expect, it } from "vitest";
+import { dueWords, soon } from "../pages/due";
+import { about, nextInRow } from "./rows";
+
+const vine = (n: number, place = "South") => ({ id: `v${n}`, name: `${place} ${n}`, place, kind: "vine.vinifera" });
+
+describe("a row of vines", () => {
+  it("goes on in the order people count, and round again", () => {
+    const row = [vine(10), vine(2), vine(1), vine(3, "North"), { ...vine(4), kind: "rose.shrub" }];
+    expect(nextInRow(row, "v1")?.id).toBe("v2");
+    expect(nextInRow(row, "v2")?.id).toBe("v10");
+    expect(nextInRow(row, "v10")?.id).toBe("v1");
+    expect(nextInRow(row, "v3")).toBeNull();
+    expect(nextInRow(row, "v4")).toBeNull();
+  });
+
+  it("says what it comes to, and how sure that is", () => {
+    expect(about({ total: 46, low: 46, high: 46 }, "buds")).toBe("46 buds");
+    expect(about({ total: 1, low: 1, high: 1 }, "buds")).toBe("1 bud");
+    expect(about({ total: 240.4, low: 210.2, high: 270.6 }, "buds")).toBe("about 240 buds (210 to 271)");
+    expect(about(null, "buds")).toBe("no buds");
+  });
+});
+
+describe("when a visit is due", () => {
+  it.each([
+    ["2027-04-29", "2027-04-29", "today"],
+    ["2027-04-30", "2027-04-29", "tomorrow"],
+    ["2027-05-08", "2027-04-29", "in 9 days"],
+    ["2027-04-28", "2027-04-29", "due since yesterday"],
+    ["2027-04-20", "2027-04-29", "due for 9 days"],
+    ["2027-06-04", "2027-04-29", "about 4 June"],
+    ["2027-04-29", "2026-11-25", "about 29 April 2027"],
+  ])("%s seen from %s", (due, today, words) => expect(dueWords(due, today)).toBe(words));
+
+  it("is pressing within a week", () => {
+    expect(soon("2027-05-06", "2027-04-29")).toBe(true);
+    expect(soon("2027-05-07", "2027-04-29")).toBe(false);
+  });
+});
