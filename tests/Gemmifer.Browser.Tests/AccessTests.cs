@@ -26,9 +26,10 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
     public static TheoryData<string> Views =>
     [
         "/", "/garden", "/measures", "/plants/demo-lantern/look", "/plants/demo-lantern/decide", "/plants/demo-oldmill/decide", "/plants/demo-frostgate/do",
-        "/plants/demo-lantern/remember", "/plants/demo-ferry/look", "/plants/demo-ferry/decide", "/plants/demo-ferry/do",
+        "/plants/demo-terrace-1/remember", "/plants/demo-ferry/look", "/plants/demo-ferry/decide", "/plants/demo-ferry/do",
         "/rules", "/garden/plan", "/plants/demo-lantern/compare", "/plants/demo-kiln/sheet", "/plants/demo-sluice/decide",
         "/plants/demo-slatewall/look", "/plants/demo-slatewall/decide", "/plants/demo-barn/do",
+        "/plants/demo-terrace-1/look", "/plants/demo-terrace-1/decide", "/plants/demo-row-autumn/decide", "/garden/rows",
     ];
 
     [Theory]

@@ -47,7 +47,7 @@ export function GrowthWalk(props: { selected: string | null; onSelect: (id: stri
                 pressed={s === g}
                 aria-pressed={s === g}
                 aria-label={`Bud ${i + 1} ${g === "grows" ? "grows" : "does not grow"}`}
-                onClick={() => set(states.map((x, k) => (k === i ? g : (x ?? "grows"))))}
+                onClick={() => (set(states.map((x, k) => (k === i ? g : (x ?? "not-yet")))), props.onSelect(shoot.id))}
               >
                 {g === "grows" ? "Grows" : "Not yet"}
               </Button>
