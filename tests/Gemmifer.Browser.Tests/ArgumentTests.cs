@@ -159,7 +159,7 @@ public sealed partial class ArgumentTests
     [GeneratedRegex(@"They differ on (\d+) of \d+ canes")]
     private static partial Regex Differ();
 
-    [GeneratedRegex(@"(\d+) of 18 plants")]
+    [GeneratedRegex(@"(\d+) of 35 plants")]
     private static partial Regex Progress();
 
     [GeneratedRegex(@"(\d+) % of the live wood")]

@@ -12,7 +12,7 @@ public sealed class JourneyTests
         using var page = new Page(app.Url);
         page.Go("/");
         page.Sees("The garden is empty");
-        page.Press("Add a rose");
+        page.Press("Add a plant");
         page.Press("Add a plant");
         page.Type("Name", "Quarry Light");
         page.Type("Where it grows", "South bed");

@@ -25,9 +25,9 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
   const held = vine.positions.reduce((n, p) => n + Number(p.buds), 0);
   return (
     <Panel style={{ padding: "8px 14px 12px" }}>
-      <chakra.h3 fontSize="1rem" color="muted">
+      <chakra.h2 fontSize="1rem" color="muted">
         The bud budget
-      </chakra.h3>
+      </chakra.h2>
       <chakra.dl margin="0">
         {lines.map((l, i) => (
           <chakra.div key={i} borderTop="1px solid var(--line)" paddingBlock="5px">

@@ -8,9 +8,9 @@ export function Timeline({ years }: { years: NonNullable<Plan["vine"]>["timeline
   const { say } = useMeasures();
   return (
     <Panel style={{ padding: "8px 14px 12px" }}>
-      <chakra.h3 fontSize="1rem" color="muted">
+      <chakra.h2 fontSize="1rem" color="muted">
         From planting to full
-      </chakra.h3>
+      </chakra.h2>
       <ol>
         {years.map((y) => (
           <chakra.li

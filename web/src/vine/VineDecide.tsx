@@ -173,9 +173,9 @@ function Creeping({ vine, onSelect }: { vine: Vine; onSelect: (id: string) => vo
   if (far.length === 0) return null;
   return (
     <Panel style={{ padding: "8px 14px" }}>
-      <chakra.h3 fontSize="1rem" color="muted">
+      <chakra.h2 fontSize="1rem" color="muted">
         Creeping away from the arm
-      </chakra.h3>
+      </chakra.h2>
       <ul>
         {far.map((p) => (
           <chakra.li key={p.id} borderTop="1px solid var(--line)" paddingBlock="5px">
