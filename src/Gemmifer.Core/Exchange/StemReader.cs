@@ -21,6 +21,9 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
     /// <summary>A vine's spur and trunk nobody measured, mm (assumptions).</summary>
     private const double SpurMm = 60, TrunkMm = 900;
 
+    /// <summary>A spur of last season's wood was cut to so many buds, with a stub above the last, mm (assumptions).</summary>
+    private const double SpurBuds = 2, CutMm = 15;
+
     private sealed record Draft(FieldReader Fields, string? Id, string? Parent, double LengthMm, Stem? Stem);
 
     public ImmutableArray<Stem> Read(IEnumerable<(JsonElement Item, string Path)> items)
@@ -66,7 +69,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var age = f.Whole("age", 1, SurveyLimits.Age);
         var lengthGiven = f.Find("length") is not null;
         var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
-            ?? Default(id, "length", Math.Max(UsualLength(role), lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
+            ?? Default(id, "length", Math.Max(UsualLength(role, age), lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
         var lean = f.Number("lean", 0, 180)
             ?? Default(id, "lean", role == "trunk" ? 0 : role == "arm" ? 90 : top ? kind.CaneLeanDeg : kind.LateralLeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
         var tipLean = f.Number("tipLean", 0, 180) ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
@@ -99,9 +102,9 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         return new Draft(f, id, parent, length, stem);
     }
 
-    private double UsualLength(string? role) => role switch
+    private double UsualLength(string? role, int? age) => role switch
     {
-        "spur" when kind.IsVine => SpurMm,
+        "spur" when kind.IsVine => age == 1 ? (SpurBuds * kind.InternodeMm) + CutMm : SpurMm,
         "trunk" when kind.IsVine => TrunkMm,
         "cane" or "trunk" or "arm" => kind.CaneLengthMm,
         _ => kind.LateralLengthMm,

@@ -72,7 +72,7 @@ export function placesOf(stems: SurveyStem[]): Place[] {
 /** The mark that fits what is noted at a place; null where it was noted in more detail. */
 export function markOf(place: Place): Mark | null {
   const [low, high] = place.shoots;
-  if (!low) return "none";
+  if (!low) return place.old && seenWords(place.old).includes("unproductive") ? "none" : null;
   if ((low.buds ?? []).some((b) => b.state === "damaged" || b.state === "blind")) return "doubt";
   if (low.deadFrom === 0) return "dead";
   if (low.diameter < 7) return high ? "thin" : null;
@@ -81,7 +81,17 @@ export function markOf(place: Place): Mark | null {
 
 /** Notes a mark at a place of spurs: its shoots are as the mark says. */
 export function mark(stems: SurveyStem[], place: Place, what: Mark): SurveyStem[] {
-  const others = stems.filter((s) => !place.shoots.some((x) => x.id === s.id || x.id === s.parent));
+  // That a spur is bare is something seen; where nothing is noted a shoot is taken to stand on it.
+  const others = stems
+    .filter((s) => !place.shoots.some((x) => x.id === s.id || x.id === s.parent))
+    .map((s) =>
+      s.id === place.old?.id
+        ? {
+            ...s,
+            seen: [...(s.seen ?? []).filter((e) => e !== "unproductive"), ...(what === "none" ? ["unproductive"] : [])],
+          }
+        : s,
+    );
   if (!place.old) return what === "none" ? others : stems;
   const { old: spur } = place;
   const length = spur.length ?? 60;

@@ -19,6 +19,7 @@ public static class VinePlanner
     /// <summary>Plans the work on one vine.</summary>
     public static PlanDocument Plan(Survey survey, PlanDetail detail)
     {
+        survey = InGrowth(survey) ? survey : AssumedShoots.Fill(survey);
         var tree = StemTree.Build(survey);
         var parts = VineParts.Of(survey, tree);
         var work = new VineWork(survey, parts);
@@ -44,7 +45,7 @@ public static class VinePlanner
             outcome.Bound is null || outcome.Bound == outcome.Score,
             outcome.Score / 1000.0,
             outcome.Bound / 1000.0,
-            [.. decided.Select(d => new PlanStem(d.Stem.Id, d.Decision, parts.Findings[d.Stem.Id].Verdict.ToString().ToLowerInvariant(), [d.Reason], d.Flips, d.Successor))],
+            [.. decided.Where(d => !AssumedShoots.Is(d.Stem)).Select(d => new PlanStem(d.Stem.Id, d.Decision, parts.Findings[d.Stem.Id].Verdict.ToString().ToLowerInvariant(), [d.Reason], d.Flips, d.Successor))],
             steps,
             tally.Counts(),
             tally.Forecast(),
@@ -132,10 +133,10 @@ public static class VinePlanner
 
     private static IEnumerable<PlanQuestion> Ask(Survey survey, VineParts parts, VineOutcome outcome, string kind)
     {
-        var barren = parts.Positions.FirstOrDefault(p => p.Shoots.IsEmpty && p.Old is not null);
-        if (kind == "winter" && barren is not null)
+        var barren = parts.Positions.Where(p => p.Old is not null && p.Shoots.All(s => AssumedShoots.Is(s.Stem))).ToArray();
+        if (kind == "winter" && barren.Length > 0)
         {
-            yield return new PlanQuestion(barren.Name, "shoots", $"Note the shoots that stand on {barren.Name}: without them it cannot be counted.", 1);
+            yield return new PlanQuestion(barren[0].Name, "shoots", $"Note the shoots that stand on {Wording.List([.. barren.Take(3).Select(p => p.Name)])}{(barren.Length > 3 ? " and the other places" : "")}: nobody has looked yet.", 1);
         }
 
         if (kind == "winter" && survey.Vine!.PruningGrams is null)

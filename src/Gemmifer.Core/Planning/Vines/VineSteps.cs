@@ -15,7 +15,7 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
     /// <summary>All steps, numbered from 1.</summary>
     public ImmutableArray<PlanStep> Write()
     {
-        var all = Prepare().Concat(decided.Where(d => d.Text.Length > 0).Select(Of)).Concat(outcome.Steps ?? []).Concat(Train()).Concat(Finish());
+        var all = Prepare().Concat(decided.Select(d => AssumedShoots.Is(d.Stem) ? AssumedShoots.Told(d, decided) : d).OfType<VineDecided>().Where(d => d.Text.Length > 0).Select(Of)).Concat(outcome.Steps ?? []).Concat(Train()).Concat(Finish());
         return [.. all.Select(s => s.Due == "" ? s with { Due = Wording.Day(survey.Date) } : s)
             .OrderBy(s => StepWriter.Stages.IndexOf(s.Stage)).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal).Select((s, i) => s with { N = i + 1 })];
     }

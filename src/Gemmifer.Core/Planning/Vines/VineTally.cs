@@ -15,7 +15,7 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
     /// <summary>A tie takes so much twist or tape, m, and so long, minutes (assumptions).</summary>
     private const double TieMetres = 0.2, TieMinutes = 0.5;
 
-    private readonly VineDecided[] _shoots = [.. decided.Where(d => parts.OneYear.Contains(d.Stem) && parts.Findings[d.Stem.Id].Verdict != Verdict.Sucker)];
+    private readonly VineDecided[] _shoots = [.. decided.Where(d => parts.OneYear.Contains(d.Stem) && !AssumedShoots.Is(d.Stem) && parts.Findings[d.Stem.Id].Verdict != Verdict.Sucker)];
 
     private int Buds => outcome.BudsWanted ?? decided.Where(d => d.Decision != "remove").Sum(d => d.Buds);
 
@@ -68,7 +68,7 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
 
     /// <summary>A shoot from every bud that stays, upward, to one side and the other in turn.</summary>
     private IEnumerable<NewShoot> NewShoots() => outcome.Positions.Where(p => p.Shoot is not null).SelectMany(p => p.Marks.Select((m, i) =>
-        new NewShoot(p.Shoot!, m[0], m[1], m[2], i % 2 == 0 ? 3 : 9, 14, 900, parts.Count(tree.ById[p.Shoot!]).SeenAt(i + 1))));
+        new NewShoot(AssumedShoots.Is(tree.ById[p.Shoot!]) ? p.Id : p.Shoot!, m[0], m[1], m[2], i % 2 == 0 ? 3 : 9, 14, 900, parts.Count(tree.ById[p.Shoot!]).SeenAt(i + 1))));
 
     private PlanCrop? Crop() => kind is "winter" or "second-visit" && Buds > 0 && outcome.Budget is not { Hard: true } ? VineBalance.Crop(survey, Buds) : null;
 
@@ -95,7 +95,7 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
                 BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Why,
                 _ => survey.School.Value("spurBuds").Why,
             });
-        return new PlanVine(vine.System switch { VineSystem.LongCane => "long-cane", VineSystem.TTrellis => "t-trellis", _ => vine.System.ToString().ToLowerInvariant() }, kind, budget, outcome.Positions, Crop(),
+        return new PlanVine(vine.System switch { VineSystem.LongCane => "long-cane", VineSystem.TTrellis => "t-trellis", _ => vine.System.ToString().ToLowerInvariant() }, kind, budget, [.. outcome.Positions.Select(p => p.Shoot is { } shoot && AssumedShoots.Is(tree.ById[shoot]) ? p with { Shoot = p.Id, Text = "No shoot was noted here; an ordinary one is taken to stand." } : p)], Crop(),
             VineBalance.Seasons(survey), outcome.Timeline ?? [], dry is { } d ? Wording.Day(d) : null);
     }
 }

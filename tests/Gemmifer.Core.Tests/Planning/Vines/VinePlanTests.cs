@@ -205,6 +205,26 @@ public class VinePlanTests
         Assert.Equal(6.0, Plan(Cordon(2, facts)).Vine!.Balance.Single().Ravaz);
     }
 
+    /// <summary>A survey is always partial: a spur on which nothing was noted is planned with an ordinary shoot, and the plan says so.</summary>
+    [Fact]
+    public void Spurs_nobody_looked_at_are_planned_as_spurs_usually_are()
+    {
+        var bare = Enumerable.Range(1, 6).Select(n => Stem($"L{n}", "spur", "L", 18, 4, 60, (160 * n) - 40)).ToArray();
+        bare[5] = bare[5].Seen("unproductive");
+        var plan = Plan(Vine(Facts("cordon"), [Trunk(), Arm("L", 9), .. bare]));
+        Assert.Equal((10, "5 × 2 = 10"), (plan.Counts.BudsLeft, plan.Counts.Arithmetic));
+        Assert.Equal(8, plan.Stems.Count);
+        Assert.All(plan.Stems, s => Assert.Equal("keep", s.Decision));
+        Assert.Equal(5, plan.Steps.Count(s => s.Stage == "count" && s.Text.Contains("keep the lower sound, ripe shoot")));
+        Assert.Equal(5, plan.Assumed.Count(a => a.Field == "shoots"));
+        Assert.Contains(plan.AskFor, q => q.What == "shoots");
+        Assert.DoesNotContain('\u0001', System.Text.Encoding.UTF8.GetString(plan.ToJson()));
+
+        // Spurs of last season's wood have been cut already: they keep their two buds.
+        var cut = Plan(Vine(Facts("cordon"), [Trunk(), Arm("L", 9), .. Enumerable.Range(1, 4).Select(n => { var s = Stem($"L{n}", "spur", "L", 9, 1, 1, (160 * n) - 40); s.Remove("length"); return s; })]));
+        Assert.Equal((8, "4 × 2 = 8"), (cut.Counts.BudsLeft, cut.Counts.Arithmetic));
+    }
+
     [Fact]
     public void The_gardeners_word_wins_on_a_vine_too()
     {
