@@ -19,6 +19,12 @@ namespace Gemmifer.Server.Plans;
 /// <param name="Unit">g.</param>
 public sealed record BudRuleView(string Id, string Name, string Kind, double Base, double Per, double Unit, string Provenance, string Why);
 
+/// <summary>One number vines are judged by.</summary>
+public sealed record VineValueView(string Name, double Number, string Provenance, string Why);
+
+/// <summary>What vines are counted and judged by, beside their schools.</summary>
+public sealed record VineRulesView(BudRuleView[] BudRules, VineValueView[] Values);
+
 /// <summary>A row of vines: those that stand in one place, in order.</summary>
 /// <param name="Planned">Vines with a plan; the totals are estimates while some have none.</param>
 /// <param name="Buds">Buds to leave; null while no vine has a plan. Likewise ties and minutes.</param>
@@ -36,7 +42,9 @@ public static class Blocks
     /// <summary>Adds the routes.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/bud-rules", () => VineRules.BudRules.Select(r => new BudRuleView(r.Id, r.Name, r.Kind, r.Rule.Base, r.Rule.Per, r.Rule.UnitGrams, r.Provenance, r.Why)).ToArray()).WithName("budRules");
+        app.MapGet("/api/vine-rules", () => new VineRulesView(
+            [.. VineRules.BudRules.Select(r => new BudRuleView(r.Id, r.Name, r.Kind, r.Rule.Base, r.Rule.Per, r.Rule.UnitGrams, r.Provenance, r.Why))],
+            [.. VineRules.Values.OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => new VineValueView(v.Key, v.Value.Number, v.Value.Provenance, v.Value.Why))])).WithName("vineRules");
         app.MapGet("/api/blocks", ListAsync).WithName("blocks").Produces<BlockView[]>();
         app.MapPost("/api/blocks", AddAsync).WithName("addBlock").Accepts<BlockInput>("application/json").Produces<BlockView>(201).ProducesProblem(422);
     }

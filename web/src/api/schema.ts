@@ -182,14 +182,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bud-rules": {
+    "/api/vine-rules": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["budRules"];
+        get: operations["vineRules"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1081,6 +1081,17 @@ export interface components {
             carriedFrom: null | number;
             document: components["schemas"]["JsonElement"];
         };
+        VineRulesView: {
+            budRules: components["schemas"]["BudRuleView"][];
+            values: components["schemas"]["VineValueView"][];
+        };
+        VineValueView: {
+            name: string;
+            /** Format: double */
+            number: number;
+            provenance: string;
+            why: string;
+        };
         VisitInput: {
             outcome: string;
             /** Format: int32 */
@@ -1609,7 +1620,7 @@ export interface operations {
             };
         };
     };
-    budRules: {
+    vineRules: {
         parameters: {
             query?: never;
             header?: never;
@@ -1624,7 +1635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BudRuleView"][];
+                    "application/json": components["schemas"]["VineRulesView"];
                 };
             };
         };

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type ApiError, must, type Schemas } from "../api/client";
+import { VineTable } from "../vine/VineTable";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
 import { readLength } from "../survey/measures";
@@ -126,6 +127,7 @@ export default function Rules() {
                 <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
               ))}
             </chakra.ul>
+            {["spur", "goblet", "long-cane"].includes(school.base ?? school.id) && <VineTable />}
             <Weights weights={school.weights} />
             <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
               Cautions hold for every school: gloves and sleeves, something over your eyes, blades wiped, ladders firm;

@@ -167,7 +167,11 @@ function familyStates(family: string, document: SurveyDocument, plan: Plan | nul
     const places = placesOf(document.stems).length;
     return {
       look: document.stems.length === 0 ? "start here" : `${places} ${places === 1 ? "place" : "places"}`,
-      decide: plan ? `${plan.counts.budsLeft} buds stay` : "no plan yet",
+      decide: !plan
+        ? "no plan yet"
+        : plan.vine?.work === "summer"
+          ? "summer work"
+          : `${plan.counts.budsLeft} buds stay`,
     };
   }
   if (family !== "cane-fruit") return null;

@@ -7,7 +7,9 @@ import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
 import { RowDrawing } from "../row/RowDrawing";
+import { rowSentence } from "../row/words";
 import { VineDrawing } from "../vine/VineDrawing";
+import { vineSentence } from "../vine/words";
 import { dayWords } from "./days";
 import { outcome, tieWords } from "./outcome";
 import { usePlant } from "./PlantPage";
@@ -89,7 +91,11 @@ export default function Sheet() {
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...tieWords(plan.kit.ties.of), ...(plan.kit.protection ?? [])].join(", ")}.{" "}
           <b>Time:</b> about {plan.kit.minutes} minutes. <b>In short:</b>{" "}
-          {drawn ? outcome(plan.counts) : "the simple routine"}.
+          {plan.vine
+            ? say(vineSentence(plan))
+            : plan.row
+              ? say(rowSentence(plan.row))
+              : `${drawn ? outcome(plan.counts) : "the simple routine"}.`}
         </p>
         <ol>
           {plan.steps.map((s, i) => (

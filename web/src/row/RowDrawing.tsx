@@ -1,14 +1,27 @@
 import { useId } from "react";
+import { useNarrow } from "../app/narrow";
 import { useMeasures } from "../app/settings";
 import type { RowFacts, Support } from "../survey/types";
 import { canesOf, type RowPlan, type RowState } from "./canes";
 
-const width = 760;
-const height = 330;
-const soilAt = 292;
+/** The paper: a smaller one on a phone, so that letters stay legible. */
+const large = {
+  width: 760,
+  height: 330,
+  soilAt: 292,
+  side: { left: 16, right: 560 },
+  section: { left: 612, right: 744 },
+  most: 72,
+};
+const small = {
+  width: 420,
+  height: 270,
+  soilAt: 236,
+  side: { left: 4, right: 284 },
+  section: { left: 334, right: 416 },
+  most: 34,
+};
 const top = 30;
-const side = { left: 16, right: 560 };
-const section = { left: 600, right: 744 };
 
 /** A row of canes from the side and in section: who stays, who goes, where they are tipped and tied. */
 export function RowDrawing(props: {
@@ -23,8 +36,10 @@ export function RowDrawing(props: {
   const { row, plan, state } = props;
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
+  const paper = useNarrow() ? small : large;
+  const { width, height, soilAt, side, section } = paper;
   const tall = Number(row.meanHeight ?? 1600);
-  const { canes, each } = canesOf(row, plan, state);
+  const { canes, each } = canesOf(row, plan, state, paper.most);
   const highest = Math.max(
     900,
     tall * 1.12,
@@ -108,6 +123,7 @@ export function RowDrawing(props: {
         return (
           <g key={c.key} opacity={pale ? 0.22 : 1} data-cane={c.kind}>
             <Cane
+              soilAt={soilAt}
               kind={c.kind}
               x={x(c.along)}
               lean={c.lean}
@@ -118,6 +134,7 @@ export function RowDrawing(props: {
             />
             {i % 3 === 0 && (
               <Cane
+                soilAt={soilAt}
                 kind={c.kind}
                 x={across(c.across)}
                 lean={c.lean * 0.4 + c.across * 4}
@@ -152,7 +169,7 @@ export function RowDrawing(props: {
       ))}
       <text x={(side.left + side.right) / 2} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
         along the row, {long(length)}
-        {each > 1 ? `; each cane drawn stands for ${each}` : ""}
+        {each > 1 ? `; one drawn for ${each}` : ""}
       </text>
       <text x={across(0)} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
         across, {long(row.width ?? 400)}
@@ -170,8 +187,9 @@ function Cane(props: {
   tip: number | null;
   state: RowState;
   laterals: number;
+  soilAt: number;
 }) {
-  const { kind, x, lean, height: h } = props;
+  const { kind, x, lean, height: h, soilAt } = props;
   const goes = props.state === "after" && kind !== "stay" && kind !== "fruiting";
   const at = (share: number) => ({ x: x + lean * share ** 3, y: soilAt - h * share * (1 - 0.04 * share ** 2) });
   const path = (from: number, to: number) => {

@@ -38,7 +38,7 @@ export default function RowLook() {
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
       alignItems="start"
     >
-      <chakra.div display="grid" gap="10px">
+      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
         <RowDrawing
           row={row}
           plan={null}
@@ -52,9 +52,11 @@ export default function RowLook() {
           </Notice>
         )}
         {unknown && <Naming />}
-        <WhichIsWhich />
+        <chakra.div order={{ base: 3, lg: "initial" }}>
+          <WhichIsWhich />
+        </chakra.div>
       </chakra.div>
-      <chakra.div display="grid" gap="12px">
+      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
         <Panel>
           <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
           <chakra.div display="grid" gap="12px" marginTop="8px">
@@ -169,7 +171,15 @@ function WhichIsWhich() {
       >
         {kinds.map((k) => (
           <chakra.li key={k.name} display="flex" gap="10px" alignItems="center">
-            <svg viewBox="0 0 56 96" width="56" height="96" fill="none" strokeLinecap="round" aria-hidden>
+            <svg
+              viewBox="0 0 56 96"
+              width="56"
+              height="96"
+              fill="none"
+              strokeLinecap="round"
+              style={{ flexShrink: 0 }}
+              aria-hidden
+            >
               {k.shape}
               <line x1="2" x2="54" y1="93" y2="93" stroke="var(--ink)" strokeWidth="2" />
             </svg>

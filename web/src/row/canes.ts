@@ -40,7 +40,12 @@ function found(row: RowFacts): [string, number][] {
 }
 
 /** The canes to draw in a state, and how many each stands for. */
-export function canesOf(row: RowFacts, plan: RowPlan | null, state: RowState): { canes: DrawnCane[]; each: number } {
+export function canesOf(
+  row: RowFacts,
+  plan: RowPlan | null,
+  state: RowState,
+  most = mostDrawn,
+): { canes: DrawnCane[]; each: number } {
   let classes: [string, number][] =
     plan && state !== "found" ? plan.classes.map((c) => [c.name, Number(c.canes)]) : found(row);
   if (plan && state === "summer") {
@@ -52,7 +57,7 @@ export function canesOf(row: RowFacts, plan: RowPlan | null, state: RowState): {
     ];
   }
   const all = classes.reduce((n, [, c]) => n + c, 0);
-  const each = Math.max(1, Math.ceil(all / mostDrawn));
+  const each = Math.max(1, Math.ceil(all / most));
   const drawn = classes.map(([kind, n]) => [kind, n === 0 ? 0 : Math.max(1, Math.round(n / each))] as const);
   const total = drawn.reduce((n, [, c]) => n + c, 0);
   // Classes are mixed along the row: each cane takes the next place of a fixed shuffle.

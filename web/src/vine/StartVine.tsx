@@ -1,9 +1,9 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Button, Choice, Panel } from "../app/ui";
 import { Length } from "../plant/Length";
 import { usePlant } from "../plant/PlantPage";
-import type { Support } from "../survey/types";
+import type { Support, SurveyStem } from "../survey/types";
 import { type System, vineOf } from "./places";
 import { systems, SystemPicture } from "./systems";
 
@@ -16,7 +16,11 @@ const usual: Record<System, { head: number; places: number }> = {
 };
 
 /** How the vine is trained and how much of it there is: the whole vine in four taps, to be mended afterwards. */
-export function StartVine({ onDone }: { onDone: () => void }) {
+export function StartVine(props: {
+  onDone: () => void;
+  onShow: (stems: SurveyStem[], support: Support | null) => void;
+}) {
+  const { onDone, onShow } = props;
   const { survey } = usePlant();
   const [system, setSystem] = useState<System>(survey.document.vine?.system ?? "cordon");
   const [head, setHead] = useState<number | null>(null);
@@ -25,6 +29,10 @@ export function StartVine({ onDone }: { onDone: () => void }) {
   const high = head ?? usual[system].head;
   const many = places ?? usual[system].places;
   const onArms = system === "cordon" || system === "t-trellis";
+  const had = survey.document.support ?? null;
+  useEffect(() => {
+    onShow(vineOf({ system, head: high, arms, places: many, room: 160 }), supportFor(system, high, had));
+  }, [system, high, arms, many, had, onShow]);
   const draw = () => {
     survey.change((d) => ({
       ...d,
@@ -113,9 +121,10 @@ export function StartVine({ onDone }: { onDone: () => void }) {
 
 /** The support a system usually has; what was measured stays. */
 function supportFor(system: System, head: number, had: Support | null): Support | null {
-  if (had) return had;
+  const trellis = system === "t-trellis";
+  if (had && (had.kind === "t-trellis") === trellis) return had;
   if (system === "goblet" || system === "training") return { kind: "stake", width: 50, height: head + 400 };
-  if (system === "t-trellis") {
+  if (trellis) {
     return {
       kind: "t-trellis",
       width: 3000,

@@ -15,12 +15,20 @@ import { spreadOnLine } from "../drawing/labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "../drawing/paper";
 import { axisIn, type DrawnStem, type NewShoot, type Plan, rank, type Scene, type State } from "../drawing/scene";
 import { SupportShape } from "../drawing/SupportShape";
-import { alongWire } from "./alongWire";
+import { useNarrow } from "../app/narrow";
+import { seenWords, type Support } from "../survey/types";
+import { alongWire, overWire } from "./alongWire";
 import { placesOf } from "./places";
 
-const width = 760;
-const height = 430;
-const soilAt = 396;
+/** The paper: a smaller one on a phone, so that letters stay legible. */
+interface Paper {
+  width: number;
+  height: number;
+  soilAt: number;
+}
+
+const large: Paper = { width: 760, height: 430, soilAt: 396 };
+const small: Paper = { width: 430, height: 330, soilAt: 302 };
 const top = 20;
 
 type VinePlan = NonNullable<Plan["vine"]>;
@@ -40,7 +48,8 @@ interface Props {
 const permanent = (s: DrawnStem) => s.axis.stem.role === "trunk" || s.axis.stem.role === "arm";
 
 /** The part of the vine that the picture shows, mm: after the cuts it comes closer, so that the buds can be counted. */
-function frameOf(stems: DrawnStem[], marks: Point[], state: State) {
+function frameOf(stems: DrawnStem[], marks: Point[], state: State, support: Support | null, paper: Paper) {
+  const { width, soilAt } = paper;
   let [left, right, high, low] = [-250, 250, 500, Infinity];
   const head = Math.max(0, ...stems.filter(permanent).map((s) => placeAt(s.axis, s.axis.length).z));
   for (const s of stems) {
@@ -56,6 +65,10 @@ function frameOf(stems: DrawnStem[], marks: Point[], state: State) {
   if (state === "summer") high = Math.max(high, ...marks.map((m) => m.z + 900));
   if (state === "after") high = Math.max(high, head + 230, ...marks.map((m) => m.z));
   high += 80;
+  if (support?.kind === "t-trellis") {
+    const from = support.from ?? -support.width / 2;
+    [left, right] = [Math.min(left, from), Math.max(right, from + support.width + 250)];
+  }
   // Where buds are to be counted the trunk need not be in the picture down to the soil.
   const from = state === "after" && Number.isFinite(low) ? Math.max(0, low - 260) : 0;
   const wide = (width - 24) / (right - left + 160);
@@ -84,6 +97,29 @@ function laid(stems: DrawnStem[], plan: Plan | null): DrawnStem[] {
   });
 }
 
+/** In summer: shoots as they hang once laid over their wire. */
+function draped(stems: DrawnStem[], plan: Plan | null, support: Support | null): DrawnStem[] {
+  const ties = new Map(
+    (plan?.steps ?? []).filter((s) => s.stem && s.ties.length > 0).map((s) => [s.stem!, s.ties[0]!]),
+  );
+  return stems.map((s) => {
+    const tie = ties.get(s.id);
+    const held = seenWords(s.axis.stem).includes("held") ? outerWire(support, Math.cos(s.axis.bearing)) : null;
+    if ((!tie && !held) || s.decision === "remove") return s;
+    const over = tie
+      ? { x: Number(tie.x), y: Number(tie.y), z: Number(tie.z) }
+      : { x: placeAt(s.axis, 0).x, y: held!.y ?? 0, z: held!.height };
+    const path = overWire(placeAt(s.axis, 0), over, s.axis.length);
+    return { ...s, tied: { ...s.axis, path, taper: s.axis.length } };
+  });
+}
+
+/** The outer wire on a side of a trellis; null where there is none. */
+function outerWire(support: Support | null, side: number) {
+  const own = (support?.wires ?? []).filter((w) => Math.sign(w.y ?? 0) === Math.sign(side));
+  return own.sort((a, b) => Math.abs(b.y ?? 0) - Math.abs(a.y ?? 0))[0] ?? null;
+}
+
 /** Buds of a place as the picture has them: moved with a cane that is laid along its wire. */
 function marksOf(p: VinePlan["positions"][number], stems: Map<string, DrawnStem>, state: State): Point[] {
   const stem = p.shoot ? stems.get(p.shoot) : undefined;
@@ -100,8 +136,10 @@ export function VineDrawing(props: Props) {
   const { scene, plan, state, selected } = props;
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
+  const paper = useNarrow() ? small : large;
+  const { width, height, soilAt } = paper;
   const vine = plan?.vine ?? null;
-  const stems = laid(scene.stems, plan);
+  const stems = vine?.work === "summer" ? draped(scene.stems, plan, scene.support) : laid(scene.stems, plan);
   const byId = new Map(stems.map((s) => [s.id, s]));
   const positions = (vine?.positions ?? []).map((p) => ({ ...p, at: marksOf(p, byId, state) }));
   const trellis = scene.support?.kind === "t-trellis";
@@ -109,6 +147,8 @@ export function VineDrawing(props: Props) {
     stems,
     positions.flatMap((p) => p.at),
     state,
+    scene.support,
+    paper,
   );
   const foot = { x: width / 2 - frame.middle * frame.scale, y: soilAt + frame.floor * frame.scale };
   const view = trellis ? aslant(foot, frame.scale * 0.86) : fromFront(foot, frame.scale);
@@ -136,7 +176,7 @@ export function VineDrawing(props: Props) {
       <g clipPath={`url(#${prefix}-frame)`}>
         {scene.support &&
           (trellis ? (
-            <Trellis scene={scene} view={view} />
+            <Trellis scene={scene} view={view} edge={width - 6} />
           ) : (
             <SupportShape support={scene.support} view={view} words={long} under edge={width - 6} />
           ))}
@@ -165,7 +205,7 @@ export function VineDrawing(props: Props) {
       {close && zoomed ? (
         <StemLabel stem={zoomed} state={state} x={close.x + 60} y={close.y + 30} lead={close} selected={false} />
       ) : (
-        <Names stems={stems} state={state} view={view} selected={selected} />
+        <Names stems={stems} state={state} view={view} selected={selected} paper={paper} />
       )}
     </svg>
   );
@@ -260,8 +300,9 @@ function Buds(props: { positions: (VinePlan["positions"][number] & { at: Point[]
 }
 
 /** The names of the places: under the arms where there are any, so that they cover no shoot; else in a line above. */
-function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: string | null }) {
+function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: string | null; paper: Paper }) {
   const { stems, view, state } = props;
+  const { width, soilAt } = props.paper;
   const byId = new Map(stems.map((s) => [s.id, s]));
   const places = placesOf(stems.map((s) => s.axis.stem));
   const arms = stems.filter((s) => s.axis.stem.role === "arm");
@@ -272,7 +313,7 @@ function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: 
     const to =
       arms.length > 0 || p.old ? 0 : state === "after" && stem.decision !== "remove" ? stem.keptTo : axis.length;
     const at = view.flat(placeAt(axis, Math.min(axis.length, to)));
-    return { x: Math.min(width - 20, Math.max(20, at.x)), y: Math.max(34, at.y) };
+    return { x: Math.min(width - 20, Math.max(20, at.x)), y: Math.min(soilAt - 8, Math.max(34, at.y)) };
   });
   const y = arms.length > 0 ? Math.min(soilAt - 16, Math.max(...arms.map((s) => view.flat(s.axis.start).y)) + 46) : 16;
   const xs = spreadOnLine(
@@ -299,7 +340,7 @@ function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: 
 }
 
 /** Two T-posts with their wires, seen a little from the right and above. */
-function Trellis({ scene, view }: { scene: Scene; view: View }) {
+function Trellis({ scene, view, edge }: { scene: Scene; view: View; edge: number }) {
   const { long } = useMeasures();
   const support = scene.support!;
   const left = support.from ?? -support.width / 2;
@@ -332,7 +373,7 @@ function Trellis({ scene, view }: { scene: Scene; view: View }) {
             />
             {y < 0 && (
               <text
-                x={Math.min(end.x - 4, width - 6)}
+                x={Math.min(end.x - 4, edge)}
                 y={end.y + 13}
                 textAnchor="end"
                 fontSize="12.500"

@@ -16,9 +16,10 @@ export function VineFacts() {
   const [open, setOpen] = useState(false);
   const facts: Facts = survey.document.vine ?? {};
   const rules = useQuery({
-    queryKey: ["bud-rules"],
-    queryFn: () => must(api.GET("/api/bud-rules")),
+    queryKey: ["vine-rules"],
+    queryFn: () => must(api.GET("/api/vine-rules")),
     staleTime: Infinity,
+    select: (r) => r.budRules,
   });
   const set = (next: Partial<Facts>) => survey.change((d) => ({ ...d, vine: { ...(d.vine ?? {}), ...next } }));
   const by = facts.rule ?? (facts.pruningWeight != null ? "weight" : facts.system === "long-cane" ? "metre" : "spurs");

@@ -1,9 +1,11 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
 import { usePlant } from "../plant/PlantPage";
 import { StemEditor } from "../plant/StemEditor";
+import { sceneOf } from "../drawing/scene";
+import type { Support, SurveyStem } from "../survey/types";
 import { GrowthWalk } from "./GrowthWalk";
 import { placesOf } from "./places";
 import { PlaceWalk } from "./PlaceWalk";
@@ -14,7 +16,7 @@ import { YoungWalk } from "./YoungWalk";
 
 /** Looking at a vine: how it is trained, then place by place, a tap for each. */
 export default function VineLook() {
-  const { survey, scene } = usePlant();
+  const { survey, scene, kind } = usePlant();
   const navigate = useNavigate();
   const { stems, vine } = survey.document;
   const [selected, setSelected] = useState<string | null>(null);
@@ -26,6 +28,12 @@ export default function VineLook() {
   const start = stems.length === 0 || anew;
   const places = placesOf(stems);
   const place = places.find((p) => p.id === selected || p.shoots.some((s) => s.id === selected)) ?? null;
+  const [shown, setShown] = useState<{ stems: SurveyStem[]; support: Support | null } | null>(null);
+  const show = useCallback((stems: SurveyStem[], support: Support | null) => setShown({ stems, support }), []);
+  const preview = useMemo(
+    () => (start && shown ? sceneOf({ ...survey.document, ...shown }, kind, null) : null),
+    [start, shown, survey.document, kind],
+  );
   return (
     <chakra.div
       display="grid"
@@ -33,20 +41,25 @@ export default function VineLook() {
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
       alignItems="start"
     >
-      <chakra.div display="grid" gap="10px">
-        {start ? (
+      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
+        {start && (
           <Notice tone="plain">
             Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
             stand; then you mend it place by place.
           </Notice>
-        ) : (
+        )}
+        {(preview || !start) && (
           <VineDrawing
-            scene={scene}
+            scene={preview ?? scene}
             plan={null}
             state="found"
             selected={place?.id ?? selected}
-            onSelect={(id) => (setDetail(null), setSelected(id))}
-            title="The vine from the front; point at a place to note what stands there"
+            onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
+            title={
+              start
+                ? "A vine as it would be drawn"
+                : "The vine from the front; point at a place to note what stands there"
+            }
           />
         )}
         {survey.carriedFrom !== null && !start && (
@@ -55,11 +68,15 @@ export default function VineLook() {
             stand in each place.
           </Notice>
         )}
-        {!start && <VineFacts />}
+        {!start && (
+          <chakra.div order={{ base: 3, lg: "initial" }}>
+            <VineFacts />
+          </chakra.div>
+        )}
       </chakra.div>
-      <chakra.div display="grid" gap="12px">
+      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
         {start ? (
-          <StartVine onDone={() => setAnew(false)} />
+          <StartVine onDone={() => setAnew(false)} onShow={show} />
         ) : editing ? (
           <StemEditor
             key={editing.id}

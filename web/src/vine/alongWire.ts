@@ -29,6 +29,27 @@ export function alongWire(base: Point, endX: number, wireZ: number, length: numb
   return evenly(raw, length, 24);
 }
 
+/** A shoot laid over a wire: out to it in a bow, then hanging down on the far side, as long as it is. */
+export function overWire(base: Point, wire: Point, length: number): Point[] {
+  const out = Math.sign(wire.y - base.y) || 1;
+  const raw: Point[] = Array.from({ length: 13 }, (_, i) => {
+    const t = i / 12;
+    return {
+      x: base.x + (wire.x - base.x) * t * 0.5,
+      y: base.y + (wire.y - base.y) * t,
+      z: base.z + (wire.z - base.z) * t + Math.sin(Math.PI * t) * 160,
+    };
+  });
+  const last = raw[raw.length - 1]!;
+  for (let i = 1; i <= 8; i++) {
+    const t = i / 8;
+    raw.push({ x: last.x, y: last.y + out * 90 * Math.sin((t * Math.PI) / 2), z: last.z - 90 * t * t });
+  }
+  const tip = raw[raw.length - 1]!;
+  raw.push({ ...tip, z: tip.z - length });
+  return evenly(raw, length, 30);
+}
+
 /** Places at even distances along a path, up to a length. */
 function evenly(path: Point[], length: number, pieces: number): Point[] {
   const points: Point[] = [path[0]!];
