@@ -8,16 +8,15 @@ var (url, folder) = (args[0].TrimEnd('/'), args[1]);
 Directory.CreateDirectory(folder);
 var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : new[]
 {
-    "now|/|1280x800", "garden|/garden|1280x800", "look|/plants/demo-lantern/look|1280x800", "decide|/plants/demo-lantern/decide|1280x800",
-    "remember|/plants/demo-lantern/remember|1280x800", "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844",
-    "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "decide-summer|/plants/demo-lantern/decide|1280x800|light|Next summer",
+    "garden|/garden|1280x800", "look|/plants/demo-lantern/look|1280x800", "decide|/plants/demo-lantern/decide|1280x800",
+    "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844",
     "compare|/plants/demo-lantern/compare|1280x800", "rules|/rules|1280x800", "garden-plan|/garden/plan|1280x800", "sheet|/plants/demo-kiln/sheet|1280x1000",
     "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change", "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
-    "climber-arch|/plants/demo-gatebow/decide|1280x800|light|Next summer",
-    "climber-pergola|/plants/demo-barn/decide|1280x800|dark", "climber-neglected|/plants/demo-tangle/decide|1280x800",
+    "vine-look|/plants/demo-terrace-1/look|1280x800", "vine-arms|/plants/demo-terrace-1/decide|1280x800", "vine-canes|/plants/demo-gate-vine/decide|1280x800|dark",
+    "vine-rows|/garden/rows|1280x800", "remember|/plants/demo-terrace-1/remember|1280x800", "row|/plants/demo-row-unknown/decide|1280x1000",
 
-    // Last, as it works through steps: up to the first tie.
-    "climber-tie-phone|/plants/demo-corkscrew/do|390x844|sun|Done|Done|Done|Done|Noted",
+    // Last, as it works through steps.
+    "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done",
 }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 foreach (var shot in shots)
