@@ -2,13 +2,14 @@ import { chakra } from "@chakra-ui/react";
 import { lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Input, Notice, Panel, Select } from "../app/ui";
+import { Button, Choice, Notice, Panel } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Scene, type State } from "../drawing/scene";
-import { asHardAs, chooseSchool, hardnessOf, schoolId } from "../survey/types";
+import { asHardAs, hardnessOf } from "../survey/types";
 import { CaneReasons } from "./CaneReasons";
 import { useLead } from "./leading";
+import { DayChoice, NoPlan, NotLooked, SchoolChoice, UndoButton } from "./PlanBar";
 import { usePlant } from "./PlantPage";
 import { atLeast, bloomSentence, outcomeSentence, tieWords } from "./outcome";
 import { ShrubPicture } from "./ShrubPicture";
@@ -26,42 +27,21 @@ export default function Decide() {
 
 /** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
 function RoseDecide() {
-  const { survey, plan, planError, scene, schools, kind } = usePlant();
+  const { survey, plan, planError, scene, kind } = usePlant();
   const { say } = useMeasures();
-  const navigate = useNavigate();
   const lead = useLead();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<string | null>(null);
   if (survey.document.stems.length === 0 && kind.surveyed) {
     return (
-      <Notice tone="plain">
-        <p>
-          There is nothing to decide yet. Walk round the plant first: every cane you enter is weighed against all the
-          others.
-        </p>
-        <chakra.div marginTop="8px">
-          <Button look="main" onClick={() => void navigate("../look")}>
-            Walk round it
-          </Button>
-        </chakra.div>
-      </Notice>
+      <NotLooked
+        text="Walk round the plant first: every cane you enter is weighed against all the others."
+        to="Walk round it"
+      />
     );
   }
-  if (planError || !plan) {
-    return planError ? (
-      <Notice tone="wrong" role="alert">
-        {planError}
-      </Notice>
-    ) : (
-      <p>Weighing the canes.</p>
-    );
-  }
-  const school = schoolId(survey.document.school) ?? kind.defaultSchool;
+  if (planError || !plan) return <NoPlan waiting="Weighing the canes." />;
   const hardness = hardnessOf(survey.document.school);
-  const choose = (id: string, hard: number) => {
-    const offered = schools.find((s) => s.id === id);
-    if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, hard) }));
-  };
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
   const supported = scene.climbs && scene.support !== null;
@@ -89,35 +69,15 @@ function RoseDecide() {
               ]}
             />
           )}
-          <chakra.label display="flex" alignItems="center" gap="6px">
-            <span>School</span>
-            <Select value={school} onChange={(e) => choose(e.target.value, hardness)}>
-              {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
-              {schools.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </Select>
-          </chakra.label>
+          <SchoolChoice label={<span>School</span>} />
           {drawn && (
             <Hardness
               value={hardness}
               onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
             />
           )}
-          <chakra.label display="flex" alignItems="center" gap="6px">
-            <span>Day</span>
-            <Input
-              type="date"
-              width="auto"
-              value={survey.document.date}
-              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
-            />
-          </chakra.label>
-          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
+          <DayChoice label={<span>Day</span>} />
+          <UndoButton />
         </chakra.div>
         {!drawn && <ShrubPicture plan={plan} />}
         {drawn && (

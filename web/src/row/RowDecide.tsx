@@ -2,10 +2,10 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Hidden, Input, Notice, Panel, Select } from "../app/ui";
+import { Button, Choice, Notice, Panel } from "../app/ui";
+import { NoPlan, NotLooked, PlanBar, useSchool } from "../plant/PlanBar";
 import { usePlant } from "../plant/PlantPage";
 import { StepList } from "../plant/StepList";
-import { chooseSchool, schoolId } from "../survey/types";
 import type { RowPlan, RowState } from "./canes";
 import { Crops } from "./Crops";
 import { Naming } from "./Naming";
@@ -14,37 +14,16 @@ import { rowSentence } from "./words";
 
 /** The plan of a row: who goes and who stays, drawn; one crop beside two; the steps. */
 export default function RowDecide() {
-  const { survey, plan, planError, schools, kind } = usePlant();
+  const { survey, plan, planError, kind } = usePlant();
+  const { take } = useSchool();
   const { say } = useMeasures();
   const navigate = useNavigate();
   const [state, setState] = useState<RowState>("after");
   const row = survey.document.row;
   if (!row) {
-    return (
-      <Notice tone="plain">
-        <p>There is nothing to decide yet. Count the canes of the row first.</p>
-        <chakra.div marginTop="8px">
-          <Button look="main" onClick={() => void navigate("../look")}>
-            Count it
-          </Button>
-        </chakra.div>
-      </Notice>
-    );
+    return <NotLooked text="Count the canes of the row first." to="Count it" />;
   }
-  if (planError || !plan?.row) {
-    return planError ? (
-      <Notice tone="wrong" role="alert">
-        {planError}
-      </Notice>
-    ) : (
-      <p>Counting the canes.</p>
-    );
-  }
-  const school = schoolId(survey.document.school) ?? kind.defaultSchool;
-  const take = (id: string) => {
-    const offered = schools.find((s) => s.id === id);
-    if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
-  };
+  if (planError || !plan?.row) return <NoPlan waiting="Counting the canes." />;
   return (
     <chakra.div
       display="grid"
@@ -53,43 +32,20 @@ export default function RowDecide() {
       alignItems="start"
     >
       <chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
-          <Choice
-            label="What the drawing shows"
-            value={state}
-            onChange={setState}
-            options={[
-              { value: "found", text: "As found" },
-              { value: "after", text: "What goes" },
-              { value: "summer", text: "Next summer" },
-            ]}
-          />
-          {schools.length > 1 && (
-            <chakra.label display="flex" alignItems="center" gap="6px">
-              <Hidden>School</Hidden>
-              <Select value={school} onChange={(e) => take(e.target.value)}>
-                {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
-                {schools.map((s) => (
-                  <option key={s.id} value={s.id}>
-                    {s.name}
-                  </option>
-                ))}
-              </Select>
-            </chakra.label>
-          )}
-          <chakra.label display="flex" alignItems="center" gap="6px">
-            <Hidden>Day</Hidden>
-            <Input
-              type="date"
-              width="auto"
-              value={survey.document.date}
-              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+        <PlanBar
+          shows={
+            <Choice
+              label="What the drawing shows"
+              value={state}
+              onChange={setState}
+              options={[
+                { value: "found", text: "As found" },
+                { value: "after", text: "What goes" },
+                { value: "summer", text: "Next summer" },
+              ]}
             />
-          </chakra.label>
-          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
-        </chakra.div>
+          }
+        />
         <chakra.div marginTop="8px">
           <RowDrawing
             row={row}

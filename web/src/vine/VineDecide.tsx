@@ -2,12 +2,12 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Hidden, Input, Notice, Panel, Select } from "../app/ui";
+import { Button, Choice, Notice, Panel } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
 import { CaneReasons } from "../plant/CaneReasons";
+import { NoPlan, NotLooked, PlanBar } from "../plant/PlanBar";
 import { usePlant } from "../plant/PlantPage";
 import { StepList } from "../plant/StepList";
-import { chooseSchool, schoolId } from "../survey/types";
 import { Budget } from "./Budget";
 import { Timeline } from "./Timeline";
 import { VineDrawing } from "./VineDrawing";
@@ -17,34 +17,16 @@ type Vine = NonNullable<Plan["vine"]>;
 
 /** The plan of a vine: the drawing with its counted buds beside the budget and the steps. */
 export default function VineDecide() {
-  const { survey, plan, planError, scene, schools, kind } = usePlant();
+  const { survey, plan, planError, scene, kind } = usePlant();
   const { say } = useMeasures();
   const navigate = useNavigate();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<string | null>(null);
   if (survey.document.stems.length === 0) {
-    return (
-      <Notice tone="plain">
-        <p>There is nothing to decide yet. Draw the vine first and go along its places.</p>
-        <chakra.div marginTop="8px">
-          <Button look="main" onClick={() => void navigate("../look")}>
-            Look at it
-          </Button>
-        </chakra.div>
-      </Notice>
-    );
+    return <NotLooked text="Draw the vine first and go along its places." to="Look at it" />;
   }
-  if (planError || !plan?.vine) {
-    return planError ? (
-      <Notice tone="wrong" role="alert">
-        {planError}
-      </Notice>
-    ) : (
-      <p>Counting the buds.</p>
-    );
-  }
+  if (planError || !plan?.vine) return <NoPlan waiting="Counting the buds." />;
   const vine = plan.vine;
-  const school = schoolId(survey.document.school) ?? plan.school;
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
   return (
@@ -55,52 +37,27 @@ export default function VineDecide() {
       alignItems="start"
     >
       <chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
-          <Choice
-            label="What the drawing shows"
-            value={state}
-            onChange={setState}
-            options={[
-              { value: "found", text: "As found" },
-              { value: "after", text: "After the cuts" },
-              ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
-            ]}
-          />
-          <chakra.label display="flex" alignItems="center" gap="6px">
-            <Hidden>School</Hidden>
-            <Select
-              value={school}
-              onChange={(e) => {
-                const offered = schools.find((s) => s.id === e.target.value);
-                if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
-              }}
-            >
-              {schools.every((s) => s.id !== school) && <option value={school}>{plan.limits.name}</option>}
-              {schools.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </Select>
-          </chakra.label>
-          <chakra.label display="flex" alignItems="center" gap="6px">
-            <Hidden>Day</Hidden>
-            <Input
-              type="date"
-              width="auto"
-              value={survey.document.date}
-              onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+        <PlanBar
+          shows={
+            <Choice
+              label="What the drawing shows"
+              value={state}
+              onChange={setState}
+              options={[
+                { value: "found", text: "As found" },
+                { value: "after", text: "After the cuts" },
+                ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
+              ]}
             />
-          </chakra.label>
-          {vine.dryDay && (
-            <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
-              Take the dry day
-            </Button>
-          )}
-          <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
-        </chakra.div>
+          }
+          more={
+            vine.dryDay && (
+              <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
+                Take the dry day
+              </Button>
+            )
+          }
+        />
         <chakra.div marginTop="8px" height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
           <VineDrawing
             scene={scene}

@@ -136,7 +136,9 @@ export function VineDrawing(props: Props) {
   const { scene, plan, state, selected } = props;
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
-  const paper = useNarrow() ? small : large;
+  // A close look is the same at any width.
+  const narrow = useNarrow();
+  const paper = narrow && !props.zoom ? small : large;
   const { width, height, soilAt } = paper;
   const vine = plan?.vine ?? null;
   const stems = vine?.work === "summer" ? draped(scene.stems, plan, scene.support) : laid(scene.stems, plan);

@@ -92,7 +92,8 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         var wires = work.Wires(survey);
         var room = survey.School.TieSpacingMm;
         var along = Math.Max(1, (int)Math.Floor(row.LengthMm / room));
-        var ties = wires.SelectMany((z, w) => Enumerable.Range(0, along).Select(i => new PlanTie(Wording.Tenth(-(row.LengthMm / 2) + ((i + 0.5) * row.LengthMm / along)), z, $"wire {w + 1}", i + 1))).Take(MostTies).ToArray();
+        string Named(double z, int w) => $"wire {(survey.Support?.Wires.FirstOrDefault(x => x.HeightMm == z) is { } own ? survey.Support.Wires.IndexOf(own) : w) + 1}";
+        var ties = wires.SelectMany((z, w) => Enumerable.Range(0, along).Select(i => new PlanTie(Wording.Tenth(-(row.LengthMm / 2) + ((i + 0.5) * row.LengthMm / along)), z, Named(z, w), i + 1))).Take(MostTies).ToArray();
         var where = Wording.List([.. wires.Select(Wording.Mm)]);
         return Step("train", "tie", $"Tie the canes between the posts to the {(wires.Length == 1 ? "wire" : "wires")} at {where}, spread so that light reaches each.", tool: "fingers") with { Ties = ties };
     }

@@ -69,7 +69,17 @@ internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowL
     }
 
     /// <summary>Heights of the wires along the row, mm.</summary>
-    public double[] Wires(Survey survey) => survey.Support is { Wires.IsEmpty: false } s ? [.. s.Wires.Select(w => w.HeightMm).Order()] : [.. RowRules.Kind(survey.Plant.Kind.Id).WiresMm];
+    public double[] Wires(Survey survey)
+    {
+        if (survey.Support is { Wires.IsEmpty: false } support)
+        {
+            return [.. support.Wires.Select(w => w.HeightMm).Order()];
+        }
+
+        // Where nobody said, no wire above the tips is thought of.
+        var (usual, tip) = (RowRules.Kind(survey.Plant.Kind.Id).WiresMm, RowPlanner.TipHeight(survey));
+        return [.. usual.Where(w => tip <= 0 || w <= tip).DefaultIfEmpty(usual[0])];
+    }
 
     /// <summary>Totals of the row.</summary>
     public PlanCounts Counts(Survey survey)

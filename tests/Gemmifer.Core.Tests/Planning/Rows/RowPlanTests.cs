@@ -30,7 +30,10 @@ public class RowPlanTests
         Assert.InRange(tip.Cut.At!.Value, 1200, 1500);
         Assert.All(plan.Steps, s => Assert.Null(s.Stem));
         Assert.All(plan.Steps.Where(s => s.Action == "remove"), s => Assert.Equal(("ground", 0), (s.Cut!.Where, s.Cut.At)));
-        Assert.Contains("wire 2", plan.Steps.Single(s => s.Stage == "train").Ties.Select(t => t.On));
+        Assert.Equal([900], plan.Row.Wires);
+        var wired = Plan(Row("raspberry.summer").With("support", JsonNode.Parse("""{ "kind": "wires", "width": 4000, "height": 1600, "wires": [{ "height": 1300 }, { "height": 700 }] }""")));
+        Assert.Equal([700, 1300], wired.Row!.Wires);
+        Assert.All(wired.Steps.Single(s => s.Stage == "train").Ties, t => Assert.Equal(t.Z == 700 ? "wire 2" : "wire 1", t.On));
     }
 
     [Theory]

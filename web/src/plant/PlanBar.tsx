@@ -1,0 +1,110 @@
+import { chakra } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { useNavigate } from "react-router";
+import { Button, Hidden, Input, Notice, Select } from "../app/ui";
+import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
+import { usePlant } from "./PlantPage";
+
+/** Takes an offered school for the plant in hand, as hard as before. */
+export function useSchool() {
+  const { survey, plan, schools, kind } = usePlant();
+  const school = schoolId(survey.document.school) ?? plan?.school ?? kind.defaultSchool;
+  const take = (id: string) => {
+    const offered = schools.find((s) => s.id === id);
+    if (offered) {
+      survey.change((d) => ({
+        ...d,
+        school: chooseSchool(
+          offered,
+          kind.family === "vine" || kind.family === "cane-fruit" ? 0 : hardnessOf(d.school),
+        ),
+      }));
+    }
+  };
+  return { school, take };
+}
+
+/** Which school plans it. */
+export function SchoolChoice({ label }: { label: ReactNode }) {
+  const { plan, schools } = usePlant();
+  const { school, take } = useSchool();
+  return (
+    <chakra.label display="flex" alignItems="center" gap="6px">
+      {label}
+      <Select value={school} onChange={(e) => take(e.target.value)}>
+        {schools.every((s) => s.id !== school) && <option value={school}>{plan?.limits.name}</option>}
+        {schools.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.name}
+          </option>
+        ))}
+      </Select>
+    </chakra.label>
+  );
+}
+
+/** The day it is planned for. */
+export function DayChoice({ label }: { label: ReactNode }) {
+  const { survey } = usePlant();
+  return (
+    <chakra.label display="flex" alignItems="center" gap="6px">
+      {label}
+      <Input
+        type="date"
+        width="auto"
+        value={survey.document.date}
+        onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+      />
+    </chakra.label>
+  );
+}
+
+export function UndoButton() {
+  const { survey } = usePlant();
+  return (
+    <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
+      Undo
+    </Button>
+  );
+}
+
+/** What stands above the drawing of a vine or a row: what it shows, the school, the day. */
+export function PlanBar(props: { shows: ReactNode; more?: ReactNode }) {
+  const { schools } = usePlant();
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
+      {props.shows}
+      {schools.length > 1 && <SchoolChoice label={<Hidden>School</Hidden>} />}
+      <DayChoice label={<Hidden>Day</Hidden>} />
+      {props.more}
+      <UndoButton />
+    </chakra.div>
+  );
+}
+
+/** Nobody has looked yet: the way there. */
+export function NotLooked({ text, to }: { text: string; to: string }) {
+  const navigate = useNavigate();
+  return (
+    <Notice tone="plain">
+      <p>There is nothing to decide yet. {text}</p>
+      <chakra.div marginTop="8px">
+        <Button look="main" onClick={() => void navigate("../look")}>
+          {to}
+        </Button>
+      </chakra.div>
+    </Notice>
+  );
+}
+
+/** The plan is not there: why, or that it is on its way. */
+export function NoPlan({ waiting }: { waiting: string }) {
+  const { planError } = usePlant();
+  return planError ? (
+    <Notice tone="wrong" role="alert">
+      {planError}
+    </Notice>
+  ) : (
+    <p>{waiting}</p>
+  );
+}
