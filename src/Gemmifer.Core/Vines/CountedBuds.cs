@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Vines;
@@ -9,8 +10,9 @@ namespace Gemmifer.Core.Vines;
 /// <param name="Seen">Places of the buds that count, mm along the shoot, in order.</param>
 /// <param name="Poor">Places of the blind and damaged ones.</param>
 /// <param name="InternodeMm">Distance from one bud to the next, seen or usual, mm.</param>
+/// <param name="Faced">A counted bud whose bearing was noted: which one, from 1, and the way it faces; null where none was.</param>
 /// <param name="EndMm">The shoot is alive up to here, mm.</param>
-public sealed record CountedBuds(ImmutableArray<double> Seen, ImmutableArray<double> Poor, double InternodeMm, double EndMm)
+public sealed record CountedBuds(ImmutableArray<double> Seen, ImmutableArray<double> Poor, double InternodeMm, double EndMm, (int N, Bearing Facing)? Faced = null)
 {
     /// <summary>A bud this close to the base is the basal one, mm (assumption).</summary>
     private const double BasalMm = 8;
@@ -22,8 +24,10 @@ public sealed record CountedBuds(ImmutableArray<double> Seen, ImmutableArray<dou
         var live = stem.Buds.Where(b => b.State != BudState.Basal && b.AlongMm > BasalMm && b.AlongMm <= end).OrderBy(b => b.AlongMm).ToArray();
         var nodes = live.Select(b => b.AlongMm).ToArray();
         var internode = nodes.Length >= 2 ? (nodes[^1] - nodes[0]) / (nodes.Length - 1) : usualInternodeMm;
+        var usable = live.Where(b => b.Usable).ToArray();
+        var faced = Array.FindIndex(usable, b => b.Facing is not null);
         return new CountedBuds([.. live.Where(b => b.Usable).Select(b => b.AlongMm)], [.. live.Where(b => b.State is BudState.Blind or BudState.Damaged).Select(b => b.AlongMm)],
-            Math.Max(5, internode), end);
+            Math.Max(5, internode), end, faced < 0 ? null : (faced + 1, usable[faced].Facing!.Value));
     }
 
     /// <summary>The furthest bud anyone noted, mm; 0 where none.</summary>
@@ -40,6 +44,22 @@ public sealed record CountedBuds(ImmutableArray<double> Seen, ImmutableArray<dou
 
     /// <summary>Where the n-th counted bud sits or is to be expected, mm; n from 1.</summary>
     public double PlaceOf(int n) => n <= Seen.Length ? Seen[Math.Max(0, n - 1)] : Last + ((n - Seen.Length) * InternodeMm);
+
+    /// <summary>
+    /// The way the n-th bud faces, where the bearing of one was noted: buds of a vine alternate from side to side (published botany).
+    /// Poor buds between two counted ones take their turn too. Null where nothing was noted.
+    /// </summary>
+    public Bearing? FacingOf(int n)
+    {
+        if (Faced is not { } known)
+        {
+            return null;
+        }
+
+        var (from, to) = (PlaceOf(Math.Min(n, known.N)), PlaceOf(Math.Max(n, known.N)));
+        var turns = Math.Abs(n - known.N) + Poor.Count(p => p > from && p < to);
+        return known.Facing.Turn(180 * (turns % 2));
+    }
 
     /// <summary>Whether the n-th bud was seen.</summary>
     public bool SeenAt(int n) => n <= Seen.Length;

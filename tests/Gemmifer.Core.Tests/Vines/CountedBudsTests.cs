@@ -25,6 +25,15 @@ public class CountedBudsTests
         Assert.Equal(400, buds.PlaceOf(4));
     }
 
+    /// <summary>Buds of vines alternate from side to side (distichous, published botany); a blind one takes its turn too.</summary>
+    [Fact]
+    public void Buds_alternate_from_side_to_side()
+    {
+        var buds = Of(900, Bud(50).With("clock", 9), Bud(120), Bud(190, "blind"), Bud(260));
+        Assert.Equal([9.0, 3.0, 3.0, 9.0], new[] { 1, 2, 3, 4 }.Select(n => Math.Round(buds.FacingOf(n)!.Value.Clock, 6)));
+        Assert.Null(Of(900, Bud(50), Bud(120)).FacingOf(1));
+    }
+
     [Fact]
     public void With_nothing_seen_buds_are_expected_at_the_usual_distance()
     {

@@ -100,14 +100,18 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             return;
         }
 
-        // Between the last bud seen and the next, the place is known; further out it is counted.
+        // Seen, likely where others were seen before it, or to be counted on the shoot itself.
         var seen = counted.SeenAt(buds);
+        var likely = !seen && !counted.Seen.IsEmpty;
         var (low, high) = (Math.Max(0, bud - (counted.InternodeMm / 2)), Math.Min(stem.LengthMm, bud + (counted.InternodeMm / 2)));
-        var target = new PlanBud(seen ? Wording.Tenth(bud) : null, null, seen ? "seen" : "look-for", seen ? null : [Wording.Tenth(low), Wording.Tenth(high)], null);
+        var facing = counted.FacingOf(buds);
+        var target = new PlanBud(seen || likely ? Wording.Tenth(bud) : null, facing is { } f ? Wording.ClockNumber(f) : null, seen ? "seen" : likely ? "likely" : "look-for",
+            seen || likely ? null : [Wording.Tenth(low), Wording.Tenth(high)], null);
         Set(new VineDecided(stem, "shorten", reason, flips, null,
-            new VineCut(seen ? Wording.Tenth(cutAt) : null, Tree.Axis(stem).At(cutAt), "above-bud", target, School.SlopeDeg, School.ClearanceMm),
+            new VineCut(seen || likely ? Wording.Tenth(cutAt) : null, Tree.Axis(stem).At(cutAt), "above-bud", target, School.SlopeDeg, School.ClearanceMm),
             stage, "shorten",
-            $"{lead} {(seen ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {Wording.Mm(School.ClearanceMm)} above the {Ordinal(buds)} bud." : $"Count {Counted(buds)} up {stem.Id}; the small one at the very base does not count. Cut {Wording.Mm(School.ClearanceMm)} above the {Ordinal(buds)}.")}".Trim(),
+            $"{lead} {(seen ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {Wording.Mm(School.ClearanceMm)} above the {Ordinal(buds)} bud{(facing is { } way ? $", which faces {Wording.Clock(way)}" : "")}."
+                : likely ? $"Count {Counted(buds)} up {stem.Id}, the {Ordinal(buds)} likely at {Wording.Mm(bud)}; the small one at the very base does not count. Cut {Wording.Mm(School.ClearanceMm)} above it." : $"Count {Counted(buds)} up {stem.Id}; the small one at the very base does not count. Cut {Wording.Mm(School.ClearanceMm)} above the {Ordinal(buds)}.")}".Trim(),
             ToolRack.For(Tree.DiameterAt(stem, cutAt)), CautionFor(stage, null), Buds: buds, LeftMm: cutAt));
     }
 
