@@ -59,6 +59,25 @@ public class SpreadTests
         }
     }
 
+    /// <summary>Beyond what can be tried one by one: the same model handed to Google.OrTools.</summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    [InlineData(5)]
+    [InlineData(6)]
+    public void Along_a_long_arm_a_general_purpose_solver_finds_none_better(int seed)
+    {
+        var random = new Random(seed + 70);
+        Place[] places = [.. Enumerable.Range(0, 26).Select(_ => new Place(Math.Round(random.NextDouble() * 3200, 1), random.Next(5_000, 40_000), random.Next(14) == 0))];
+        var solved = Spread.Line(places, (a, b) => LineGap(b.At - a.At), places.Length);
+        foreach (var count in new[] { 6, 11, 16 })
+        {
+            Assert.Equal(GeneralSpread.Score(places, (a, b) => LineGap(b.At - a.At), count), solved[count]?.Score);
+        }
+    }
+
     [Theory]
     [MemberData(nameof(Seeds))]
     public void Round_a_head_no_subset_is_better(int seed)

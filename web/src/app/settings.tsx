@@ -1,7 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 import { api, must, type Schemas } from "../api/client";
-import { type BodyMeasures, defaultBody, inUnits, length, thickness, type Units } from "../survey/measures";
+import {
+  type BodyMeasures,
+  daysInWords,
+  defaultBody,
+  inUnits,
+  length,
+  thickness,
+  type Units,
+} from "../survey/measures";
 import { weight, weightsInUnits } from "../survey/weights";
 
 export type Settings = Schemas["GardenSettings"];
@@ -59,7 +67,7 @@ export function useMeasures() {
       thick: (mm: number) => thickness(mm, units),
       long: (mm: number) => length(mm, units),
       heavy: (grams: number) => weight(grams, units),
-      say: (text: string) => weightsInUnits(inUnits(text, units), units),
+      say: (text: string) => daysInWords(weightsInUnits(inUnits(text, units), units)),
     }),
     [units, settings.body],
   );

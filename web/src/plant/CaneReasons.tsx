@@ -129,7 +129,8 @@ export function CaneReasons(props: {
               const on = typeof pinned === "object" && pinned !== null && pinned.cutAt === at;
               return (
                 <Button key={i} size="small" pressed={on} aria-pressed={on} onClick={() => pin({ cutAt: at })}>
-                  {long(b.at)}, faces {b.clock == null ? "?" : clockWords(b.clock)}
+                  {long(b.at)}
+                  {b.clock != null && `, faces ${clockWords(b.clock)}`}
                 </Button>
               );
             })}

@@ -77,6 +77,13 @@ export function inUnits(text: string, units: Units): string {
   return text.replace(/(-?\d+(?:\.\d+)?) mm/g, (_, n: string) => length(Number(n), units));
 }
 
+/** Rewrites every ISO day of a sentence of the plan as people say it: "20 February 2027". */
+export function daysInWords(text: string): string {
+  return text.replace(/\b(\d{4})-(\d{2})-(\d{2})\b/g, (day) =>
+    new Date(`${day}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" }),
+  );
+}
+
 const unitSizes: Record<string, number> = {
   mm: 1,
   millimetre: 1,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { daysInWords } from "./measures";
 import { readWeight, weight, weightsInUnits } from "./weights";
 
 describe("weights", () => {
@@ -26,6 +27,10 @@ describe("weights", () => {
       weight(1179.34, "imperial"),
       weight(100, "imperial"),
     ]).toEqual(["760 g", "1.18 kg", "2.6 lb", "3.5 oz"]);
+  });
+
+  it("leave days alone, which are said in words", () => {
+    expect(daysInWords("come back about 2027-04-29, not 2027-4-2")).toBe("come back about 29 April 2027, not 2027-4-2");
   });
 
   it("are changed in the plan's sentences", () => {
