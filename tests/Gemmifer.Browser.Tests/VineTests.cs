@@ -71,6 +71,7 @@ public sealed class VineTests
         using var app = new Application(demo: true);
         using var page = new Page(app.Url);
         page.Go("/plants/demo-terrace-1/do");
+        page.Sees("Step 1 of");
         for (var n = 0; n < 40 && !page.HasButton("Finish this plant"); n++)
         {
             var before = page.Text;

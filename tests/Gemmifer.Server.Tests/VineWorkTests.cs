@@ -112,6 +112,30 @@ public sealed class VineWorkTests : IDisposable
     }
 
     [Fact]
+    public async Task Long_canes_are_cut_then_tied_and_lie_along_their_wire_a_year_on()
+    {
+        string id;
+        using (var winter = At(_folder, 2027, 2, 20))
+        {
+            id = await AddAsync(winter, "vine.american");
+            JsonObject Shoot(string name, double at, double clock) => Stem(name, "shoot", "T", at, 1600, 1, clock);
+            var vine = new JsonObject { ["system"] = "long-cane", ["spacing"] = 2000, ["pruningWeight"] = 400 };
+            Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey",
+                Survey(vine, Stem("T", "trunk", "ground", 0, 850, 8), Shoot("A", 840, 9), Shoot("B", 835, 3), Shoot("C", 800, 9), Shoot("D", 795, 3), Shoot("E", 760, 9)), 0)).Status);
+            await DoAllAsync(winter, id);
+            var log = (await winter.GetAsync($"/api/plants/{id}/log")).AsArray();
+            Assert.Equal(2, log.Count(l => (string?)l!["stage"] == "train" && l["stem"] is not null));
+        }
+
+        using var next = At(_folder, 2028, 2, 20);
+        var stems = (await next.GetAsync($"/api/plants/{id}/survey"))["document"]!["stems"]!.AsArray();
+        var canes = stems.Where(s => (string)s!["role"]! == "cane").ToArray();
+        Assert.Equal(2, canes.Length);
+        Assert.All(canes, c => Assert.Equal(90, (double)c!["lean"]!));
+        Assert.Equal(2, stems.Count(s => (string)s!["role"]! == "spur"));
+    }
+
+    [Fact]
     public async Task Taking_back_the_work_takes_back_the_visit_and_a_visit_can_be_done_or_put_off()
     {
         using var garden = At(_folder, 2027, 2, 20);

@@ -62,6 +62,13 @@ public static class CarryOver
                 }
             }
 
+            // A vine's cane lies along its wire once it was tied there.
+            if (vine && seasons > 0 && done[id].Any(s => s is { Stage: "train", Outcome: "done" }))
+            {
+                node["lean"] = 90;
+                node["tipLean"] = 90;
+            }
+
             node["age"] = Math.Min(SurveyLimits.Age, (int)(double)node["age"]! + seasons);
             carried.Add(node.DeepClone());
         }

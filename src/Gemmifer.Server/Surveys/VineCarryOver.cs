@@ -29,8 +29,6 @@ internal static class VineCarryOver
             if (length > SpurMm)
             {
                 shoot["role"] = "cane";
-                shoot["lean"] = 90;
-                shoot["tipLean"] = 90;
             }
             else if (onSpur && !all.Any(s => s != shoot && (string?)s["parent"] == (string)on["id"]! && Age(s) == 2))
             {

@@ -80,9 +80,13 @@ public static class Visits
         }
     }
 
-    private static async Task<IResult> ListAsync(GardenContext garden, CancellationToken cancel)
+    /// <summary>A visit that was missed by so many days is no longer asked for.</summary>
+    private const int MissedDays = 120;
+
+    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
     {
-        var open = await garden.Visits.AsNoTracking().Where(v => v.DoneAt == null).Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
+        var since = PlantEndpoints.Today(clock).AddDays(-MissedDays);
+        var open = await garden.Visits.AsNoTracking().Where(v => v.DoneAt == null && v.Due >= since).Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
             .OrderBy(x => x.v.Due).ThenBy(x => x.p.Name).ThenBy(x => x.v.Id).ToListAsync(cancel);
         return Results.Ok(open.Select(x => new VisitView(x.v.Id, x.p.Id, x.p.Name, x.p.Kind, x.p.Place, x.v.Kind, x.v.Text, x.v.Due)).ToArray());
     }

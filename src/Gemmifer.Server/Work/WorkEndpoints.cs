@@ -93,7 +93,7 @@ public static class WorkEndpoints
             }
 
             var before = open.State.Plan;
-            await desk.AddAsync(open, new LogRecord
+            var now = await desk.AddAsync(open, new LogRecord
             {
                 PlantId = id,
                 Season = open.Season,
@@ -108,7 +108,6 @@ public static class WorkEndpoints
                 Note = note,
                 Tied = WorkState.TiedBy(before, step),
             }, cancel);
-            var now = (await desk.OpenAsync(id, cancel))!;
             return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));
         });
     }
@@ -126,8 +125,8 @@ public static class WorkEndpoints
             return Problems.NotFound("plant");
         }
 
-        return await desk.UndoAsync(open, cancel)
-            ? Results.Ok((await desk.OpenAsync(id, cancel))!.View([]))
+        return await desk.UndoAsync(open, cancel) is { } now
+            ? Results.Ok(now.View([]))
             : Problems.Stale("Nothing of this season's work is left to take back.");
     }
 
@@ -146,8 +145,8 @@ public static class WorkEndpoints
         var (done, skipped) = (open.Steps.Count(s => s.Outcome != "skipped"), open.Steps.Count(s => s.Outcome == "skipped"));
         var left = open.State?.Pending.Count(p => p.Step.Stage != "return") ?? 0;
         var text = $"Finished: {done} {(done == 1 ? "step" : "steps")} done" + (skipped > 0 ? $", {skipped} skipped" : "") + (left > 0 ? $", {left} left open" : "") + ".";
-        await desk.AddAsync(open, new LogRecord { PlantId = id, Season = open.Season, Kind = "finished", Text = text }, cancel);
-        return Results.Ok((await desk.OpenAsync(id, cancel))!.View([]));
+        var now = await desk.AddAsync(open, new LogRecord { PlantId = id, Season = open.Season, Kind = "finished", Text = text }, cancel);
+        return Results.Ok(now.View([]));
     }
 
     private static async Task<IResult> LogAsync(string id, GardenContext garden, CancellationToken cancel)
@@ -178,7 +177,7 @@ public static class WorkEndpoints
             }
 
             var record = new LogRecord { PlantId = id, Season = open.Season, Kind = "note", Text = text! };
-            await desk.AddAsync(open, record, cancel);
+            await desk.KeepAsync(record, cancel);
             return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
         });
     }
@@ -197,7 +196,7 @@ public static class WorkEndpoints
 
             var summer = season ?? desk.LatestSummer;
             var record = new LogRecord { PlantId = id, Season = summer, Kind = "crop", Text = $"Crop of {summer} weighed.", Grams = grams };
-            await desk.WeighAsync(record, cancel);
+            await desk.KeepAsync(record, cancel);
             return Results.Created($"/api/plants/{id}/log", Desk.ViewOf(record));
         });
     }
@@ -249,8 +248,8 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
         return new OpenWork(plant, season, survey.Visit, JsonSerializer.SerializeToElement(state?.Document ?? document), steps, log.Any(l => l.Kind == "finished"), state);
     }
 
-    /// <summary>Adds a line to the log.</summary>
-    public async Task AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
+    /// <summary>Adds a line to the log, and the visits that follow from it; gives the work as it then stands.</summary>
+    public async Task<OpenWork> AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
     {
         record.At = clock.GetUtcNow();
         record.Season = open.Season;
@@ -260,45 +259,45 @@ public sealed class Desk(GardenContext garden, TimeProvider clock)
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
         garden.Add(record);
         await garden.SaveChangesAsync(cancel);
-        await FollowAsync(open.Plant.Id, cancel);
+        var now = await FollowAsync(open.Plant.Id, cancel);
         await together.CommitAsync(cancel);
+        return now;
     }
 
-    private async Task FollowAsync(string id, CancellationToken cancel)
+    private async Task<OpenWork> FollowAsync(string id, CancellationToken cancel)
     {
-        if (await OpenAsync(id, cancel) is { } now)
-        {
-            await Visits.FollowAsync(garden, now, cancel);
-            await garden.SaveChangesAsync(cancel);
-        }
+        var now = (await OpenAsync(id, cancel))!;
+        await Visits.FollowAsync(garden, now, cancel);
+        await garden.SaveChangesAsync(cancel);
+        return now;
     }
 
     /// <summary>The latest summer a crop can come from.</summary>
     public int LatestSummer => PlantEndpoints.Today(clock).Year;
 
-    /// <summary>Adds what was weighed.</summary>
-    public async Task WeighAsync(LogRecord record, CancellationToken cancel)
+    /// <summary>Adds a line that no plan depends on: a note, or what was weighed.</summary>
+    public async Task KeepAsync(LogRecord record, CancellationToken cancel)
     {
         record.At = clock.GetUtcNow();
         garden.Add(record);
         await garden.SaveChangesAsync(cancel);
     }
 
-    /// <summary>Takes back the last step or the finish; false where there is none.</summary>
-    public async Task<bool> UndoAsync(OpenWork open, CancellationToken cancel)
+    /// <summary>Takes back the last step or the finish and gives the work as it then stands; null where there is none.</summary>
+    public async Task<OpenWork?> UndoAsync(OpenWork open, CancellationToken cancel)
     {
         var last = await garden.Log.Where(l => l.PlantId == open.Plant.Id && l.Season == open.Season && l.Visit == open.Visit && (l.Kind == "step" || l.Kind == "finished")).OrderByDescending(l => l.Id).FirstOrDefaultAsync(cancel);
         if (last is null)
         {
-            return false;
+            return null;
         }
 
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
         garden.Remove(last);
         await garden.SaveChangesAsync(cancel);
-        await FollowAsync(open.Plant.Id, cancel);
+        var now = await FollowAsync(open.Plant.Id, cancel);
         await together.CommitAsync(cancel);
-        return true;
+        return now;
     }
 
     /// <summary>A log line as people see it.</summary>

@@ -116,7 +116,7 @@ public static class RowPlanner
         {
             var naming = NamingOf(survey)!;
             yield return naming.Type is null
-                ? new PlanWarning("unknown-type", "Nobody knows its type yet, so the safe rule holds: treated as fruiting on canes of the year before. At worst this autumn's crop is lost; no cane that could fruit goes."
+                ? new PlanWarning("unknown-type", "Nobody knows its type yet, so the safe rule holds: treated as fruiting on canes of the year before. At worst this autumn's crop is lost; of last season's canes only thin ones go, and those the row has no room for."
                     + (naming.Contradiction ? " Two of the things seen cannot both be right: look again." : ""))
                 : new PlanWarning("type", $"What was seen names it: {naming.Name!.ToLowerInvariant()}. Change its kind, and the plan follows.");
         }

@@ -56,7 +56,8 @@ internal static class CanePlan
             Clear(work, p, [.. p.Shoots.Where(s => chosen.Contains(s) || pinned.Contains(s))]);
         }
 
-        return new VineOutcome(budget, canes.Length * most, evenly.Short, positions, choice.Score, choice.Bound, [.. SpurPlan.OnBudget(budget), .. Warnings(canes.Length, count, budget, evenly.Short, choice, least, evenly.Buds)]);
+        return new VineOutcome(budget, canes.Length * most, evenly.Short, positions, choice.Score, choice.Bound, [.. SpurPlan.OnBudget(budget), .. Warnings(canes.Length, count, budget, evenly.Short, choice, least, evenly.Buds)],
+            Canes: canes.Select(c => c.Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal));
 
         // Where the gardener chose the place of the cut, that tells a cane from a spur.
         CaneOrSpur RolesOf(VineShoot s)

@@ -221,7 +221,7 @@ internal static class SpurPlan
             {
                 work.Join(on, young, "count", "You chose the place of the cut.", Math.Max(pin.AlongMm, young.Parent.AlongMm + 1));
             }
-            else if (on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + StubMm && !AssumedShoots.Is(young))
+            else if (on.Pin is not Pin.CutAt && on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + StubMm && !AssumedShoots.Is(young))
             {
                 work.Join(on, young, "count", "What stands beyond it goes in the one cut.");
             }

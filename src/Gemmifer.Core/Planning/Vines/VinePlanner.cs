@@ -133,7 +133,7 @@ public static class VinePlanner
 
     private static IEnumerable<PlanQuestion> Ask(Survey survey, VineParts parts, VineOutcome outcome, string kind)
     {
-        var barren = parts.Positions.Where(p => p.Old is not null && p.Shoots.All(s => AssumedShoots.Is(s.Stem))).ToArray();
+        var barren = parts.Positions.Where(p => p.Old is { } old && !old.Has("unproductive") && p.Shoots.All(s => AssumedShoots.Is(s.Stem))).ToArray();
         if (kind == "winter" && barren.Length > 0)
         {
             yield return new PlanQuestion(barren[0].Name, "shoots", $"Note the shoots that stand on {Wording.List([.. barren.Take(3).Select(p => p.Name)])}{(barren.Length > 3 ? " and the other places" : "")}: nobody has looked yet.", 1);

@@ -62,7 +62,7 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
         // One cane to a side on each wire, the lower ones below.
         var wires = (survey.Support?.Wires ?? []).Select((w, i) => (N: i + 1, Wire: w)).OrderBy(w => w.Wire.HeightMm).ThenBy(w => w.N).ToArray();
         int Side(VineDecided d) => work.Tree.Axis(d.Stem).At(d.Stem.LengthMm).X < 0 ? -1 : 1;
-        foreach (var side in decided.Where(d => d is { Decision: "shorten" or "keep", Reason.Rule: "caneBuds" }).GroupBy(Side).OrderBy(g => g.Key))
+        foreach (var side in decided.Where(d => d.Decision is "shorten" or "keep" && outcome.Canes?.Contains(d.Stem.Id) == true).GroupBy(Side).OrderBy(g => g.Key))
         {
             var (canes, at) = (side.OrderBy(d => work.Tree.Axis(d.Stem).Start.Z).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).ToArray(), 0);
             foreach (var d in canes)
