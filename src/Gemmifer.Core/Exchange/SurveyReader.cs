@@ -112,11 +112,6 @@ public static class SurveyReader
             root.Error("/support/kind", "unsupported", "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post.");
         }
 
-        if (support.Kind != SupportKind.TTrellis && support is { Kind: SupportKind.Arch or SupportKind.Obelisk } && kind.IsVine)
-        {
-            root.Error("/support/kind", "unsupported", "A vine is trained on wires, a T-trellis, a wall, fence, pergola, post or stake.");
-        }
-
         var used = kind.Climbs || kind.IsVine || kind.IsCaneFruit || (kind.Hangs && support.Kind == SupportKind.Stake);
         if (!used && root.Errors.Count == before)
         {

@@ -85,7 +85,8 @@ public sealed class VineParts
     {
         if (p.On is null)
         {
-            return Trunk is not null || p.Shoots.All(s => s.Stem.Parent.Origin is Origin.Rootstock or Origin.Ground or Origin.Unknown);
+            // Where no trunk was noted, what comes from the ground may be all there is.
+            return Trunk is not null || p.Shoots.All(s => s.Stem.Parent.Origin is Origin.Rootstock);
         }
 
         if (p.On.Role != StemRole.Trunk)

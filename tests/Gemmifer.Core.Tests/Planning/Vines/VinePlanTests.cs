@@ -225,6 +225,19 @@ public class VinePlanTests
         Assert.Equal((8, "4 × 2 = 8"), (cut.Counts.BudsLeft, cut.Counts.Arithmetic));
     }
 
+    [Theory]
+    [InlineData("ground")]
+    [InlineData("crown")]
+    [InlineData("unknown")]
+    public void Where_no_trunk_was_noted_shoots_from_below_are_not_taken_off(string parent)
+    {
+        var plan = Plan(Vine(Facts("goblet"), Enumerable.Range(0, 4).Select(n => Stem($"S{n}", "shoot", parent, 9, 1, 900, clock: 3 * (n + 1)))));
+        Assert.All(plan.Stems, s => Assert.Equal("shorten", s.Decision));
+        Assert.Equal(8, plan.Counts.BudsLeft);
+        var sucker = Plan(Vine(Facts("goblet"), [Trunk(), .. Spur("A", "T", 880), Stem("S", "shoot", "rootstock", 9, 1, 900, clock: 3)]).Plant("rootstock", true));
+        Assert.Equal(("remove", "suckers"), (sucker.Stem("S").Decision, sucker.Step("S").Stage));
+    }
+
     [Fact]
     public void The_gardeners_word_wins_on_a_vine_too()
     {
