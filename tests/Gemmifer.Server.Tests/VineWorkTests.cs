@@ -160,6 +160,27 @@ public sealed class VineWorkTests : IDisposable
     }
 
     [Fact]
+    public async Task Rain_that_was_noted_is_kept_and_moves_the_cuts()
+    {
+        string id;
+        using (var garden = At(_folder, 2027, 2, 20))
+        {
+            id = await AddAsync(garden, "vine.vinifera");
+            var survey = Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000 }, Vine());
+            survey["rain"] = JsonNode.Parse("""[{ "date": "2027-02-20", "mm": 5 }, { "date": "2027-02-21", "mm": 0 }, { "date": "2027-02-22", "mm": 0 }, { "date": "2027-02-23", "mm": 0 }]""");
+            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 0)).Status);
+            survey["rain"] = JsonNode.Parse("""[{ "date": "2027-02-20", "mm": -5 }]""");
+            var (status, body) = await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 1);
+            Assert.Equal((422, "/rain/0/mm"), ((int)status, (string)body!["errors"]![0]!["path"]!));
+        }
+
+        using var again = At(_folder, 2027, 2, 20);
+        var work = await again.GetAsync($"/api/plants/{id}/work");
+        Assert.Equal("2027-02-21", (string)work["plan"]!["vine"]!["dryDay"]!);
+        Assert.All(work["pending"]!.AsArray().Where(p => p!["step"]!["cut"] is not null && (string)p["step"]!["stage"]! != "return"), p => Assert.Equal("2027-02-21", (string)p!["step"]!["due"]!));
+    }
+
+    [Fact]
     public async Task Crops_and_prunings_are_judged_year_by_year()
     {
         string id;
@@ -254,8 +275,8 @@ public sealed class VineWorkTests : IDisposable
         {
             connection.Open();
             using var command = connection.CreateCommand();
-            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows'; DROP TABLE Visits; "
-                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
+            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows' OR MigrationId LIKE '%_Rain'; DROP TABLE Visits; "
+                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Surveys DROP COLUMN Rain; ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
             command.ExecuteNonQuery();
         }
 

@@ -73,6 +73,9 @@ public sealed class SurveyRecord
     /// <summary>The counts of a row as in the exchange format, JSON; null for other kinds.</summary>
     public string? Row { get; set; }
 
+    /// <summary>Rain seen or forecast as in the exchange format, JSON; null where nobody noted any.</summary>
+    public string? Rain { get; set; }
+
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
 

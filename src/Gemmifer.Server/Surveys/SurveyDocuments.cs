@@ -12,7 +12,7 @@ using Gemmifer.Server.Work;
 namespace Gemmifer.Server.Surveys;
 
 /// <summary>The parts of a survey that are stored, each as in the exchange format.</summary>
-public sealed record SurveyParts(JsonNode Stems, JsonNode KeepOut, JsonNode? School, JsonNode? Support, JsonNode? Vine, JsonNode? Row);
+public sealed record SurveyParts(JsonNode Stems, JsonNode KeepOut, JsonNode? School, JsonNode? Support, JsonNode? Vine, JsonNode? Row, JsonNode? Rain);
 
 /// <summary>Puts a stored survey together with its plant and place into the exchange format, and carries one over into the next season.</summary>
 public static class SurveyDocuments
@@ -22,7 +22,7 @@ public static class SurveyDocuments
     /// <param name="weighed">What was weighed of a vine in other seasons.</param>
     public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place, IReadOnlyDictionary<string, OwnSchoolRecord> own, JsonArray? weighed = null) =>
         Compose(plant, place, survey.Date, new SurveyParts(JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!,
-            OwnSchools.Fresh(Parsed(survey.School), own), Parsed(survey.Support), Parsed(survey.Vine), Parsed(survey.Row)), weighed);
+            OwnSchools.Fresh(Parsed(survey.School), own), Parsed(survey.Support), Parsed(survey.Vine), Parsed(survey.Row), Parsed(survey.Rain)), weighed);
 
     /// <summary>The same from its parts.</summary>
     public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, SurveyParts parts, JsonArray? weighed = null)
@@ -50,6 +50,7 @@ public static class SurveyDocuments
             ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
             ["school"] = parts.School,
             ["place"] = new JsonObject { ["hemisphere"] = place.Hemisphere, ["lastFrost"] = place.LastFrost, ["firstFrost"] = place.FirstFrost },
+            ["rain"] = parts.Rain,
             ["support"] = parts.Support,
             ["keepOut"] = parts.KeepOut,
             ["stems"] = parts.Stems,

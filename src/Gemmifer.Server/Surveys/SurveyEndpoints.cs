@@ -21,7 +21,7 @@ namespace Gemmifer.Server.Surveys;
 public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
-public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row);
+public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row, JsonElement? Rain);
 
 /// <summary>Reads and stores the survey of a plant.</summary>
 public static class SurveyEndpoints
@@ -128,7 +128,7 @@ public static class SurveyEndpoints
             var vine = Sent("vine", record?.Vine);
             (vine as JsonObject)?.Remove("records");
             var composed = SurveyDocuments.Compose(plant, place, date, new SurveyParts(Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")),
-                Sent("support", record?.Support), vine, Sent("row", record?.Row)));
+                Sent("support", record?.Support), vine, Sent("row", record?.Row), Sent("rain", record?.Rain)));
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
             {
@@ -148,6 +148,7 @@ public static class SurveyEndpoints
             record.Support = composed["support"]?.ToJsonString();
             record.Vine = composed["vine"]?.ToJsonString();
             record.Row = composed["row"]?.ToJsonString();
+            record.Rain = composed["rain"]?.ToJsonString();
             record.Revision++;
             record.UpdatedAt = clock.GetUtcNow();
             try

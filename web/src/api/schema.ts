@@ -1071,6 +1071,7 @@ export interface components {
             support: null | components["schemas"]["JsonElement"];
             vine: null | components["schemas"]["JsonElement"];
             row: null | components["schemas"]["JsonElement"];
+            rain: null | components["schemas"]["JsonElement"];
         };
         SurveyView: {
             /** Format: int32 */

@@ -77,6 +77,7 @@ export function useSurvey(id: string): SurveyInHand | null {
           // What a page of an earlier make kept knows no support.
           support: "support" in mine.document ? mine.document.support : stored.support,
           vine: "vine" in mine.document ? mine.document.vine : stored.vine,
+          rain: "rain" in mine.document ? mine.document.rain : stored.rain,
           row: "row" in mine.document ? mine.document.row : stored.row,
         }
       : stored;
@@ -105,6 +106,7 @@ export function useSurvey(id: string): SurveyInHand | null {
             support: sent.support ?? null,
             vine: sent.vine ?? null,
             row: sent.row ?? null,
+            rain: sent.rain ?? null,
           },
         }),
       );

@@ -89,6 +89,8 @@ export interface SurveyDocument {
   support?: Support | null;
   keepOut?: KeepOut[] | null;
   stems: SurveyStem[];
+  /** Rain seen or forecast, day by day. */
+  rain?: { date: string; mm: number }[] | null;
   vine?: VineFacts | null;
   row?: RowFacts | null;
 }

@@ -9,6 +9,7 @@ import { NoPlan, NotLooked, PlanBar } from "../plant/PlanBar";
 import { usePlant } from "../plant/PlantPage";
 import { StepList } from "../plant/StepList";
 import { Budget } from "./Budget";
+import { RainDays } from "./RainDays";
 import { Timeline } from "./Timeline";
 import { VineDrawing } from "./VineDrawing";
 import { vineSentence } from "./words";
@@ -112,6 +113,7 @@ export default function VineDecide() {
                   {say(plan.askFor[0].text)}
                 </Notice>
               )}
+              {vine.work !== "summer" && <RainDays />}
               <Creeping vine={vine} onSelect={setSelected} />
               <StepList plan={plan} onSelect={setSelected} />
               {kind.note && <chakra.p color="muted">{kind.note}</chakra.p>}

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { dueWords, soon } from "../pages/due";
+import { dayAfter, noteSky, skyOf, turn } from "./rain";
 import { about, nextInRow } from "./rows";
 
 const vine = (n: number, place = "South") => ({ id: `v${n}`, name: `${place} ${n}`, place, kind: "vine.vinifera" });
@@ -19,6 +20,18 @@ describe("a row of vines", () => {
     expect(about({ total: 1, low: 1, high: 1 }, "buds")).toBe("1 bud");
     expect(about({ total: 240.4, low: 210.2, high: 270.6 }, "buds")).toBe("about 240 buds (210 to 271)");
     expect(about(null, "buds")).toBe("no buds");
+  });
+});
+
+describe("rain as it is noted", () => {
+  it("turns from unknown to dry to rain and back, a day at a time", () => {
+    const day = dayAfter("2027-02-27", 2);
+    expect(day).toBe("2027-03-01");
+    let rain = noteSky(null, day, turn(skyOf(null, day)));
+    expect(rain).toEqual([{ date: day, mm: 0 }]);
+    rain = noteSky(noteSky(rain, "2027-02-27", "dry"), day, turn(skyOf(rain, day)));
+    expect(rain.map((r) => skyOf(rain, r.date))).toEqual(["dry", "rain"]);
+    expect(noteSky(rain, day, turn(skyOf(rain, day)))).toEqual([{ date: "2027-02-27", mm: 0 }]);
   });
 });
 
