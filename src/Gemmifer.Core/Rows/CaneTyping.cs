@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gemmifer.Core.Season;
 
 namespace Gemmifer.Core.Rows;
 
@@ -29,8 +30,8 @@ public static class CaneTyping
     public static ImmutableArray<string> Sightings { get; } = [.. RowRules.Sightings.Select(s => s.Id)];
 
     /// <summary>Names the type, or says what would.</summary>
-    /// <param name="lastFrost">Month and day of the usual last frost.</param>
-    public static Typing Of(IEnumerable<Sighting> seen, (int Month, int Day) lastFrost)
+    /// <param name="lastFrost">The usual last frost in any year.</param>
+    public static Typing Of(IEnumerable<Sighting> seen, DateOnly lastFrost)
     {
         var (possible, steps) = (Types, ImmutableArray.CreateBuilder<TypingStep>());
         var fruitSeen = false;
@@ -38,7 +39,7 @@ public static class CaneTyping
         foreach (var sighting in seen.OrderBy(s => s.Day).ThenBy(s => s.What, StringComparer.Ordinal))
         {
             var rule = RowRules.Sightings.First(r => r.Id == sighting.What);
-            if (rule.AutumnOnly && !InAutumn(sighting.Day, lastFrost))
+            if (rule.AutumnOnly && PruningYear.DaysSinceFrost(sighting.Day, lastFrost) < AutumnDays)
             {
                 steps.Add(new TypingStep(sighting, $"{Capital(rule.Text)}: too early in the year to tell.", []));
                 continue;
@@ -58,13 +59,6 @@ public static class CaneTyping
 
         var named = possible.Length == 1 && fruitSeen && !contradiction ? possible[0] : null;
         return new Typing(named, possible, steps.ToImmutable(), contradiction, named is not null ? null : Next(possible, fruitSeen));
-    }
-
-    private static bool InAutumn(DateOnly day, (int Month, int Day) lastFrost)
-    {
-        var frost = new DateOnly(day.Year, lastFrost.Month, Math.Min(lastFrost.Day, DateTime.DaysInMonth(day.Year, lastFrost.Month)));
-        frost = frost > day ? frost.AddYears(-1) : frost;
-        return day.DayNumber - frost.DayNumber >= AutumnDays;
     }
 
     /// <summary>The question whose worst answer leaves the fewest types; the wood first where it is still open.</summary>

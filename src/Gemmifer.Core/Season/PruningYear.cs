@@ -41,6 +41,15 @@ public static class PruningYear
         return day.DayNumber - next.AddYears(-1).DayNumber;
     }
 
+    /// <summary>Days since the latest last frost, 0 to 365.</summary>
+    /// <param name="lastFrost">The usual last frost in any year; 29 February is taken as 28 where there is none.</param>
+    public static int DaysSinceFrost(DateOnly day, DateOnly lastFrost)
+    {
+        DateOnly In(int year) => new(year, lastFrost.Month, Math.Min(lastFrost.Day, DateTime.DaysInMonth(year, lastFrost.Month)));
+        var frost = In(day.Year);
+        return day.DayNumber - (frost > day ? In(day.Year - 1) : frost).DayNumber;
+    }
+
     /// <summary>The day to plan for: today within the main prune, otherwise its first day.</summary>
     public static DateOnly PlanDay(PlantKind kind, DateOnly today, int frostMonth, int frostDay)
     {

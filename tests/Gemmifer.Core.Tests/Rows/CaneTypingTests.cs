@@ -5,7 +5,7 @@ namespace Gemmifer.Core.Tests.Rows;
 /// <summary>Naming a type from what fruited on which wood, and when (common practice, no source).</summary>
 public class CaneTypingTests
 {
-    private static Typing Of(params (string Day, string What)[] seen) => CaneTyping.Of(seen.Select(s => new Sighting(DateOnly.Parse(s.Day, System.Globalization.CultureInfo.InvariantCulture), s.What)), (4, 15));
+    private static Typing Of(params (string Day, string What)[] seen) => CaneTyping.Of(seen.Select(s => new Sighting(DateOnly.Parse(s.Day, System.Globalization.CultureInfo.InvariantCulture), s.What)), new DateOnly(2026, 4, 15));
 
     [Fact]
     public void Nothing_seen_names_nothing_and_asks_for_the_wood()

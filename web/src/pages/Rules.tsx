@@ -3,20 +3,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type ApiError, must, type Schemas } from "../api/client";
 import { VineTable } from "../vine/VineTable";
+import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
 import { readLength } from "../survey/measures";
 
 type School = Schemas["RuleSchool"];
 type Value = Schemas["RuleValue"];
-
-const sources: Record<string, string> = {
-  practice: "common practice",
-  published: "published",
-  memory: "published, from memory",
-  assumption: "our assumption",
-  user: "set by you",
-};
 
 /** The schools with every value, where it comes from and what it may be; copy one and make it your own. */
 export default function Rules() {
@@ -84,18 +77,30 @@ export default function Rules() {
           gap="6px"
           gridTemplateColumns={{ base: "1fr 1fr", md: "minmax(0,1fr)" }}
         >
-          {rules.data.map((s) => (
-            <Button
-              key={s.id}
-              pressed={s.id === school.id && !editing}
-              aria-pressed={s.id === school.id}
-              onClick={() => (setOpen(s.id), setEditing(null))}
-              style={{ justifyContent: "flex-start", textAlign: "left" }}
-            >
-              {s.name}
-              {s.own && <chakra.span fontWeight="400">yours</chakra.span>}
-            </Button>
-          ))}
+          {families.map((f) => {
+            const own = rules.data.filter((s) => familyOf(s.base ?? s.id) === f);
+            return (
+              own.length > 0 && (
+                <chakra.div key={f} display="contents">
+                  <chakra.p fontWeight="700" color="muted" gridColumn="1/-1" marginTop="6px">
+                    {f}
+                  </chakra.p>
+                  {own.map((s) => (
+                    <Button
+                      key={s.id}
+                      pressed={s.id === school.id && !editing}
+                      aria-pressed={s.id === school.id}
+                      onClick={() => (setOpen(s.id), setEditing(null))}
+                      style={{ justifyContent: "flex-start", textAlign: "left" }}
+                    >
+                      {s.name}
+                      {s.own && <chakra.span fontWeight="400">yours</chakra.span>}
+                    </Button>
+                  ))}
+                </chakra.div>
+              )
+            );
+          })}
         </chakra.nav>
         {editing ? (
           <Editor
@@ -127,7 +132,7 @@ export default function Rules() {
                 <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
               ))}
             </chakra.ul>
-            {["spur", "goblet", "long-cane"].includes(school.base ?? school.id) && <VineTable />}
+            {familyOf(school.base ?? school.id) === "Vines" && <VineTable />}
             <Weights weights={school.weights} />
             <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
               Cautions hold for every school: gloves and sleeves, something over your eyes, blades wiped, ladders firm;
@@ -141,6 +146,17 @@ export default function Rules() {
 }
 
 /** A school has every value; of those its own plants have no use for, its file says so. */
+const families = ["Roses and shrubs", "Vines", "Cane fruit"] as const;
+
+/** What a school that ships is for. */
+function familyOf(id: string): (typeof families)[number] {
+  return ["spur", "goblet", "long-cane"].includes(id)
+    ? "Vines"
+    : ["one-crop", "two-crops", "branching-tip"].includes(id)
+      ? "Cane fruit"
+      : "Roses and shrubs";
+}
+
 const used = (value: { why: string }) => !value.why.includes("not used on ");
 
 /** What the wishes are worth against each other, for those who want to know. */
@@ -159,7 +175,7 @@ function Weights({ weights }: { weights: School["weights"] }) {
           <chakra.li key={w.name} display="grid" gridTemplateColumns="64px minmax(0,1fr)" gap="10px" paddingBlock="3px">
             <chakra.b textAlign="right">{`${Number(w.points) > 0 ? "+" : Number(w.points) < 0 ? "−" : ""}${Math.abs(Number(w.points))}`}</chakra.b>
             <span>
-              {w.why} <chakra.span color="muted">({sources[w.provenance] ?? w.provenance})</chakra.span>
+              {w.why} <chakra.span color="muted">({provenanceWords[w.provenance] ?? w.provenance})</chakra.span>
             </span>
           </chakra.li>
         ))}
@@ -224,14 +240,14 @@ function ValueLine({ value, was }: { value: Value; was: { value: Value; school: 
       <b>{words(value, value)}</b>
       <chakra.span gridColumn={{ base: "1 / -1", lg: "auto" }} color="muted" fontSize="0.95rem">
         {!was
-          ? `${value.why} (${sources[value.provenance] ?? value.provenance})`
+          ? `${value.why} (${provenanceWords[value.provenance] ?? value.provenance})`
           : words(value, value) === words(was.value, was.value)
             ? `As in ${was.school.toLowerCase()}, but for every kind.`
             : `Changed by you from ${words(was.value, was.value)}.`}
         {range && ` It may be ${range}.`}
         {value.byKind.map((k) => (
           <chakra.span key={k.kind} display="block">
-            {k.kind}: <b>{words(k, value)}</b>. {k.why} ({sources[k.provenance] ?? k.provenance})
+            {k.kind}: <b>{words(k, value)}</b>. {k.why} ({provenanceWords[k.provenance] ?? k.provenance})
           </chakra.span>
         ))}
       </chakra.span>

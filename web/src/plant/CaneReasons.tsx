@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Panel } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
@@ -9,14 +10,7 @@ import { isTopLevel, type Pin } from "../survey/types";
 import { Lead } from "./Lead";
 import { usePlant } from "./PlantPage";
 
-const provenanceWords: Record<string, string> = {
-  practice: "common practice",
-  published: "published",
-  memory: "published, from memory",
-  assumption: "our assumption",
-  user: "your word",
-  observed: "what you saw",
-};
+const reasonWords: Record<string, string> = { ...provenanceWords, user: "your word" };
 
 /** Why one cane stays or goes, what would change that, and the means to argue. */
 export function CaneReasons(props: {
@@ -99,7 +93,7 @@ export function CaneReasons(props: {
           <chakra.li key={i} paddingBlock="3px">
             {say(r.text)}{" "}
             <chakra.span color="muted" fontSize="0.9rem">
-              ({provenanceWords[r.provenance] ?? r.provenance})
+              ({reasonWords[r.provenance] ?? r.provenance})
             </chakra.span>
           </chakra.li>
         ))}

@@ -1,14 +1,8 @@
+import { provenanceWords } from "../app/provenance";
 import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
-
-const sources: Record<string, string> = {
-  practice: "common practice",
-  memory: "published, from memory",
-  assumption: "our assumption",
-  user: "set by you",
-};
 
 /** The budget as it would be reckoned on paper, and where its buds find room. */
 export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; arithmetic: string }) {
@@ -42,7 +36,7 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
       </chakra.dl>
       <Bar want={Number(b.buds)} room={vine.system === "long-cane" ? 0 : Number(b.room)} left={held} />
       <chakra.p color="muted" fontSize="0.95rem" marginTop="6px">
-        {b.why} ({sources[b.provenance] ?? b.provenance})
+        {b.why} ({provenanceWords[b.provenance] ?? b.provenance})
       </chakra.p>
       {vine.crop && (
         <chakra.p marginTop="8px">

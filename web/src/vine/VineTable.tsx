@@ -1,12 +1,7 @@
+import { provenanceWords } from "../app/provenance";
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { api, must } from "../api/client";
-
-const sources: Record<string, string> = {
-  practice: "common practice",
-  memory: "published, from memory",
-  assumption: "our assumption",
-};
 
 /** What vines are counted and judged by whatever the school: the table of bud rules and the published ranges. */
 export function VineTable() {
@@ -40,7 +35,7 @@ export function VineTable() {
               {Number(r.base)} + {Number(r.per)}
             </b>
             <chakra.span color="muted" fontSize="0.95rem">
-              {r.why} ({sources[r.provenance] ?? r.provenance})
+              {r.why} ({provenanceWords[r.provenance] ?? r.provenance})
             </chakra.span>
           </chakra.li>
         ))}
@@ -56,7 +51,7 @@ export function VineTable() {
             <span>{names[v.name] ?? v.name}</span>
             <b>{v.name.startsWith("loss") ? `${Math.round(Number(v.number) * 100)} %` : Number(v.number)}</b>
             <chakra.span color="muted" fontSize="0.95rem">
-              {v.why} ({sources[v.provenance] ?? v.provenance})
+              {v.why} ({provenanceWords[v.provenance] ?? v.provenance})
             </chakra.span>
           </chakra.li>
         ))}

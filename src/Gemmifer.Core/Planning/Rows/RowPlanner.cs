@@ -48,11 +48,7 @@ public static class RowPlanner
                 RowRules.Kind(survey.Plant.Kind.Id).LateralsMm is { } l ? [l.From, l.To] : null, work.Wires(survey), CropChoice.Of(survey, work), NamingOf(survey)));
     }
 
-    private static bool InGrowth(Survey survey)
-    {
-        var frost = survey.LastFrost > survey.Date ? survey.LastFrost.AddYears(-1) : survey.LastFrost;
-        return survey.Date.DayNumber - frost.DayNumber is >= GrowthFromDays and <= GrowthToDays;
-    }
+    private static bool InGrowth(Survey survey) => PruningYear.DaysSinceFrost(survey.Date, survey.LastFrost) is >= GrowthFromDays and <= GrowthToDays;
 
     /// <summary>The next day so many days after a last frost.</summary>
     internal static DateOnly NextAfterFrost(Survey survey, int days)
@@ -90,7 +86,7 @@ public static class RowPlanner
             return null;
         }
 
-        var typing = CaneTyping.Of(survey.Row?.Seen ?? [], (survey.LastFrost.Month, survey.LastFrost.Day));
+        var typing = CaneTyping.Of(survey.Row?.Seen ?? [], survey.LastFrost);
         static string Name(string kind) => PlantKinds.Served[kind].Name;
         return new PlanNaming(typing.Type, typing.Type is { } t ? Name(t) : null, [.. typing.Possible.Select(p => new PlanPossible(p, Name(p)))],
             [.. typing.Steps.Select(s => new PlanTypingReason(Wording.Day(s.Seen.Day), s.Seen.What, s.Text, [.. s.RuledOut.Select(Name)]))], typing.Contradiction, typing.Next);

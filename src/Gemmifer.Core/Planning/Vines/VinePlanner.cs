@@ -58,12 +58,7 @@ public static class VinePlanner
             tally.Vine(dry));
     }
 
-    private static bool InGrowth(Survey survey)
-    {
-        var frost = survey.LastFrost > survey.Date ? survey.LastFrost.AddYears(-1) : survey.LastFrost;
-        var days = survey.Date.DayNumber - frost.DayNumber;
-        return days is >= GrowthFromDays and <= GrowthToDays;
-    }
+    private static bool InGrowth(Survey survey) => PruningYear.DaysSinceFrost(survey.Date, survey.LastFrost) is >= GrowthFromDays and <= GrowthToDays;
 
     /// <summary>The musts: what is dead, diseased or damaged, what is unsure, what is soft, and the gardener's word on old wood.</summary>
     private static void Settle(Survey survey, VineWork work, bool inGrowth)
