@@ -3,11 +3,13 @@ import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
+import { spreadSum } from "./words";
 
 /** The budget as it would be reckoned on paper, and where its buds find room. */
 export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; arithmetic: string }) {
   const { say } = useMeasures();
   const b = vine.budget!;
+  const spread = spreadSum(vine.positions);
   const lines = arithmetic.split("; ").filter(Boolean);
   const names = lines.map((l, i) =>
     i === 0
@@ -33,6 +35,16 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
             </chakra.dd>
           </chakra.div>
         ))}
+        {spread && (
+          <chakra.div borderTop="1px solid var(--line)" paddingBlock="5px">
+            <chakra.dt fontSize="0.95rem" color="muted">
+              Spread over the places
+            </chakra.dt>
+            <chakra.dd margin="0" fontWeight="700" fontSize="1.1rem">
+              {spread}
+            </chakra.dd>
+          </chakra.div>
+        )}
       </chakra.dl>
       <Bar want={Number(b.buds)} room={vine.system === "long-cane" ? 0 : Number(b.room)} left={held} />
       <chakra.p color="muted" fontSize="0.95rem" marginTop="6px">

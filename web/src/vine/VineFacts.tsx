@@ -94,6 +94,18 @@ export function VineFacts() {
           ]}
         />
       </chakra.div>
+      {by === "metre" && (
+        <chakra.div marginTop="12px" width="220px">
+          <Whole
+            label="Buds to a metre of row"
+            hint="15 shoots to a metre are enough (published, from memory)"
+            value={facts.perMetre ?? 15}
+            least={1}
+            most={100}
+            onChange={(perMetre) => set({ perMetre })}
+          />
+        </chakra.div>
+      )}
       {by === "weight" && (
         <chakra.div marginTop="12px" display="flex" gap="10px" flexWrap="wrap" alignItems="end">
           <Field label="Rule" hint={`${(named ?? usual)?.why ?? ""}`}>

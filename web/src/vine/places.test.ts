@@ -45,6 +45,12 @@ describe("what is noted at a place", () => {
     expect(new Set(again.map((s) => s.id))).toEqual(new Set(cordon.map((s) => s.id)));
   });
 
+  it("goes round a head clockwise from the gardener's side", () => {
+    const head = vineOf({ system: "goblet", head: 600, arms: 1, places: 4, room: 100 });
+    const clocks = placesOf(head).map((p) => (p.old!.clock + 6) % 12);
+    expect(clocks).toEqual([...clocks].sort((a, b) => a - b));
+  });
+
   it("tells shoots near the head by their thickness", () => {
     const stems = vineOf({ system: "long-cane", head: 800, arms: 1, places: 4, room: 100 });
     const after = markShoot(markShoot(markShoot(stems, "A", "thin"), "B", "gone"), "C", "dead");

@@ -64,8 +64,11 @@ export function placesOf(stems: SurveyStem[]): Place[] {
     else places.set(s.id, { id: s.id, on: s.parent, at: s.at ?? 0, old: null, shoots: [s] });
   }
   for (const p of places.values()) p.shoots.sort((a, b) => (a.at ?? 0) - (b.at ?? 0) || (a.id < b.id ? -1 : 1));
+  // Along an arm from the trunk outwards; round a head clockwise, the nearest first, as the walk goes.
+  const order = (p: Place) =>
+    byId.get(p.on)?.role === "arm" ? p.at : (((p.old ?? p.shoots[0]!).clock ?? 12) + 6) % 12;
   return [...places.values()].sort((a, b) =>
-    a.on === b.on ? a.at - b.at || (a.id < b.id ? -1 : 1) : a.on < b.on ? -1 : 1,
+    a.on === b.on ? order(a) - order(b) || (a.id < b.id ? -1 : 1) : a.on < b.on ? -1 : 1,
   );
 }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { dueWords, soon } from "../pages/due";
 import { dayAfter, noteSky, skyOf, turn } from "./rain";
 import { about, nextInRow } from "./rows";
+import { spreadSum } from "./words";
 
 const vine = (n: number, place = "South") => ({ id: `v${n}`, name: `${place} ${n}`, place, kind: "vine.vinifera" });
 
@@ -20,6 +21,14 @@ describe("a row of vines", () => {
     expect(about({ total: 1, low: 1, high: 1 }, "buds")).toBe("1 bud");
     expect(about({ total: 240.4, low: 210.2, high: 270.6 }, "buds")).toBe("about 240 buds (210 to 271)");
     expect(about(null, "buds")).toBe("no buds");
+  });
+});
+
+describe("buds spread over the places", () => {
+  it("are added up as one would on paper", () => {
+    expect(spreadSum([{ buds: 3 }, { buds: 2 }, { buds: 3 }, { buds: 0 }])).toBe("2 × 3 + 1 × 2 = 8");
+    expect(spreadSum([{ buds: 2 }, { buds: 2 }])).toBe("2 × 2 = 4");
+    expect(spreadSum([{ buds: 2 }, { buds: 0 }])).toBeNull();
   });
 });
 

@@ -34,3 +34,12 @@ export function vineSentence(plan: Plan): string {
         : `; the budget asks for ${asked}.`;
   return `${places(left, "bud")} ${left === 1 ? "stays" : "stay"} on ${places(kept, what)}${rest}`;
 }
+
+/** How the buds are spread over the places: "10 × 3 + 2 × 2 = 34"; null where only one place carries any. */
+export function spreadSum(positions: readonly { buds: number | string }[]): string | null {
+  const buds = positions.map((p) => Number(p.buds)).filter((n) => n > 0);
+  if (buds.length < 2) return null;
+  const sizes = [...new Set(buds)].sort((a, b) => b - a);
+  const parts = sizes.map((n) => `${buds.filter((b) => b === n).length} × ${n}`);
+  return `${parts.join(" + ")} = ${buds.reduce((a, b) => a + b, 0)}`;
+}
