@@ -28,6 +28,8 @@ public sealed class VineTests
         while (page.Text.Contains("What stands on", StringComparison.Ordinal))
         {
             var before = page.Text;
+            var asked = page.Driver.FindElement(By.CssSelector("svg [aria-pressed='true']")).GetAttribute("aria-label")!;
+            Assert.Contains($"What stands on {asked.Split(':')[0].Split(' ')[^1]}?", before, StringComparison.Ordinal);
             page.Press(taps == 1 ? "Lower one dead" : taps == 2 ? "A bud in doubt" : "Two good shoots");
             taps++;
             page.Until(() => page.Text != before, "the next place");
@@ -44,13 +46,17 @@ public sealed class VineTests
         page.Sees("It may be from 10 cm");
         Enter(page, "Year since planting", "0");
         page.Sees("A whole number from 1 to 200");
-        Enter(page, "Buds cut across", "100");
+        Enter(page, "Buds cut", "100");
         page.Type("of them dead", "200");
         page.Field("Room along the row").SendKeys("");
         page.Field("Year since planting").Click();
         page.Sees("Of 100 buds from 0 to 100 can be dead");
         Enter(page, "One-year prunings", "2.6 lb");
         Enter(page, "Room along the row", "2.4 m");
+        Enter(page, "Wires, at which heights", "80 cm, tall");
+        page.Sees("Heights with commas between");
+        Enter(page, "Wires, at which heights", "0.9 m, 1.2 m, 1.75 m");
+        page.Sees("wire 3, 1.75 m");
         page.Saved();
         page.Press("See the plan");
         page.Sees("30 + 10 × (1179.3 − 453.6) / 453.6 = 46");
@@ -63,6 +69,7 @@ public sealed class VineTests
         page.Go("/plants/" + new Uri(page.Driver.Url).Segments[2] + "look");
         page.Sees("12 places");
         page.Sees("Prunings 1.18 kg");
+        page.Sees("wire 3, 1.75 m");
     }
 
     [Fact]

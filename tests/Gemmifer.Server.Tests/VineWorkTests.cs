@@ -226,6 +226,7 @@ public sealed class VineWorkTests : IDisposable
         Assert.Equal(201, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(12, "South", 1500))).Status);
         var lines = (await garden.GetAsync("/api/blocks")).AsArray().Single()!["lines"]!.AsArray();
         Assert.Equal(["South 1", "South 2", "South 12"], new[] { 0, 1, 11 }.Select(i => (string)lines[i]!["name"]!));
+        Assert.All(lines, l => Assert.Equal("cordon", (string)l!["system"]!));
         foreach (var n in new[] { 0, 5, 9 })
         {
             var id = (string)lines[n]!["id"]!;

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Planning;
 using Gemmifer.Core.Season;
 using Gemmifer.Data;
@@ -22,7 +23,8 @@ namespace Gemmifer.Server.Plans;
 /// <param name="TieCount">Ties still to make.</param>
 /// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
-public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved);
+/// <param name="System">How a vine is trained, as in the exchange format; null where nobody said.</param>
+public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved, string? System);
 
 /// <summary>
 /// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
@@ -103,7 +105,8 @@ public static class GardenPlan
     private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord[] surveys, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
     {
         var latest = surveys.MaxBy(s => s.Season);
-        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true);
+        var system = latest?.Vine is { } vine ? (string?)JsonNode.Parse(vine)?["system"] : null;
+        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
         var visit = latest?.Season == season ? latest.Visit : 1;
         LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of && (of != season || l.Visit == visit))];
         if (log.Any(l => l.Kind == "finished" && l.Season == season && l.Visit == visit))
@@ -121,6 +124,6 @@ public static class GardenPlan
         var plan = state.Plan;
         var pending = state.Pending.Where(p => p.Step.Stage != "return").Select(p => p.Step).ToArray();
         return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, "planned", pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
-            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal);
+            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal, plan.Vine?.System);
     }
 }

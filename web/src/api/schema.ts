@@ -478,6 +478,7 @@ export interface components {
             tools: string[];
             ties: components["schemas"]["PlanMaterial"][];
             proved: boolean;
+            system: null | string;
         };
         GardenSettings: {
             units: string;

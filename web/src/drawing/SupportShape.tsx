@@ -23,15 +23,19 @@ export function SupportShape(props: {
   const { support, view } = props;
   const frame = frameOf(support);
   const at = (x: number, z: number) => view.flat({ x, y: 0, z });
-  const wire = (z: number, name: string, i: number) => {
+  const wire = (z: number, i: number) => {
     const [a, b] = [at(frame.left, z), at(frame.right, z)];
+    // Beside the post where there is room, so that no shoot runs through the words.
+    const room = props.under && props.edge !== undefined ? props.edge - b.x : 0;
+    const beside = room > 58;
+    const name = beside && room < 105 ? props.words(z) : `wire ${i + 1}, ${props.words(z)}`;
     return (
       <g key={i}>
         <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--ink)" strokeWidth="1.3" opacity={0.65} />
         <text
-          x={Math.min(b.x - 3, props.edge ?? Infinity)}
-          y={b.y + (props.under ? 15 : -4)}
-          textAnchor="end"
+          x={beside ? b.x + 10 : Math.min(b.x - 3, props.edge ?? Infinity)}
+          y={b.y + (beside ? 4 : props.under ? 15 : -4)}
+          textAnchor={beside ? "start" : "end"}
           fontSize="12.500"
           fill="var(--muted)"
           {...halo}
@@ -44,7 +48,7 @@ export function SupportShape(props: {
   return (
     <g data-support={support.kind}>
       <Body support={support} view={view} />
-      {(support.wires ?? []).map((w, i) => wire(w.height, `wire ${i + 1}, ${props.words(w.height)}`, i))}
+      {(support.wires ?? []).map((w, i) => wire(w.height, i))}
       {(support.openings ?? []).map((o, i) => {
         const [a, b] = [at(o.x, o.z + o.height), at(o.x + o.width, o.z)];
         const [w, h] = [b.x - a.x, b.y - a.y];

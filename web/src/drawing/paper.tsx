@@ -263,7 +263,7 @@ export function StemLabel(props: {
   const goes = decided === "remove";
   const unsure = decided === "check" || decided === "untouched" || decided === "defer";
   const color = goes ? "var(--hip)" : unsure ? "var(--ochre)" : "var(--ink)";
-  const text = stem.id + (decided === "check" ? "?" : "");
+  const text = (stem.name ?? stem.id) + (decided === "check" ? "?" : "");
   const wide = Math.max(11, text.length * 5.2 + 5);
   return (
     <g pointerEvents="none">

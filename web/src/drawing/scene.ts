@@ -27,6 +27,8 @@ export interface DrawnStem {
   /** As it lies once tied; null where it is not moved. */
   tied: Axis | null;
   id: string;
+  /** What its letter says where that is not its id. */
+  name?: string;
   decision: Decision;
   top: boolean;
   /** Carries on for the older stem it stands on, which is cut back to it. */

@@ -6,6 +6,7 @@ import { api, type ApiError, must, type Schemas } from "../api/client";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../plant/Length";
 import { about } from "../vine/rows";
+import { SystemPicture, systems } from "../vine/systems";
 
 /** Rows of vines: what each row comes to, from every vine or from a sample, and the way along it. */
 export default function Block() {
@@ -128,7 +129,21 @@ function Alone({ blocks }: { blocks: Schemas["BlockView"][] }) {
   );
 }
 
-/** One vine in its row: a stump with as many shoots as it keeps buds, by tens. */
+/** A vine as it is trained; grey and with a question mark until somebody looked at it. */
+function VineGlyph({ line }: { line: Schemas["GardenPlanLine"] }) {
+  const known = line.state !== "empty";
+  const system = systems.find((s) => s.system === line.system)?.system ?? "cordon";
+  return (
+    <span style={{ display: "inline-block", position: "relative" }}>
+      <span style={{ opacity: known ? 1 : 0.35 }}>
+        <SystemPicture system={system} />
+      </span>
+      {!known && <span style={{ position: "absolute", right: 2, top: 0, fontSize: "1.1rem", fontWeight: 700 }}>?</span>}
+    </span>
+  );
+}
+
+/** One vine in its row. */
 function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string }) {
   const name = line.name.startsWith(place) ? line.name.slice(place.length).trim() || line.name : line.name;
   const done = line.state === "finished";
@@ -147,31 +162,7 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
         background: done ? "var(--leafWash)" : "transparent",
       }}
     >
-      <svg viewBox="-30 -40 60 42" width="78" height="54" aria-hidden>
-        <path d="M-28 -16H28" stroke="var(--line)" />
-        <path
-          d="M0 0V-14C0 -17 -3 -16 -22 -16M0 -14C0 -17 3 -16 22 -16"
-          fill="none"
-          stroke={known || done ? "var(--bark3)" : "var(--line)"}
-          strokeWidth="4"
-          strokeLinecap="round"
-        />
-        {(known || done) &&
-          [-20, -12, -5, 5, 12, 20].map((x) => (
-            <path
-              key={x}
-              d={`M${x} -18v${done ? -6 : -14}`}
-              stroke="var(--bark1)"
-              strokeWidth="2.5"
-              strokeLinecap="round"
-            />
-          ))}
-        {!known && !done && (
-          <text y="-22" textAnchor="middle" fontSize="14" fill="var(--muted)">
-            ?
-          </text>
-        )}
-      </svg>
+      <VineGlyph line={line} />
       <span style={{ display: "block", fontWeight: 700, overflow: "hidden", textOverflow: "ellipsis" }}>{name}</span>
       <span style={{ display: "block", color: "var(--muted)", fontSize: "0.9rem" }}>
         {known ? `${Number(line.buds)} buds` : done ? "finished" : line.state === "empty" ? "to look at" : "no plan"}

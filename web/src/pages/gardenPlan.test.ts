@@ -18,6 +18,7 @@ const line = (part: Partial<Line>): Line => ({
   effort: "light",
   tools: ["secateurs"],
   ties: [],
+  system: null,
   proved: true,
   ...part,
 });

@@ -8,7 +8,7 @@ import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
 import { RowDrawing } from "../row/RowDrawing";
 import { rowSentence } from "../row/words";
-import { VineDrawing } from "../vine/VineDrawing";
+import { VinePicture } from "../vine/VinePicture";
 import { vineSentence } from "../vine/words";
 import { dayWords } from "./days";
 import { outcome, tieWords } from "./outcome";
@@ -61,7 +61,14 @@ export default function Sheet() {
           </chakra.span>
         </chakra.div>
         {kind.family === "vine" && (
-          <VineDrawing scene={scene} plan={plan} state="after" selected={null} title="The vine, after the cuts" />
+          <VinePicture
+            goblet={plan.vine?.system === "goblet"}
+            scene={scene}
+            plan={plan}
+            state="after"
+            selected={null}
+            title="The vine, after the cuts"
+          />
         )}
         {kind.family === "cane-fruit" && survey.document.row && (
           <RowDrawing

@@ -1,16 +1,14 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Notice, Panel } from "../app/ui";
 import { usePlant } from "../plant/PlantPage";
-import { budsLeft, type Grows, noteGrowth, placesOf } from "./places";
+import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
 
 /** The second visit: spur by spur, which of its buds grow. */
 export function GrowthWalk(props: { selected: string | null; onSelect: (id: string | null) => void }) {
   const { survey } = usePlant();
   const { stems } = survey.document;
   const shoots = placesOf(stems).flatMap((p) => p.shoots.map((s) => ({ place: p, shoot: s })));
-  const open = shoots.find(
-    ({ shoot }) => !(shoot.buds ?? []).some((b) => b.state === "shooting" || b.state === "dormant"),
-  );
+  const open = shoots.find(({ shoot }) => isUnseen(shoot));
   const here =
     shoots.find(({ shoot, place }) => shoot.id === props.selected || place.id === props.selected) ?? open ?? null;
   const left = shoots.filter(({ shoot }) => !(shoot.buds ?? []).length).length;

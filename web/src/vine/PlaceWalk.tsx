@@ -1,21 +1,22 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
 import { Button, Panel } from "../app/ui";
 import { usePlant } from "../plant/PlantPage";
 import { mark, markOf, marks, markShoot, type Place, placesOf, shootMarkOf, shootMarks } from "./places";
 
 /** Place by place along the vine: one tap says what stands there, and the next place comes up. */
 export function PlaceWalk(props: {
-  selected: string | null;
+  /** The place that is asked for; null once all are looked at. */
+  place: Place | null;
+  looked: ReadonlySet<string>;
+  onLooked: (looked: ReadonlySet<string>) => void;
   onSelect: (id: string | null) => void;
   onDetail: (id: string) => void;
 }) {
   const { survey } = usePlant();
   const { stems } = survey.document;
+  const { place, looked } = props;
   const places = placesOf(stems);
-  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
   const next = places.find((p) => !looked.has(p.id)) ?? null;
-  const place = places.find((p) => p.id === props.selected) ?? next;
   const done = places.filter((p) => looked.has(p.id)).length;
   if (!place) {
     return (
@@ -27,15 +28,14 @@ export function PlaceWalk(props: {
   }
   const note = (change: (p: Place) => typeof stems) => {
     survey.change((d) => ({ ...d, stems: change(place) }));
-    const now = new Set([...looked, place.id]);
-    setLooked(now);
-    props.onSelect(places.find((p) => !now.has(p.id))?.id ?? null);
+    props.onLooked(new Set([...looked, place.id]));
+    props.onSelect(null);
   };
   const low = place.old === null && stems.find((s) => s.id === place.on)?.role === "trunk" && place.at < 300;
   return (
     <Panel>
       <chakra.p color="muted" aria-live="polite">
-        Place {places.indexOf(place) + 1} of {places.length}
+        Place {places.findIndex((p) => p.id === place.id) + 1} of {places.length}
         {done > 0 ? `; ${done} looked at` : ""}
       </chakra.p>
       <chakra.h2 fontSize="1.3rem">
@@ -89,7 +89,7 @@ export function PlaceWalk(props: {
           <Button
             size="small"
             look="quiet"
-            onClick={() => (setLooked(new Set(places.map((p) => p.id))), props.onSelect(null))}
+            onClick={() => (props.onLooked(new Set(places.map((p) => p.id))), props.onSelect(null))}
           >
             The rest is as drawn
           </Button>

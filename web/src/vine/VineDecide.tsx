@@ -11,7 +11,7 @@ import { StepList } from "../plant/StepList";
 import { Budget } from "./Budget";
 import { RainDays } from "./RainDays";
 import { Timeline } from "./Timeline";
-import { VineDrawing } from "./VineDrawing";
+import { VinePicture } from "./VinePicture";
 import { vineSentence } from "./words";
 
 type Vine = NonNullable<Plan["vine"]>;
@@ -60,7 +60,8 @@ export default function VineDecide() {
           }
         />
         <chakra.div marginTop="8px" height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
-          <VineDrawing
+          <VinePicture
+            goblet={vine.system === "goblet"}
             scene={scene}
             plan={plan}
             state={state}

@@ -33,7 +33,7 @@ const top = 20;
 
 type VinePlan = NonNullable<Plan["vine"]>;
 
-interface Props {
+export interface VineDrawingProps {
   scene: Scene;
   plan: Plan | null;
   state: State;
@@ -43,6 +43,8 @@ interface Props {
   title: string;
   /** A stem to come close to. */
   zoom?: string | null;
+  /** It stands beside another drawing. */
+  narrow?: boolean;
 }
 
 const permanent = (s: DrawnStem) => s.axis.stem.role === "trunk" || s.axis.stem.role === "arm";
@@ -132,13 +134,13 @@ function marksOf(p: VinePlan["positions"][number], stems: Map<string, DrawnStem>
 }
 
 /** A vine from the front: trunk, arms, spurs and shoots at their thickness, the buds that stay counted one by one. */
-export function VineDrawing(props: Props) {
+export function VineDrawing(props: VineDrawingProps) {
   const { scene, plan, state, selected } = props;
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   // A close look is the same at any width.
   const narrow = useNarrow();
-  const paper = narrow && !props.zoom ? small : large;
+  const paper = (narrow || props.narrow) && !props.zoom ? small : large;
   const { width, height, soilAt } = paper;
   const vine = plan?.vine ?? null;
   const stems = vine?.work === "summer" ? draped(scene.stems, plan, scene.support) : laid(scene.stems, plan);
@@ -310,10 +312,13 @@ function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: 
   const arms = stems.filter((s) => s.axis.stem.role === "arm");
   const shown = places.filter((p) => byId.has(p.id) && (state !== "summer" || byId.get(p.id)!.decision !== "remove"));
   const ends = shown.map((p) => {
-    const stem = byId.get(p.id)!;
+    // Round a head the name hangs over the shoot that stays, or the first; on an arm at the foot of the place.
+    const shoots = p.shoots.flatMap((s) => byId.get(s.id) ?? []);
+    const over = shoots.find((s) => state !== "found" && s.decision !== "remove") ?? shoots[0];
+    const stem = arms.length > 0 ? byId.get(p.id)! : (over ?? byId.get(p.id)!);
     const axis = axisIn(stem, state);
-    const to =
-      arms.length > 0 || p.old ? 0 : state === "after" && stem.decision !== "remove" ? stem.keptTo : axis.length;
+    const closeTo = stem.decision === "remove" ? 300 : stem.keptTo;
+    const to = arms.length > 0 ? 0 : state !== "found" ? closeTo : axis.length;
     const at = view.flat(placeAt(axis, Math.min(axis.length, to)));
     return { x: Math.min(width - 20, Math.max(20, at.x)), y: Math.min(soilAt - 8, Math.max(34, at.y)) };
   });
@@ -353,6 +358,19 @@ function Trellis({ scene, view, edge }: { scene: Scene; view: View; edge: number
     const [p, q] = [view.flat({ x: a[0], y: a[1], z: a[2] }), view.flat({ x: b[0], y: b[1], z: b[2] })];
     return `M${p.x} ${p.y}L${q.x} ${q.y}`;
   };
+  // The names stand in a column beside the wires, as much of them as there is room for.
+  const ends = wires.map((w) => view.flat({ x: left + support.width, y: w.y ?? 0, z: w.height }));
+  const widest = Math.max(0, ...ends.map((e) => e.x));
+  const room = edge - widest;
+  const namesAt = room > 54 ? widest + 12 : Math.min(widest + 8, edge - 8);
+  const words = (height: number, i: number) =>
+    room > 110 ? `wire ${i + 1}, ${long(height)}` : room > 54 ? `wire ${i + 1}` : `${i + 1}`;
+  const ys = spreadOnLine(
+    ends.map((e) => e.y + 4),
+    15,
+    20,
+    1000,
+  );
   return (
     <g data-support="t-trellis" fill="none" stroke="var(--muted)" strokeLinecap="round">
       {[left, left + support.width].map((x) => (
@@ -362,32 +380,27 @@ function Trellis({ scene, view, edge }: { scene: Scene; view: View; edge: number
           <path d={line([x, 0, 0], [x, 0, high])} stroke="var(--muted)" strokeWidth="1" />
         </g>
       ))}
-      {wires.map((w, i) => {
-        const y = w.y ?? 0;
-        const end = view.flat({ x: left + support.width, y, z: w.height });
-        return (
-          <g key={i}>
-            <path
-              d={line([left, y, w.height], [left + support.width, y, w.height])}
-              stroke="var(--ink)"
-              strokeWidth="1.2"
-              opacity={0.65}
-            />
-            {y < 0 && (
-              <text
-                x={Math.min(end.x - 4, edge)}
-                y={end.y + 13}
-                textAnchor="end"
-                fontSize="12.500"
-                fill="var(--muted)"
-                stroke="none"
-              >
-                wire {i + 1}, {long(w.height)}
-              </text>
-            )}
-          </g>
-        );
-      })}
+      {wires.map((w, i) => (
+        <path
+          key={i}
+          d={line([left, w.y ?? 0, w.height], [left + support.width, w.y ?? 0, w.height])}
+          stroke="var(--ink)"
+          strokeWidth="1.2"
+          opacity={0.65}
+        />
+      ))}
+      {wires.map((w, i) => (
+        <g key={i}>
+          <path
+            d={`M${ends[i]!.x + 2} ${ends[i]!.y}L${namesAt - 3} ${ys[i]! - 4}`}
+            strokeWidth="0.8"
+            strokeDasharray="1 2.5"
+          />
+          <text x={namesAt} y={ys[i]} fontSize="12.500" fill="var(--muted)" stroke="none">
+            {words(w.height, i)}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }

@@ -6,8 +6,11 @@ import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Length } from "../plant/Length";
 import { usePlant } from "../plant/PlantPage";
-import type { VineFacts as Facts } from "../survey/types";
+import { readLength } from "../survey/measures";
+import { readWires } from "../survey/support";
+import type { Support, VineFacts as Facts } from "../survey/types";
 import { readWeight } from "../survey/weights";
+import { pairsOf, withHeights, withPair } from "./wires";
 
 /** What is said of the vine as a whole: its room, its prunings, the rule its buds are reckoned by, winter loss. */
 export function VineFacts() {
@@ -15,6 +18,7 @@ export function VineFacts() {
   const { long, heavy } = useMeasures();
   const [open, setOpen] = useState(false);
   const facts: Facts = survey.document.vine ?? {};
+  const support = survey.document.support ?? null;
   const rules = useQuery({
     queryKey: ["vine-rules"],
     queryFn: () => must(api.GET("/api/vine-rules")),
@@ -57,8 +61,8 @@ export function VineFacts() {
         gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 220px), 1fr))"
       >
         <Weight
-          label="One-year prunings of this winter"
-          hint="last season's shoots only, without old wood; empty where not weighed"
+          label="One-year prunings"
+          hint="of this winter, without old wood; empty where not weighed"
           value={facts.pruningWeight ?? null}
           most={100_000}
           onChange={(pruningWeight) => set({ pruningWeight, rule: null })}
@@ -78,6 +82,13 @@ export function VineFacts() {
           onChange={(year) => set({ year })}
         />
         <Loss value={facts.winterLoss ?? null} onChange={(winterLoss) => set({ winterLoss })} />
+        {support && (support.wires ?? []).length > 0 && (
+          <Wires
+            key={support.kind}
+            support={support}
+            onChange={(support) => survey.change((d) => ({ ...d, support }))}
+          />
+        )}
       </chakra.div>
       <chakra.div marginTop="12px">
         <chakra.p fontWeight="700" marginBottom="4px">
@@ -155,6 +166,73 @@ export function VineFacts() {
 }
 
 const byWords = { weight: "by the prunings", spurs: "by the spurs", metre: "by the metre of row" };
+
+/** At which heights the wires run; of a T-trellis its two pairs, and how far out the outer ones are. */
+function Wires({ support, onChange }: { support: Support; onChange: (support: Support) => void }) {
+  if (support.kind !== "t-trellis") return <WireHeights support={support} onChange={onChange} />;
+  const pairs = pairsOf(support);
+  if (!pairs) return null;
+  const { inner, outer } = pairs;
+  return (
+    <>
+      <Length
+        label="Inner wires, height"
+        value={inner.height}
+        least={300}
+        most={4000}
+        onChange={(height) => onChange(withPair(support, "inner", { ...inner, height }))}
+      />
+      <Length
+        label="Outer wires, height"
+        value={outer.height}
+        least={300}
+        most={4000}
+        onChange={(height) => onChange(withPair(support, "outer", { ...outer, height }))}
+      />
+      <Length
+        label="Outer wires, from the middle"
+        value={outer.out}
+        least={inner.out + 50}
+        most={2000}
+        onChange={(out) => onChange(withPair(support, "outer", { ...outer, out }))}
+      />
+    </>
+  );
+}
+
+function WireHeights({ support, onChange }: { support: Support; onChange: (support: Support) => void }) {
+  const { long, body } = useMeasures();
+  const shown = (support.wires ?? []).map((w) => long(w.height)).join(", ");
+  const [text, setText] = useState(shown);
+  const [wrong, setWrong] = useState(false);
+  useEffect(() => setText(shown), [shown]);
+  const take = () => {
+    if (text === shown) return setWrong(false);
+    const read = readWires(text, (w) => readLength(w, body, "cm"));
+    const next =
+      read &&
+      withHeights(
+        support,
+        read.map((w) => w.height),
+      );
+    setWrong(!next);
+    if (next) onChange(next);
+  };
+  return (
+    <Field
+      label="Wires, at which heights"
+      hint="numbered in this order"
+      error={wrong ? "Heights with commas between: 90 cm, 1.3 m." : null}
+    >
+      <Input
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => e.key === "Enter" && (e.preventDefault(), take())}
+      />
+    </Field>
+  );
+}
 
 /** A weight to type in any unit; what is not understood or out of range is said and changes nothing. */
 export function Weight(props: {
@@ -248,7 +326,7 @@ function Loss(props: { value: Facts["winterLoss"]; onChange: (value: Facts["wint
   return (
     <div>
       <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="8px">
-        <Field label="Buds cut across">
+        <Field label="Buds cut">
           <Input value={cut} inputMode="numeric" onChange={(e) => setCut(e.target.value)} onBlur={take} />
         </Field>
         <Field label="of them dead">
@@ -261,7 +339,7 @@ function Loss(props: { value: Facts["winterLoss"]; onChange: (value: Facts["wint
         </chakra.p>
       ) : (
         <chakra.p color="muted" fontSize="0.95rem">
-          a hundred from all over the row; brown inside is dead
+          cut across a hundred from all over the row; brown inside is dead
         </chakra.p>
       )}
     </div>

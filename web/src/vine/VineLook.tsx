@@ -7,10 +7,10 @@ import { StemEditor } from "../plant/StemEditor";
 import { sceneOf } from "../drawing/scene";
 import type { Support, SurveyStem } from "../survey/types";
 import { GrowthWalk } from "./GrowthWalk";
-import { placesOf } from "./places";
+import { isUnseen, placesOf } from "./places";
 import { PlaceWalk } from "./PlaceWalk";
 import { StartVine } from "./StartVine";
-import { VineDrawing } from "./VineDrawing";
+import { VinePicture } from "./VinePicture";
 import { VineFacts } from "./VineFacts";
 import { YoungWalk } from "./YoungWalk";
 
@@ -27,7 +27,10 @@ export default function VineLook() {
   const editing = stems.find((s) => s.id === detail) ?? null;
   const start = stems.length === 0 || anew;
   const places = placesOf(stems);
-  const place = places.find((p) => p.id === selected || p.shoots.some((s) => s.id === selected)) ?? null;
+  const [looked, setLooked] = useState<ReadonlySet<string>>(new Set());
+  const chosen = places.find((p) => p.id === selected || p.shoots.some((s) => s.id === selected)) ?? null;
+  // Which place is asked for shows in the drawing too.
+  const asked = chosen ?? places.find((p) => (second ? p.shoots.some(isUnseen) : !looked.has(p.id))) ?? null;
   const [shown, setShown] = useState<{ stems: SurveyStem[]; support: Support | null } | null>(null);
   const show = useCallback((stems: SurveyStem[], support: Support | null) => setShown({ stems, support }), []);
   const preview = useMemo(
@@ -49,11 +52,12 @@ export default function VineLook() {
           </Notice>
         )}
         {(preview || !start) && (
-          <VineDrawing
+          <VinePicture
+            goblet={!start && vine?.system === "goblet"}
             scene={preview ?? scene}
             plan={null}
             state="found"
-            selected={place?.id ?? selected}
+            selected={start || young ? selected : (asked?.id ?? selected)}
             onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
             title={
               start
@@ -90,7 +94,7 @@ export default function VineLook() {
         ) : young ? (
           <YoungWalk />
         ) : (
-          <PlaceWalk selected={place?.id ?? null} onSelect={setSelected} onDetail={setDetail} />
+          <PlaceWalk place={asked} looked={looked} onLooked={setLooked} onSelect={setSelected} onDetail={setDetail} />
         )}
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>

@@ -86,11 +86,11 @@ export function VineYears() {
           memory.
         </chakra.p>
       )}
-      <chakra.div display="flex" gap="14px" flexWrap="wrap" marginTop="12px" alignItems="end">
+      <chakra.div display="flex" gap="14px" flexWrap="wrap" marginTop="12px" alignItems="start">
         <chakra.form
           display="flex"
           gap="8px"
-          alignItems="end"
+          alignItems="start"
           onSubmit={(e) => {
             e.preventDefault();
             const grams = readWeight(text, units);
@@ -108,13 +108,14 @@ export function VineYears() {
               placeholder={units === "metric" ? "5.2 kg" : "11 lb"}
             />
           </Field>
-          <Button type="submit" disabled={text.trim() === "" || crop.isPending}>
+          <Button type="submit" style={{ marginTop: 29 }} disabled={text.trim() === "" || crop.isPending}>
             Weigh it in
           </Button>
         </chakra.form>
         <chakra.div width="260px">
           <Weight
-            label="One-year prunings of this winter"
+            label="Prunings this winter"
+            hint="one-year wood only"
             value={survey.document.vine?.pruningWeight ?? null}
             most={100_000}
             onChange={(pruningWeight) => survey.change((d) => ({ ...d, vine: { ...(d.vine ?? {}), pruningWeight } }))}

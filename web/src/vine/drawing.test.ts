@@ -2,8 +2,10 @@ import { describe, expect, it } from "vitest";
 import { together } from "../plant/together";
 import { canesOf, type RowPlan } from "../row/canes";
 import { rowSentence } from "../row/words";
+import { lettered, sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
 import { alongWire } from "./alongWire";
+import { headScene } from "./head";
 import { vineOf } from "./places";
 
 const far = (a: { x: number; y: number; z: number }, b: { x: number; y: number; z: number }) =>
@@ -23,6 +25,36 @@ describe("a cane laid along its wire", () => {
       expect(path.at(-1)!.z).toBeCloseTo(wire, 6);
       expect(Math.sign(path.at(-1)!.x)).toBe(side);
     }
+  });
+});
+
+describe("a goblet from above", () => {
+  const document = {
+    plant: { kind: "vine.hybrid" },
+    stems: vineOf({ system: "goblet", head: 700, arms: 2, places: 6, room: 160 }),
+  } as unknown as SurveyDocument;
+  const kind = { family: "vine", defaults: {} } as never;
+  const plan = (stems: { id: string; decision: string }[]) =>
+    ({ stems: stems.map((s) => ({ ...s, reasons: [] })), steps: [], forecast: { newShoots: [] } }) as never;
+
+  it("has no trunk, and each place is named once", () => {
+    const head = headScene(sceneOf(document, kind, null));
+    expect(head.stems.some((s) => s.axis.stem.role === "trunk")).toBe(false);
+    expect(head.stems.filter((s) => s.top).map((s) => s.name)).toEqual(["S1", "S2", "S3", "S4", "S5", "S6"]);
+  });
+
+  it("names the shoot that stays", () => {
+    const decided = sceneOf(
+      document,
+      kind,
+      plan([
+        { id: "S1a", decision: "remove" },
+        { id: "S1b", decision: "shorten" },
+      ]),
+    );
+    const head = headScene(decided);
+    expect(head.stems.find((s) => s.name === "S1")!.id).toBe("S1b");
+    expect(lettered(head, "after")).toHaveLength(6);
   });
 });
 

@@ -72,6 +72,10 @@ export function placesOf(stems: SurveyStem[]): Place[] {
   );
 }
 
+/** Shoots whose buds were not yet seen on the second visit; the first of them is asked for. */
+export const isUnseen = (shoot: SurveyStem) =>
+  !(shoot.buds ?? []).some((b) => b.state === "shooting" || b.state === "dormant");
+
 /** The mark that fits what is noted at a place; null where it was noted in more detail. */
 export function markOf(place: Place): Mark | null {
   const [low, high] = place.shoots;

@@ -38,7 +38,8 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
         {
             "second-visit" => "Take secateurs along the arms and look at each spur on which one bud more was left.",
             "summer" => "Walk along the row and look before you touch: where fruit hangs, and which shoots hold on by themselves.",
-            _ => "Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and each arm with your eye before the first cut.",
+            "training" => "Gather the tools and wipe the blades with alcohol. Stand back and look the young vine up and down, its stake and its ties too, before the first cut.",
+            _ => $"Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and {(survey.Vine!.System == VineSystem.Goblet ? "every spur of its head" : "each arm")} with your eye before the first cut.",
         }, caution: VinePlanner.FirstCaution, disinfect: true);
         if (kind == "winter" && survey.Vine!.PruningGrams is null)
         {

@@ -15,6 +15,9 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
     /// <summary>A tie takes so much twist or tape, m, and so long, minutes (assumptions).</summary>
     private const double TieMetres = 0.2, TieMinutes = 0.5;
 
+    /// <summary>Shoots of next summer as they are drawn: length, mm; lean between wires and round a head, and the turn from the spur's own direction, degrees (assumptions).</summary>
+    private const double ShootMm = 900, WireLeanDegrees = 14, HeadLeanDegrees = 26, HeadTurnDegrees = 45;
+
     private readonly VineDecided[] _shoots = [.. decided.Where(d => parts.OneYear.Contains(d.Stem) && !AssumedShoots.Is(d.Stem) && parts.Findings[d.Stem.Id].Verdict != Verdict.Sucker)];
 
     private int Buds => outcome.BudsWanted ?? decided.Where(d => d.Decision != "remove").Sum(d => d.Buds);
@@ -66,9 +69,23 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
             [Wording.Day(from), Wording.Day(from.AddDays(survey.Plant.Kind.FlowerToDays - survey.Plant.Kind.FlowerFromDays))], [.. NewShoots()], [], []);
     }
 
-    /// <summary>A shoot from every bud that stays, upward, to one side and the other in turn.</summary>
-    private IEnumerable<NewShoot> NewShoots() => outcome.Positions.Where(p => p.Shoot is not null).SelectMany(p => p.Marks.Select((m, i) =>
-        new NewShoot(AssumedShoots.Is(tree.ById[p.Shoot!]) ? p.Id : p.Shoot!, m[0], m[1], m[2], i % 2 == 0 ? 3 : 9, 14, 900, parts.Count(tree.ById[p.Shoot!]).SeenAt(i + 1))));
+    /// <summary>A shoot from every bud that stays, to one side and the other in turn: along the wires upward, round a head outward as its spur leans.</summary>
+    private IEnumerable<NewShoot> NewShoots()
+    {
+        foreach (var p in outcome.Positions.Where(p => p.Shoot is not null))
+        {
+            var stem = tree.ById[p.Shoot!];
+            var (name, count) = (AssumedShoots.Is(stem) ? p.Id : p.Shoot!, parts.Count(stem));
+            for (var i = 0; i < p.Marks.Count; i++)
+            {
+                var side = i % 2 == 0 ? 1 : -1;
+                var (clock, lean) = survey.Vine!.System == VineSystem.Goblet
+                    ? (Wording.ClockNumber(stem.Bearing.Turn(side * HeadTurnDegrees)), HeadLeanDegrees)
+                    : (side > 0 ? 3 : 9, WireLeanDegrees);
+                yield return new NewShoot(name, p.Marks[i][0], p.Marks[i][1], p.Marks[i][2], clock, lean, ShootMm, count.SeenAt(i + 1));
+            }
+        }
+    }
 
     private PlanCrop? Crop() => kind is "winter" or "second-visit" && Buds > 0 && outcome.Budget is not { Hard: true } ? VineBalance.Crop(survey, Buds) : null;
 

@@ -149,6 +149,10 @@ public class VinePlanTests
         Assert.Equal("goblet", plan.School);
         Assert.InRange(kept, 4, 6);
         Assert.Equal(2 * kept, plan.Counts.BudsLeft);
+
+        // Common practice, no source: the head opens outward like a cup; no shoot is expected across its middle.
+        Assert.Equal(2 * kept, plan.Forecast.NewShoots.Count);
+        Assert.All(plan.Forecast.NewShoots, s => Assert.True((s.X * Math.Sin(s.Clock * Math.PI / 6)) + (s.Y * Math.Cos(s.Clock * Math.PI / 6)) > 0, $"{s.Stem} grows inward"));
     }
 
     [Fact]
