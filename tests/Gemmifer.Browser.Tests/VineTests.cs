@@ -37,6 +37,11 @@ public sealed class VineTests
 
         Assert.Equal(12, taps);
         page.Sees("Every place is looked at");
+        page.Press("Draw it anew");
+        page.Press("Draw it");
+        page.Sees("Place 1 of 12");
+        page.Press("Undo");
+        page.Press("The rest is as drawn");
 
         // Bad input is named and changes nothing.
         page.Press("Change");

@@ -80,7 +80,7 @@ export default function VineLook() {
       </chakra.div>
       <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
         {start ? (
-          <StartVine onDone={() => setAnew(false)} onShow={show} />
+          <StartVine onDone={() => (setAnew(false), setLooked(new Set()), setSelected(null))} onShow={show} />
         ) : editing ? (
           <StemEditor
             key={editing.id}
