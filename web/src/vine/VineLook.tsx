@@ -53,6 +53,7 @@ export default function VineLook() {
         )}
         {(preview || !start) && (
           <VinePicture
+            brief
             goblet={!start && vine?.system === "goblet"}
             scene={preview ?? scene}
             plan={null}

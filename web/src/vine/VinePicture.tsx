@@ -1,13 +1,21 @@
 import { chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
+import { useNarrow } from "../app/narrow";
 import { FromAbove } from "../drawing/FromAbove";
 import { headScene } from "./head";
 import { placesOf } from "./places";
 import { VineDrawing, type VineDrawingProps } from "./VineDrawing";
 
 /** A vine from the front; a goblet from above beside it, as its spurs stand one behind the other round the head. */
-export function VinePicture(props: VineDrawingProps & { goblet: boolean }) {
-  const { goblet, ...drawing } = props;
+export function VinePicture(
+  props: VineDrawingProps & {
+    goblet: boolean;
+    /** On a phone a goblet is seen from above alone, so that what is asked stands on the same screen. */
+    brief?: boolean;
+  },
+) {
+  const { goblet, brief, ...drawing } = props;
+  const narrow = useNarrow();
   const head = useMemo(() => (goblet ? headScene(props.scene) : null), [goblet, props.scene]);
   if (!head) return <VineDrawing {...drawing} />;
   const place = placesOf(props.scene.stems.map((s) => s.axis.stem)).find(
@@ -26,9 +34,9 @@ export function VinePicture(props: VineDrawingProps & { goblet: boolean }) {
         state={props.state}
         selected={head.stems.some((s) => s.id === props.selected && s.top) ? props.selected : (bearer?.id ?? null)}
         onSelect={props.onSelect}
-        title={`${props.title}, and from above`}
+        title={brief && narrow ? "The vine from above" : `${props.title}, and from above`}
       />
-      <VineDrawing {...drawing} narrow />
+      {!(brief && narrow) && <VineDrawing {...drawing} narrow />}
     </chakra.div>
   );
 }
