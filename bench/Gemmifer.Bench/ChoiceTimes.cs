@@ -1,6 +1,9 @@
 using System.Diagnostics;
+using Gemmifer.Core;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Vines;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Tests;

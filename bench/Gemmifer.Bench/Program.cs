@@ -1,5 +1,3 @@
-using Gemmifer.Bench;
-
 // dotnet run -c Release --project bench/Gemmifer.Bench              the choice against trying everything, and larger plants
 // dotnet run -c Release --project bench/Gemmifer.Bench -- solver    the choice beside a general-purpose solver, about ten minutes
 // dotnet run -c Release --project bench/Gemmifer.Bench -- training  canes to lines beside a general-purpose solver, and plans of climbers

@@ -1,6 +1,8 @@
 using System.Diagnostics;
+using Gemmifer.Core;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Tests;
 using Gemmifer.Core.Tests.Choice;

@@ -1,9 +1,9 @@
 using System.Diagnostics;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core;
+using Gemmifer.Core.Families.Vines;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Tests;
-using Gemmifer.Core.Tests.Planning.Vines;
 using Gemmifer.Core.Tests.Vines;
-using Gemmifer.Core.Vines;
 
 namespace Gemmifer.Bench;
 

@@ -1,3 +1,7 @@
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Work;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
@@ -20,9 +24,18 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
-    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
         // SQLite orders text; ticks keep moments sortable.
         configurationBuilder.Properties<DateTimeOffset>().HaveConversion<DateTimeOffsetToBinaryConverter>();
+
+        // Closed choices are stored by their names in the exchange format.
+        configurationBuilder.Properties<LogKind>().HaveConversion<WireNameConverter<LogKind>>();
+        configurationBuilder.Properties<StepAction>().HaveConversion<WireNameConverter<StepAction>>();
+        configurationBuilder.Properties<StepOutcome>().HaveConversion<WireNameConverter<StepOutcome>>();
+        configurationBuilder.Properties<Instead>().HaveConversion<WireNameConverter<Instead>>();
+        configurationBuilder.Properties<VisitKind>().HaveConversion<WireNameConverter<VisitKind>>();
+    }
 
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -67,3 +80,7 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
         });
     }
 }
+
+/// <summary>Stores a closed choice by its name in the exchange format.</summary>
+public sealed class WireNameConverter<T>() : ValueConverter<T, string>(value => WireNames.Of(value), name => WireNames.Read<T>(name))
+    where T : struct, Enum;

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Server.Http;
@@ -11,8 +12,8 @@ using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
 using Microsoft.AspNetCore.Connections;
-using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.OpenApi;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -30,10 +31,27 @@ var folder = Path.GetFullPath(builder.Configuration["data"] ?? Path.Combine(buil
 Directory.CreateDirectory(folder);
 builder.Services.AddDbContext<GardenContext>(options => options.UseSqlite(GardenStore.ConnectionString(folder)));
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddScoped<Desk>();
+builder.Services.AddScoped<PlantSurveys>();
+builder.Services.AddScoped<WorkStore>();
 builder.Services.AddProblemDetails();
-builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
-builder.Services.AddOpenApi(options => options.AddDocumentTransformer((document, _, _) =>
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    foreach (var converter in PlanJson.Converters)
+    {
+        json.SerializerOptions.Converters.Add(converter);
+    }
+});
+builder.Services.AddOpenApi(options => options.AddSchemaTransformer((schema, context, _) =>
+{
+    // A sentence is written as its words.
+    if ((Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type) == typeof(Sentence))
+    {
+        schema.Type = JsonSchemaType.String;
+    }
+
+    return Task.CompletedTask;
+}).AddDocumentTransformer((document, _, _) =>
 {
     // The document is kept with the front end and compared; it must not depend on where the server listens.
     document.Servers?.Clear();

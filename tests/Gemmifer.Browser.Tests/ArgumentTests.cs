@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Gemmifer.Core.Schools;
 using OpenQA.Selenium;
 
 namespace Gemmifer.Browser.Tests;

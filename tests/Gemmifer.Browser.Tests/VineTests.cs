@@ -1,3 +1,6 @@
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Stems;
+using Gemmifer.Server.Work;
 using OpenQA.Selenium;
 
 namespace Gemmifer.Browser.Tests;

@@ -1,5 +1,7 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Surveys;

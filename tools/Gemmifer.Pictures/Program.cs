@@ -1,4 +1,5 @@
 using Gemmifer.Browser.Tests;
+using Gemmifer.Server.Work;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;
 

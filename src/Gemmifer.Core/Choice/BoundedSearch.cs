@@ -39,6 +39,7 @@ internal sealed partial class BoundedSearch
     private readonly long[] _slots;
     private readonly long _gain;
     private long _nodeLimit;
+    private CancellationToken _cancel;
     private long _openBound = long.MinValue / 4;
 
     /// <summary>Prepares a search over some of a model's options.</summary>
@@ -132,9 +133,9 @@ internal sealed partial class BoundedSearch
     }
 
     /// <summary>Looks at everything the bound cannot rule out.</summary>
-    public void Run(long nodeLimit)
+    public void Run(long nodeLimit, CancellationToken cancel = default)
     {
-        _nodeLimit = nodeLimit;
+        (_nodeLimit, _cancel) = (nodeLimit, cancel);
         if (!Impossible)
         {
             Visit(0, default, Root);
@@ -218,6 +219,7 @@ internal sealed partial class BoundedSearch
     private void Visit(int depth, Partial at, Prices prices)
     {
         Nodes++;
+        _cancel.ThrowIfCancellationRequested();
         if (depth == _n)
         {
             if (at.Kept >= _limits.MinKept && at.Sum > BestValue)

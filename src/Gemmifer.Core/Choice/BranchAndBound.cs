@@ -29,12 +29,15 @@ public sealed class BranchAndBound
     private readonly long[] _value;
     private readonly long[] _pair;
     private readonly long _gain;
+    private readonly CancellationToken _cancel;
 
     /// <summary>Prepares a search; it can then be asked several questions about the same model.</summary>
     /// <param name="gain">Two choices of different value differ by at least this many thousandths; 0 where that is not known.</param>
-    public BranchAndBound(ChoiceModel model, ChoiceLimits limits, long gain = 0)
+    /// <param name="cancel">Ends a search under way.</param>
+    /// <exception cref="OperationCanceledException">From a search that was ended.</exception>
+    public BranchAndBound(ChoiceModel model, ChoiceLimits limits, long gain = 0, CancellationToken cancel = default)
     {
-        (_model, _limits, _gain) = (model, limits, Math.Max(1, gain * Scale));
+        (_model, _limits, _gain, _cancel) = (model, limits, Math.Max(1, gain * Scale), cancel);
         var count = model.Options;
         _value = [.. Enumerable.Range(0, count).Select(o => (model.Points[o] * Scale) + model.TieBreak[o])];
         _pair = new long[count * count];
@@ -64,10 +67,12 @@ public sealed class BranchAndBound
             open = [.. open.Where(o => o < _model.First[f.Candidate] || o >= _model.First[f.Candidate + 1] || _model.Keeps[o] == f.Keep)];
         }
 
+        _cancel.ThrowIfCancellationRequested();
         var search = new BoundedSearch(_model, _limits, _value, _pair, open, _gain);
         search.Begin(start is null ? null : [.. start.Select((c, i) => _model.First[i] + c)], start is null ? Never : ValueOf(start), null);
         for (var round = 0; round < FixingRounds && search.Best is not null && search.Beats(search.RootBound()); round++)
         {
+            _cancel.ThrowIfCancellationRequested();
             var promising = search.Promising();
             if (promising.Length > open.Length * 9 / 10)
             {
@@ -80,7 +85,7 @@ public sealed class BranchAndBound
             search.Begin(best, value, prices);
         }
 
-        search.Run(nodeLimit);
+        search.Run(nodeLimit, _cancel);
         Stopped = search.Stopped;
         if (search.Best is not { } found)
         {

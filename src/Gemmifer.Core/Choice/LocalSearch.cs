@@ -44,17 +44,17 @@ public sealed class LocalSearch
     }
 
     /// <summary>The best choice found that keeps the limits, or null where none was found.</summary>
-    public static int[]? Find(ChoiceModel model, ChoiceLimits limits, int[] start)
+    public static int[]? Find(ChoiceModel model, ChoiceLimits limits, int[] start, CancellationToken cancel = default)
     {
         if (model.Candidates == 0)
         {
             return [];
         }
 
-        return new LocalSearch(model, limits, start).Run();
+        return new LocalSearch(model, limits, start).Run(cancel);
     }
 
-    private int[]? Run()
+    private int[]? Run(CancellationToken cancel)
     {
         var n = _model.Candidates;
         var (points, keeps, removes, removesOld) = (_model.Points, _model.Keeps, _model.RemovedMm, _model.RemovesOld);
@@ -63,6 +63,7 @@ public sealed class LocalSearch
         var (cost, best, found) = (Cost(_kept, _old, _removed) - Total(), long.MaxValue, (int[]?)null);
         for (var round = 0; ; round++)
         {
+            cancel.ThrowIfCancellationRequested();
             if (cost < best)
             {
                 (best, improved) = (cost, round);

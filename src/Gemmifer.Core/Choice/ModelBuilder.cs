@@ -39,11 +39,12 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         : candidates.Max(c => tree.Axis(c.Stem).At(StemTree.LiveLength(c.Stem)).Z - survey.Plant.CrownHeightMm);
 
     /// <summary>The model. Candidates and their options keep their order.</summary>
-    public ChoiceModel Build()
+    public ChoiceModel Build(CancellationToken cancel = default)
     {
         var model = new ChoiceModel([.. candidates.Select(c => c.Options.Length)]);
         for (var i = 0; i < candidates.Length; i++)
         {
+            cancel.ThrowIfCancellationRequested();
             for (var k = 0; k < candidates[i].Options.Length; k++)
             {
                 var (c, option, o) = (candidates[i], candidates[i].Options[k], model.First[i] + k);

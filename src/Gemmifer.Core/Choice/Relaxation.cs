@@ -34,12 +34,12 @@ public static class Relaxation
     private const long OptionVisits = 36_000_000, FewestNodes = 2_000;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
-    public static RelaxedChoice Solve(ChoiceModel model, ChoiceLimits wanted, long nodeLimit)
+    public static RelaxedChoice Solve(ChoiceModel model, ChoiceLimits wanted, long nodeLimit, CancellationToken cancel = default)
     {
         nodeLimit = Math.Min(nodeLimit, Math.Max(FewestNodes, OptionVisits / Math.Max(1, model.Options)));
         var stepNodes = nodeLimit / 2;
-        var search = new BranchAndBound(model, wanted);
-        if (search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates])) is { } all)
+        var search = new BranchAndBound(model, wanted, cancel: cancel);
+        if (search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates], cancel)) is { } all)
         {
             return new RelaxedChoice(all, wanted, [], search, true);
         }
@@ -49,7 +49,7 @@ public static class Relaxation
         var relaxed = ImmutableArray.CreateBuilder<Must>();
         foreach (var must in Enum.GetValues<Must>().Reverse())
         {
-            (limits, held, var holds, var sure) = Take(model, limits, held, must, wanted, stepNodes);
+            (limits, held, var holds, var sure) = new Relaxing(model, wanted, stepNodes, cancel).Take(must, limits, held);
             proved &= sure;
             if (!holds)
             {
@@ -58,45 +58,50 @@ public static class Relaxation
         }
 
         relaxed.Reverse();
-        search = new BranchAndBound(model, limits);
-        return new RelaxedChoice(search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held) ?? held)!, limits, relaxed.ToImmutable(), search, proved);
+        search = new BranchAndBound(model, limits, cancel: cancel);
+        return new RelaxedChoice(search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held, cancel) ?? held)!, limits, relaxed.ToImmutable(), search, proved);
     }
+}
 
+/// <summary>Takes limits in one by one.</summary>
+/// <param name="nodes">Search nodes for each.</param>
+internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long nodes, CancellationToken cancel)
+{
     /// <summary>Takes one more limit in: as wanted where it can hold, otherwise as tight as it can be.</summary>
-    private static (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Take(ChoiceModel model, ChoiceLimits limits, int[] held, Must must, ChoiceLimits wanted, long nodes)
+    public (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Take(Must must, ChoiceLimits limits, int[] held)
     {
         switch (must)
         {
             case Must.Spacing:
-                return wanted.Spacing ? TakePairs(model, limits, held, limits with { Spacing = true }, nodes) : (limits, held, true, true);
+                return wanted.Spacing ? TakePairs(limits, held, limits with { Spacing = true }) : (limits, held, true, true);
             case Must.Level:
-                return wanted.Level ? TakePairs(model, limits, held, limits with { Level = true }, nodes) : (limits, held, true, true);
+                return wanted.Level ? TakePairs(limits, held, limits with { Level = true }) : (limits, held, true, true);
             case Must.RemovalCap:
-                if (Quick(model, limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
+                if (Quick(limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
                 {
                     return (cap.Limits, cap.Held, true, true);
                 }
 
-                var removed = Least(model, limits, held, nodes, o => model.RemovedMm[o]);
+                var removed = Least(limits, held, o => model.RemovedMm[o]);
                 return (limits with { MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value) }, removed.Held, removed.Value <= wanted.MaxRemovedMm, removed.Sure || removed.Value <= wanted.MaxRemovedMm);
             case Must.RenewalShare:
-                if (Quick(model, limits with { MaxOldRemoved = wanted.MaxOldRemoved }, held) is { } share)
+                if (Quick(limits with { MaxOldRemoved = wanted.MaxOldRemoved }, held) is { } share)
                 {
                     return (share.Limits, share.Held, true, true);
                 }
 
-                var old = Least(model, limits, held, nodes, o => model.RemovesOld[o] ? 1 : 0);
+                var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
                 return (limits with { MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value) }, old.Held, old.Value <= wanted.MaxOldRemoved, old.Sure || old.Value <= wanted.MaxOldRemoved);
             case Must.CaneCount:
-                if (Quick(model, limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept }, held) is { } count)
+                if (Quick(limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept }, held) is { } count)
                 {
                     return (count.Limits, count.Held, true, true);
                 }
 
                 // Too many is settled before too few: a plant may always keep less than the school would like.
-                var few = Least(model, limits, held, nodes, o => model.Keeps[o] ? 1 : 0);
+                var few = Least(limits, held, o => model.Keeps[o] ? 1 : 0);
                 var most = limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few.Value) };
-                var many = Least(model, most, few.Held, nodes, o => model.Keeps[o] ? -1 : 0);
+                var many = Least(most, few.Held, o => model.Keeps[o] ? -1 : 0);
                 var (max, min) = (few.Value <= wanted.MaxKept, -many.Value >= wanted.MinKept);
                 return (most with { MinKept = Math.Min(wanted.MinKept, (int)-many.Value) }, many.Held, max && min, (max || few.Sure) && (min || many.Sure));
             default:
@@ -104,25 +109,25 @@ public static class Relaxation
         }
     }
 
-    private static (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(ChoiceModel model, ChoiceLimits limits, int[] held, ChoiceLimits tighter, long nodes)
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(ChoiceLimits limits, int[] held, ChoiceLimits tighter)
     {
-        if (Quick(model, tighter, held) is { } quick)
+        if (Quick(tighter, held) is { } quick)
         {
             return (quick.Limits, quick.Held, true, true);
         }
 
-        var search = new BranchAndBound(model, tighter);
+        var search = new BranchAndBound(model, tighter, cancel: cancel);
         return search.Solve(nodes) is { } found ? (tighter, found.Chosen, true, true) : (limits, held, false, !search.Stopped);
     }
 
     /// <summary>Tighter limits with a choice that keeps them, where one is at hand or easily found.</summary>
-    private static (ChoiceLimits Limits, int[] Held)? Quick(ChoiceModel model, ChoiceLimits tighter, int[] held) =>
+    private (ChoiceLimits Limits, int[] Held)? Quick(ChoiceLimits tighter, int[] held) =>
         BranchAndBound.Keeps(model, tighter, held) ? (tighter, held)
-        : LocalSearch.Find(model, tighter, held) is { } found ? (tighter, found)
+        : LocalSearch.Find(model, tighter, held, cancel) is { } found ? (tighter, found)
         : null;
 
     /// <summary>The least sum of a measure within the limits: the same search with that as its only want.</summary>
-    private static (long Value, int[] Held, bool Sure) Least(ChoiceModel model, ChoiceLimits limits, int[] held, long nodes, Func<int, long> measure)
+    private (long Value, int[] Held, bool Sure) Least(ChoiceLimits limits, int[] held, Func<int, long> measure)
     {
         var least = new ChoiceModel([.. Enumerable.Range(0, model.Candidates).Select(i => model.First[i + 1] - model.First[i])]);
         for (var o = 0; o < model.Options; o++)
@@ -138,7 +143,7 @@ public static class Relaxation
             }
         }
 
-        var result = new BranchAndBound(least, limits, 1000).Solve(nodes, null, LocalSearch.Find(least, limits, held) ?? held)!;
+        var result = new BranchAndBound(least, limits, 1000, cancel).Solve(nodes, null, LocalSearch.Find(least, limits, held, cancel) ?? held)!;
         return (-result.Score / 1000, result.Chosen, result.Optimal);
     }
 }

@@ -1,4 +1,4 @@
-using System.Globalization;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -41,7 +41,7 @@ public static class Diagnoser
                 ? new Finding(Verdict.Unsure, null, "It was called dead, yet something on it lives.", Provenance.Practice, Scratch)
                 : from <= 0
                     ? new Finding(Verdict.Dead, null, "Dead to the base.", Provenance.Observed)
-                    : new Finding(Verdict.Dead, from, Text($"Dead from {from:0} mm up: cut back to clean, green pith."), Provenance.Observed);
+                    : new Finding(Verdict.Dead, from, $"Dead from {Wording.Mm(from)} up: cut back to clean, green pith.", Provenance.Observed);
         }
 
         if (strong.Length == 0)
@@ -56,7 +56,7 @@ public static class Diagnoser
         if (alive.Length > 0 || childAliveAtMm is not null)
         {
             return placed && aliveTo is not null && alive.All(e => e.AtMm is not null) && aliveTo < deadAt
-                ? new Finding(Verdict.Dead, deadAt, Text($"Alive at {aliveTo:0} mm, dead at {deadAt:0} mm: cut in steps until the pith is clean and green."), Provenance.Observed)
+                ? new Finding(Verdict.Dead, deadAt, $"Alive at {Wording.Mm(aliveTo.Value)}, dead at {Wording.Mm(deadAt!.Value)}: cut in steps until the pith is clean and green.", Provenance.Observed)
                 : new Finding(Verdict.Unsure, null, "One sign says dead, another says alive.", Provenance.Practice, Scratch);
         }
 
@@ -66,7 +66,7 @@ public static class Diagnoser
         }
 
         return placed && deadAt > 0
-            ? new Finding(Verdict.Dead, deadAt, Text($"Dead at {deadAt:0} mm: cut in steps until the pith is clean and green."), Provenance.Observed)
+            ? new Finding(Verdict.Dead, deadAt, $"Dead at {Wording.Mm(deadAt.Value)}: cut in steps until the pith is clean and green.", Provenance.Observed)
             : new Finding(Verdict.Dead, null, "Brown all through: dead to the base.", Provenance.Practice);
     }
 
@@ -86,7 +86,7 @@ public static class Diagnoser
         {
             case Origin.Rootstock:
                 return plant.Rootstock
-                    ? Sucker($"It grows from the rootstock, not from the {(plant.Kind.IsVine ? "vine" : "rose")} you planted.")
+                    ? Sucker($"It grows from the rootstock, not from the {Noun(plant.Kind.Family)} you planted.")
                     : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots.");
             case Origin.Crown:
                 return !below && looks < 2 ? null
@@ -144,8 +144,15 @@ public static class Diagnoser
         var sound = Math.Max(0, lowest - CleanMarginMm);
         return sound <= 0
             ? new Finding(verdict, null, $"{what} at the base.", Provenance.Practice)
-            : new Finding(verdict, sound, Text($"{what} at {lowest:0} mm: {todo}."), Provenance.Practice);
+            : new Finding(verdict, sound, $"{what} at {Wording.Mm(lowest)}: {todo}.", Provenance.Practice);
     }
+
+    private static string Noun(PlantFamily family) => family switch
+    {
+        PlantFamily.Vine => "vine",
+        PlantFamily.Rose or PlantFamily.CaneFruit or PlantFamily.Shrub => "rose",
+        _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
+    };
 
     private static string Named(string what) => what switch
     {
@@ -154,6 +161,4 @@ public static class Diagnoser
         "spotting" => "Spotting",
         _ => "Distorted growth",
     };
-
-    private static string Text(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 }

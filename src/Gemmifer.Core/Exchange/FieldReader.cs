@@ -164,6 +164,28 @@ public sealed class FieldReader
         return null;
     }
 
+    /// <summary>One of the names of a closed choice, as <see cref="WireNames"/> writes them; null where missing or wrong.</summary>
+    public T? Choice<T>(string name)
+        where T : struct, Enum => Word(name, WireNames.All<T>()) is { } word ? WireNames.Read<T>(word) : null;
+
+    /// <summary>A month and a day like 04-15; null where missing or wrong.</summary>
+    public (int Month, int Day)? MonthDay(string name)
+    {
+        if (Text(name) is not { } text)
+        {
+            return null;
+        }
+
+        // A leap year, so that 02-29 is a day.
+        if (DateOnly.TryParseExact("2000-" + text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+        {
+            return (day.Month, day.Day);
+        }
+
+        Error(At(name), "format", $"{name} is a month and a day like 04-15.");
+        return null;
+    }
+
     /// <summary>A day in ISO 8601 within the years that can be planned; null where missing or wrong.</summary>
     public DateOnly? Date(string name)
     {
@@ -229,6 +251,7 @@ public static class SurveyLimits
     public const double DiameterMm = 300;
     public const double RadiusMm = 3_000;
     public const int Age = 80;
+    public const int YearsPlanted = 500;
     public const int Text = 200;
     public const int Nesting = 8;
     public const int FirstYear = 1900;

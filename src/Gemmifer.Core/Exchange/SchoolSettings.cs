@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Gemmifer.Core.Schools;
-using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Exchange;
 
@@ -8,10 +7,10 @@ namespace Gemmifer.Core.Exchange;
 public static class SchoolSettings
 {
     /// <summary>The school with the changes; errors name the value at fault.</summary>
-    public static School Apply(School school, JsonElement set, string path, List<SurveyError> errors, List<Warning> warnings)
+    public static School Apply(School school, JsonElement set, string path, SurveyNotes notes)
     {
-        var before = errors.Count;
-        var f = new FieldReader(set, path, errors);
+        var before = notes.Errors.Count;
+        var f = notes.Fields(set, path);
         foreach (var spec in SchoolValueSpec.All)
         {
             if (f.Find(spec.Name) is not { } value)
@@ -26,11 +25,11 @@ public static class SchoolSettings
                 JsonValueKind.True or JsonValueKind.False => (value.GetBoolean() ? 1.0 : 0.0, null, spec.Flag),
                 _ => (0.0, (string?)null, false),
             };
-            var issue = fits ? SchoolCatalog.CheckValue(spec, number, word)
+            var issue = fits ? spec.Check(number, word)
                 : new SchoolIssue(spec.Name, "type", spec.Flag ? $"{spec.Name} is true or false." : $"{spec.Name} is a {(spec.Words.Length > 0 ? "word" : "number")}.");
             if (issue is not null)
             {
-                errors.Add(new SurveyError(f.At(issue.Name), issue.Code, issue.Message, issue.Min, issue.Max));
+                notes.Errors.Add(new SurveyError(f.At(issue.Name), issue.Code, issue.Message, issue.Min, issue.Max));
             }
             else
             {
@@ -38,10 +37,10 @@ public static class SchoolSettings
             }
         }
 
-        warnings.AddRange(f.Unknown());
-        if (errors.Count == before)
+        notes.Finish(f);
+        if (notes.Errors.Count == before)
         {
-            errors.AddRange(SchoolCatalog.Check(school).Select(i => new SurveyError(f.At(i.Name), i.Code, i.Message, i.Min, i.Max)));
+            notes.Errors.AddRange(SchoolCatalog.Check(school).Select(i => new SurveyError(f.At(i.Name), i.Code, i.Message, i.Min, i.Max)));
         }
 
         return school;

@@ -1,43 +1,37 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
-using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
-using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Exchange;
 
+/// <summary>What a stem that nobody measured is taken to be.</summary>
+/// <param name="role">Null where it is not known.</param>
+/// <param name="topLevel">Whether it starts at the crown, the root or the ground.</param>
+internal delegate UsualStem UsualStemOf(StemRole? role, int? age, bool topLevel);
+
 /// <summary>Reads the stems of a survey: fields one by one first, then what ties stems to each other.</summary>
-internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<Assumption> assumed, List<Warning> warnings)
+internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 {
-    private static readonly string[] Roles = ["cane", "lateral", "trunk", "arm", "shoot", "spur"];
-    private static readonly string[] BudStates = ["dormant", "swelling", "shooting", "blind", "damaged", "basal", "flower"];
-    private static readonly string[] Origins = ["crown", "rootstock", "ground", "unknown"];
-    private static readonly string[] Faces = ["up", "down", "side"];
-
-    /// <summary>A vine's spur and trunk nobody measured, mm (assumptions).</summary>
-    private const double SpurMm = 60, TrunkMm = 900;
-
-    /// <summary>A spur of last season's wood was cut to so many buds, with a stub above the last, mm (assumptions).</summary>
-    private const double SpurBuds = 2, CutMm = 15;
+    private static readonly string[] Origins = [.. WireNames.All<Origin>().Where(n => n != WireNames.Of(Origin.Stem))];
 
     private sealed record Draft(FieldReader Fields, string? Id, string? Parent, double LengthMm, Stem? Stem);
 
     public ImmutableArray<Stem> Read(IEnumerable<(JsonElement Item, string Path)> items)
     {
-        var drafts = items.Select(i => ReadOne(new FieldReader(i.Item, i.Path, errors))).ToArray();
+        var drafts = items.Select(i => ReadOne(notes.Fields(i.Item, i.Path))).ToArray();
         var buds = drafts.Sum(d => d.Stem?.Buds.Length ?? 0);
         if (buds > SurveyLimits.Buds)
         {
-            errors.Add(new SurveyError("/stems", "too-many", $"The stems have {buds} buds; they may have {SurveyLimits.Buds} in all.", 0, SurveyLimits.Buds));
+            notes.Errors.Add(new SurveyError("/stems", "too-many", $"The stems have {buds} buds; they may have {SurveyLimits.Buds} in all.", 0, SurveyLimits.Buds));
         }
 
         Tie(drafts);
-        warnings.AddRange(drafts.SelectMany(d => d.Fields.Unknown()));
-        return errors.Count > 0 ? [] : [.. drafts.Select(d => Placed(d, drafts))];
+        notes.Warnings.AddRange(drafts.SelectMany(d => d.Fields.Unknown()));
+        return notes.Errors.Count > 0 ? [] : [.. drafts.Select(d => Placed(d, drafts))];
     }
 
     private Draft ReadOne(FieldReader f)
@@ -51,12 +45,12 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         }
 
         f.Require("role");
-        var role = f.Word("role", Roles);
+        var role = f.Choice<StemRole>("role");
         f.Require("parent");
         var parent = f.Text("parent");
         f.Require("diameter");
         f.Require("age");
-        if (role != "trunk")
+        if (role != StemRole.Trunk)
         {
             f.Require("clock");
         }
@@ -67,17 +61,18 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var radius = f.Number("radius", 0, SurveyLimits.RadiusMm);
         var diameter = f.Number("diameter", SurveyLimits.LeastMm, SurveyLimits.DiameterMm);
         var age = f.Whole("age", 1, SurveyLimits.Age);
+        var unmeasured = usual(role, age, top);
         var lengthGiven = f.Find("length") is not null;
         var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
-            ?? Default(id, "length", Math.Max(UsualLength(role, age), lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
+            ?? Default(id, "length", Math.Max(unmeasured.LengthMm, lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
         var lean = f.Number("lean", 0, 180)
-            ?? Default(id, "lean", role == "trunk" ? 0 : role == "arm" ? 90 : top ? kind.CaneLeanDeg : kind.LateralLeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
+            ?? Default(id, "lean", unmeasured.LeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
         var tipLean = f.Number("tipLean", 0, 180) ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
         var fruitTo = f.Number("fruitTo", 0, length);
         ReadHead(f);
         if (top)
         {
-            radius ??= Default(id, "radius", role == "trunk" && kind.IsVine ? 0 : 30, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
+            radius ??= Default(id, "radius", unmeasured.RadiusMm, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
             if (baseClock is null && clock is not null)
             {
                 Default(id, "baseClock", clock.Value, f.Find("baseClock") is not null, "The base stands on the side to which the stem leans.");
@@ -91,30 +86,22 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var buds = ReadBuds(f, length);
         var towards = ReadTowards(f);
         f.Find("at");
-        if (id is null || role is null || parent is null || diameter is null || age is null || (clock is null && role != "trunk"))
+        if (id is null || role is null || parent is null || diameter is null || age is null || (clock is null && role != StemRole.Trunk))
         {
             return new Draft(f, id, parent, length, null);
         }
 
         var bearing = Bearing.FromClock(clock ?? 12);
-        var stem = new Stem(id, Enum.Parse<StemRole>(role, true), new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
+        var stem = new Stem(id, role.Value, new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
             baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds, towards, fruitTo);
         return new Draft(f, id, parent, length, stem);
     }
-
-    private double UsualLength(string? role, int? age) => role switch
-    {
-        "spur" when kind.IsVine => age == 1 ? (SpurBuds * kind.InternodeMm) + CutMm : SpurMm,
-        "trunk" when kind.IsVine => TrunkMm,
-        "cane" or "trunk" or "arm" => kind.CaneLengthMm,
-        _ => kind.LateralLengthMm,
-    };
 
     private double Default(string? id, string field, double value, bool given, string text)
     {
         if (id is not null && !given)
         {
-            assumed.Add(new Assumption(id, field, value, text));
+            notes.Assume(id, field, value, text);
         }
 
         return value;
@@ -134,14 +121,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             .Where(n => n <= SurveyLimits.LengthMm).DefaultIfEmpty(0).Max();
     }
 
-    private static Origin OriginOf(string parent) => parent switch
-    {
-        "crown" => Origin.Crown,
-        "rootstock" => Origin.Rootstock,
-        "ground" => Origin.Ground,
-        "unknown" => Origin.Unknown,
-        _ => Origin.Stem,
-    };
+    private static Origin OriginOf(string parent) => Origins.Contains(parent) ? WireNames.Read<Origin>(parent) : Origin.Stem;
 
     private Towards? ReadTowards(FieldReader f)
     {
@@ -150,11 +130,11 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             return null;
         }
 
-        var place = new FieldReader(value, f.At("towards"), errors);
+        var place = notes.Fields(value, f.At("towards"));
         place.Require("x");
         place.Require("z");
         var (x, z) = (place.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm), place.Number("z", 0, SupportLimits.HeightMm));
-        warnings.AddRange(place.Unknown());
+        notes.Finish(place);
         return (x, z) is ({ } right, { } up) ? new Towards(right, up) : null;
     }
 
@@ -165,7 +145,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             return item.Item.GetString();
         }
 
-        errors.Add(new SurveyError(item.Path, "type", message));
+        notes.Errors.Add(new SurveyError(item.Path, "type", message));
         return null;
     }
 
@@ -176,10 +156,10 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             return;
         }
 
-        var head = new FieldReader(value, f.At("head"), errors);
+        var head = notes.Fields(value, f.At("head"));
         head.Whole("blooms", 0, 1000);
         head.Whole("finished", 0, 1000);
-        warnings.AddRange(head.Unknown());
+        notes.Finish(head);
     }
 
     private ImmutableArray<Evidence> ReadSeen(FieldReader f, double length)
@@ -193,7 +173,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
                 continue;
             }
 
-            var one = new FieldReader(item, path, errors);
+            var one = notes.Fields(item, path);
             if (!one.IsObject)
             {
                 continue;
@@ -206,7 +186,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
                 Add(what, at, one.At("what"));
             }
 
-            warnings.AddRange(one.Unknown());
+            notes.Finish(one);
         }
 
         return seen.ToImmutable().Sort((a, b) => string.CompareOrdinal(a.What, b.What) is var c && c != 0 ? c : Nullable.Compare(a.AtMm, b.AtMm));
@@ -251,10 +231,10 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             return null;
         }
 
-        var fields = new FieldReader(pin, f.At("pin"), errors);
+        var fields = notes.Fields(pin, f.At("pin"));
         fields.Require("cutAt");
         var at = fields.Number("cutAt", 0, length);
-        warnings.AddRange(fields.Unknown());
+        notes.Finish(fields);
         return at is { } along ? new Pin.CutAt(along) : null;
     }
 
@@ -263,17 +243,17 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
         var buds = ImmutableArray.CreateBuilder<Bud>();
         foreach (var (item, path) in f.List("buds", SurveyLimits.BudsPerStem))
         {
-            var bud = new FieldReader(item, path, errors);
+            var bud = notes.Fields(item, path);
             bud.Require("at");
             var at = bud.Number("at", 0, length);
             var clock = bud.Number("clock", 0, 12, openMin: true);
-            var face = bud.Word("face", Faces);
+            var face = bud.Choice<BudFace>("face");
             bud.Whole("leaflets", 0, 50);
-            var state = bud.Word("state", BudStates) ?? "dormant";
-            warnings.AddRange(bud.Unknown());
+            var state = bud.Choice<BudState>("state") ?? BudState.Dormant;
+            notes.Finish(bud);
             if (at is { } along)
             {
-                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, Enum.Parse<BudState>(state, true), face is null ? null : Enum.Parse<BudFace>(face, true)));
+                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, state, face));
             }
         }
 
@@ -304,7 +284,7 @@ internal sealed class StemReader(PlantKind kind, List<SurveyError> errors, List<
             {
                 if (draft.Fields.Find("at") is not null && draft.Parent is not null)
                 {
-                    warnings.Add(new Warning("unused", $"{draft.Fields.At("at")} is not used: the stem does not start on another."));
+                    notes.Warnings.Add(new Warning("unused", $"{draft.Fields.At("at")} is not used: the stem does not start on another."));
                 }
 
                 continue;

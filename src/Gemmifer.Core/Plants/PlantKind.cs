@@ -1,13 +1,16 @@
 using System.Collections.Frozen;
+using System.Collections.Immutable;
 using System.Text.Json;
 
 namespace Gemmifer.Core.Plants;
 
 /// <summary>What a kind of plant brings with it: the defaults for everything that was not looked at.</summary>
-/// <remarks>Read from <c>Plants/Data/kinds.json</c>, where every value has its provenance.</remarks>
+/// <remarks>Read from <c>Data/kinds.json</c> of its family, where every value has its provenance.</remarks>
 public sealed record PlantKind
 {
     public required string Id { get; init; }
+
+    public required PlantFamily Family { get; init; }
 
     public required string Name { get; init; }
 
@@ -39,6 +42,9 @@ public sealed record PlantKind
 
     public required string DefaultSchool { get; init; }
 
+    /// <summary>Ids of the schools that serve it.</summary>
+    public required ImmutableArray<string> Schools { get; init; }
+
     /// <summary>Main prune, days relative to the last frost: from (negative is before) and to.</summary>
     public required int PruneFromDays { get; init; }
 
@@ -49,8 +55,8 @@ public sealed record PlantKind
 
     public required int FlowerToDays { get; init; }
 
-    /// <summary>Wood that flowers: "new", "last-year" or "both".</summary>
-    public required string FlowersOn { get; init; }
+    /// <summary>Wood that flowers.</summary>
+    public required FlowerWood FlowersOn { get; init; }
 
     /// <summary>Whether canes hang from a head on a stem; cuts are then measured along the cane, not upward.</summary>
     public required bool Hangs { get; init; }
@@ -58,11 +64,13 @@ public sealed record PlantKind
     /// <summary>Whether canes are trained and tied to a support.</summary>
     public required bool Climbs { get; init; }
 
-    /// <summary>Whether it is a grapevine, which is trained by a system and pruned by counting buds.</summary>
-    public bool IsVine => Id.StartsWith("vine.", StringComparison.Ordinal);
+    /// <summary>In growth from so many to so many days after the last frost; empty where the family does not ask for it.</summary>
+    public required int GrowthFromDays { get; init; }
 
-    /// <summary>Whether it is cane fruit, which is counted by the row.</summary>
-    public bool IsCaneFruit => Id.StartsWith("raspberry.", StringComparison.Ordinal) || Id.StartsWith("blackberry.", StringComparison.Ordinal) || Id.StartsWith("canefruit.", StringComparison.Ordinal);
+    public required int GrowthToDays { get; init; }
+
+    /// <summary>So many days after its main prune it is only lightly pruned; 0 where that is not so.</summary>
+    public required int LightDays { get; init; }
 
     /// <summary>False where a simple routine does without a survey of the canes.</summary>
     public required bool Surveyed { get; init; }
@@ -74,38 +82,40 @@ public sealed record PlantKind
     public required double UnionHeightMm { get; init; }
 }
 
-/// <summary>The kinds the contract knows, and those whose rules are built.</summary>
+/// <summary>The kinds of plants that can be planned.</summary>
 public static class PlantKinds
 {
-    /// <summary>Every kind named by the exchange format.</summary>
-    public static IReadOnlyList<string> Known { get; } =
-    [
-        "rose.hybrid-tea", "rose.floribunda", "rose.shrub", "rose.grafted-shrub", "rose.miniature", "rose.once-flowering",
-        "rose.rambler", "rose.climber", "rose.weeping-standard", "vine.vinifera", "vine.american", "vine.hybrid", "vine.muscadine",
-        "raspberry.summer", "raspberry.fall", "raspberry.black", "raspberry.purple", "blackberry.erect", "blackberry.trailing",
-        "canefruit.unknown", "shrub.simple",
-    ];
+    /// <summary>Every kind of the exchange format, in its order: families in theirs, each with its kinds.</summary>
+    public static ImmutableArray<PlantKind> All { get; } =
+        [.. DataFiles.ReadAll("kinds").OrderBy(f => f.GetProperty("order").GetInt32()).SelectMany(f => f.GetProperty("kinds").EnumerateArray().Select(k => Read(f, k)))];
 
-    /// <summary>The kinds that can be planned, by id.</summary>
-    public static FrozenDictionary<string, PlantKind> Served { get; } = Load();
+    private static readonly FrozenDictionary<string, PlantKind> ById = All.ToFrozenDictionary(k => k.Id);
 
-    private static FrozenDictionary<string, PlantKind> Load()
+    /// <summary>A kind by its id.</summary>
+    /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
+    public static PlantKind Of(string id) => ById[id];
+
+    /// <summary>A kind by its id, or null.</summary>
+    public static PlantKind? Find(string id) => ById.GetValueOrDefault(id);
+
+    /// <summary>A family by the name data files use.</summary>
+    /// <exception cref="FormatException">There is no such family.</exception>
+    public static PlantFamily FamilyOf(string name) =>
+        Enum.TryParse<PlantFamily>(name.Replace("-", "", StringComparison.Ordinal), true, out var family) ? family : throw new FormatException($"'{name}' is not a family of plants.");
+
+    private static PlantKind Read(JsonElement family, JsonElement kind)
     {
-        using var stream = typeof(PlantKinds).Assembly.GetManifestResourceStream("plants/kinds.json")
-            ?? throw new InvalidOperationException("kinds.json is not embedded.");
-        using var document = JsonDocument.Parse(stream);
-        return document.RootElement.GetProperty("kinds").EnumerateArray().Select(Read).ToFrozenDictionary(k => k.Id);
-    }
-
-    private static PlantKind Read(JsonElement kind)
-    {
-        double Number(string name) => kind.GetProperty("traits").GetProperty(name).GetProperty("value").GetDouble();
+        JsonElement? Trait(string name) => kind.GetProperty("traits").TryGetProperty(name, out var trait) ? trait.GetProperty("value") : null;
+        double Number(string name) => (Trait(name) ?? throw new FormatException($"{kind.GetProperty("id")} has no {name}.")).GetDouble();
+        int Growth(string name) => family.TryGetProperty("growth", out var growth) ? growth.GetProperty(name).GetInt32() : -1;
         return new PlantKind
         {
             Id = kind.GetProperty("id").GetString()!,
+            Family = FamilyOf(family.GetProperty("family").GetString()!),
             Name = kind.GetProperty("name").GetString()!,
             Note = kind.GetProperty("note").GetString()!,
             DefaultSchool = kind.GetProperty("defaultSchool").GetString()!,
+            Schools = [.. kind.GetProperty("schools").EnumerateArray().Select(s => s.GetString()!)],
             Rootstock = Number("rootstock") > 0,
             DivergenceDeg = Number("divergence"),
             InternodeMm = Number("internode"),
@@ -119,12 +129,15 @@ public static class PlantKinds
             PruneToDays = (int)Number("pruneTo"),
             FlowerFromDays = (int)Number("flowerFrom"),
             FlowerToDays = (int)Number("flowerTo"),
-            FlowersOn = kind.GetProperty("traits").GetProperty("flowersOn").GetProperty("value").GetString()!,
+            FlowersOn = Enum.Parse<FlowerWood>(Trait("flowersOn")!.Value.GetString()!.Replace("-", "", StringComparison.Ordinal), true),
             Hangs = Number("hangs") > 0,
             Climbs = Number("climbs") > 0,
             Surveyed = Number("surveyed") > 0,
             NewCanes = Number("newCanes"),
             UnionHeightMm = Number("unionHeight"),
+            GrowthFromDays = Growth("from"),
+            GrowthToDays = Growth("to"),
+            LightDays = (int)(Trait("lightDays")?.GetDouble() ?? 0),
         };
     }
 }

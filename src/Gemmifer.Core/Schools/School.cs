@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Schools;
 
@@ -9,21 +8,27 @@ public sealed record School(
     string Id,
     string Name,
     string Summary,
-    ImmutableArray<string> Kinds,
     ImmutableSortedDictionary<string, SchoolValue> Values,
     ImmutableSortedDictionary<string, SchoolValue> Weights)
 {
+    /// <summary>A survey holds so many stems.</summary>
+    public const int MostStems = 200;
+
+    /// <summary>How far a school can be made harder or lighter, steps either way.</summary>
+    public const int MostHardness = 2;
+
     /// <summary>Least straight distance between cut ends, mm.</summary>
     public double SpacingMm => Number("spacing");
 
     public int CanesMin => (int)Number("canesMin");
 
-    public int CanesMax => (int)Number("canesMax");
+    /// <summary>As many as a survey may hold where there is no limit.</summary>
+    public int CanesMax => Values["canesMax"].Limited ? (int)Number("canesMax") : MostStems;
 
     /// <summary>Lowest cut above the crown, mm.</summary>
     public double HeightMinMm => Number("heightMin");
 
-    /// <summary>Highest cut above the crown, mm.</summary>
+    /// <summary>Highest cut above the crown, mm; infinite where there is no limit.</summary>
     public double HeightMaxMm => Number("heightMax");
 
     /// <summary>Share of live wood that may be taken off, 0 to 1.</summary>
@@ -70,6 +75,12 @@ public sealed record School(
     /// <summary>The value of a setting with its provenance.</summary>
     public SchoolValue Value(string name) => Values[name];
 
+    /// <summary>Whether the heights of cuts matter: with shears, and where there is no upper limit, they do not.</summary>
+    public bool HeightsMatter => !Sheared && Values["heightMax"].Limited;
+
+    /// <summary>Ties stand no further apart than this where there are no wires, mm.</summary>
+    public double TieSpacingMm => Number("tieSpacing");
+
     /// <summary>
     /// This school on a plant neglected for years: three or four canes stay and most of the rest goes, whatever the school says of
     /// tended plants (common practice, no source). What the gardener set stays as set.
@@ -81,61 +92,22 @@ public sealed record School(
             return this;
         }
 
-        const string Why = "A neglected plant starts anew from three or four canes; at least two thirds of it go.";
         var values = Values;
-        void Set(string name, double number)
+        void Set(string name, Func<double, double> of)
         {
-            if (values[name].Provenance != Provenance.User)
-            {
-                values = values.SetItem(name, new SchoolValue(number, null, Provenance.Practice, Why));
-            }
+            var own = SchoolData.Neglected[name];
+            values = values[name].Provenance == Provenance.User ? values : values.SetItem(name, own with { Number = of(own.Number) });
         }
 
-        Set("canesMin", Math.Min(3, CanesMax));
-        Set("canesMax", Math.Max(4, (int)values["canesMin"].Number));
-        Set("removeShare", Math.Max(0.9, RemoveShare));
+        Set("canesMin", few => Math.Min(few, CanesMax));
+        Set("canesMax", few => Math.Max(few, (int)values["canesMin"].Number));
+        Set("removeShare", most => Math.Max(most, RemoveShare));
         return this with { Values = values };
     }
 
     /// <summary>
-    /// This school on a support: a framework of no more canes than there is room for (common practice, no source, for three to eight;
-    /// how many on which support is an assumption). What the gardener set stays as set.
-    /// </summary>
-    public School ForSupport(Support support)
-    {
-        var room = support.Kind switch
-        {
-            SupportKind.Post or SupportKind.Stake => 3,
-            SupportKind.Arch or SupportKind.Pergola => 4,
-            SupportKind.Obelisk => 5,
-            _ => (int)Math.Ceiling(support.WidthMm / RoomForACaneMm) + 1,
-        };
-        var most = Math.Min(Math.Max(room, 3), CanesMax);
-        if (most == CanesMax || Values["canesMax"].Provenance == Provenance.User)
-        {
-            return this;
-        }
-
-        var value = new SchoolValue(most, null, Provenance.Assumption, "No more canes than this support has room for.");
-        var values = Values.SetItem("canesMax", value);
-        return this with { Values = CanesMin > most ? values.SetItem("canesMin", value) : values };
-    }
-
-    /// <summary>A cane to so much width of a flat support, mm (assumption).</summary>
-    private const double RoomForACaneMm = 400;
-
-    /// <summary>What strain wood bears under this school.</summary>
-    public AllowedStrain Strain => new(Number("strainOneYear"), Number("strainTwoYears"), Number("strainOlder"));
-
-    /// <summary>Ties stand no further apart than this where there are no wires, mm.</summary>
-    public double TieSpacingMm => Number("tieSpacing");
-
-    /// <summary>How far a school can be made harder or lighter, steps either way.</summary>
-    public const int MostHardness = 2;
-
-    /// <summary>
-    /// This school a step or two harder (above 0) or lighter (below 0): each step cuts a fifth lower, keeps a cane fewer, lets more
-    /// wood go and asks a millimetre more of a cane; lighter the other way round. The weak plant's cap stays (assumption).
+    /// This school a step or two harder (above 0) or lighter (below 0): each step cuts lower, keeps a cane fewer, lets more wood go and
+    /// asks more of a cane; lighter the other way round. The weak plant's cap stays (assumption).
     /// </summary>
     public School Harder(int steps)
     {
@@ -144,6 +116,7 @@ public sealed record School(
             return this;
         }
 
+        static double By(string name) => SchoolData.Harder[name].Number;
         var why = steps > 0 ? "You asked for it harder." : "You asked for it lighter.";
         var values = Values;
         void Set(string name, double number)
@@ -156,22 +129,23 @@ public sealed record School(
             }
         }
 
-        var factor = Math.Pow(0.8, steps);
-        if (HeightMaxMm < 5000)
+        if (Values["heightMax"].Limited)
         {
+            var factor = Math.Pow(By("heights"), steps);
             Set("heightMin", Math.Round(HeightMinMm * factor));
             Set("heightMax", Math.Round(HeightMaxMm * factor));
             Set("aimShare", AimShare * factor);
         }
 
-        if (CanesMax < 100)
+        if (Values["canesMax"].Limited)
         {
-            Set("canesMax", Math.Max(2, CanesMax - steps));
-            Set("canesMin", Math.Clamp(CanesMin - steps, 1, values["canesMax"].Number));
+            var fewer = steps * (int)By("canes");
+            Set("canesMax", Math.Max(By("fewestCanes"), CanesMax - fewer));
+            Set("canesMin", Math.Clamp(CanesMin - fewer, 1, values["canesMax"].Number));
         }
 
-        Set("removeShare", Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(0.65, steps)), 0.1, 0.98));
-        Set("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + steps));
+        Set("removeShare", Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(By("spared"), steps)), By("leastShare"), By("mostShare")));
+        Set("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + (steps * By("thin"))));
         return this with { Values = values };
     }
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
 
 namespace Gemmifer.Core.Stems;

@@ -2,7 +2,6 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
-using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Stems;
 
@@ -27,10 +26,10 @@ public sealed class StemTree
 
     public FrozenDictionary<string, Stem> ById { get; }
 
-    /// <summary>Builds the tree. The survey's parents exist and have no cycle; the reader has seen to that.</summary>
-    public static StemTree Build(Survey survey)
+    /// <summary>Builds the tree. Parents exist and have no cycle; the reader has seen to that.</summary>
+    public static StemTree Build(ImmutableArray<Stem> survey, Plant plant)
     {
-        var stems = survey.Stems.Sort((a, b) => string.CompareOrdinal(a.Id, b.Id));
+        var stems = survey.Sort((a, b) => string.CompareOrdinal(a.Id, b.Id));
         var byId = stems.ToDictionary(s => s.Id);
         var axes = new Dictionary<string, Arc>();
         foreach (var stem in stems)
@@ -38,13 +37,13 @@ public sealed class StemTree
             Place(stem);
         }
 
-        return new StemTree(stems, axes.ToFrozenDictionary(), survey.Plant.Kind.TipDiameterShare);
+        return new StemTree(stems, axes.ToFrozenDictionary(), plant.Kind.TipDiameterShare);
 
         Arc Place(Stem stem)
         {
             if (!axes.TryGetValue(stem.Id, out var arc))
             {
-                var start = stem.TopLevel ? BaseOf(stem, survey.Plant) : Place(byId[stem.Parent.StemId!]).At(stem.Parent.AlongMm);
+                var start = stem.TopLevel ? BaseOf(stem, plant) : Place(byId[stem.Parent.StemId!]).At(stem.Parent.AlongMm);
                 arc = new Arc(start, stem.Bearing, stem.LeanDeg, stem.TipLeanDeg, stem.LengthMm);
                 axes.Add(stem.Id, arc);
             }

@@ -1,43 +1,37 @@
 using System.Collections.Immutable;
-using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
-using Gemmifer.Core.Rows;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
-using Gemmifer.Core.Training;
-using Gemmifer.Core.Vines;
+using Gemmifer.Core.Supports;
 
 namespace Gemmifer.Core.Surveys;
 
 /// <summary>What was seen on one plant on one day, complete: defaults are filled in and listed.</summary>
 /// <param name="School">The school to plan with, changed values included.</param>
-/// <param name="LastFrost">Usual day of the last frost in the survey's year.</param>
 /// <param name="Assumed">Every default that was used, in order of stem and field.</param>
-/// <param name="Support">What it is tied to; null where nothing was said.</param>
-/// <param name="Vine">What was said of a vine as a whole; null for other kinds.</param>
-/// <param name="Row">The counts of a row of cane fruit; null where it has none.</param>
-/// <param name="RainDays">Rain seen or forecast.</param>
 /// <param name="Warnings">What the reader noticed without refusing it.</param>
+/// <param name="Support">What it is tied to; null where nothing was said.</param>
+/// <param name="Facts">What only plants of its family have; null where there is nothing of the kind.</param>
+/// <param name="RainDays">Rain seen or forecast.</param>
 public sealed record Survey(
-    Plant Plant,
-    DateOnly Date,
-    School School,
-    DateOnly LastFrost,
-    bool Southern,
-    ImmutableArray<KeepOut> KeepOut,
-    ImmutableArray<Stem> Stems,
-    ImmutableArray<Assumption> Assumed,
-    ImmutableArray<Warning> Warnings,
-    Support? Support = null,
-    VineFacts? Vine = null,
-    RowFacts? Row = null,
+    Plant Plant, DateOnly Date, School School, GrowingPlace Place, ImmutableArray<KeepOut> KeepOut, ImmutableArray<Stem> Stems,
+    ImmutableArray<Assumption> Assumed, ImmutableArray<Warning> Warnings, Support? Support = null, FamilyFacts? Facts = null,
     ImmutableArray<RainDay> RainDays = default)
 {
     /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
     public ImmutableArray<RainDay> Rain => RainDays.IsDefault ? [] : RainDays;
+
+    /// <summary>What time of the year it is for the plant.</summary>
+    public PlantSeason Season => new(Plant.Kind, Place, Date);
+
+    /// <summary>Usual day of the last frost in the survey's year.</summary>
+    public DateOnly LastFrost => Place.LastFrost(Date.Year);
 }
+
+/// <summary>What a survey says that only plants of one family have: a vine's system and weights, the counts of a row.</summary>
+public abstract record FamilyFacts;
 
 /// <summary>Nothing may stand beyond a distance from the crown in one direction.</summary>
 public sealed record KeepOut(string Name, Bearing Side, double FromMm);

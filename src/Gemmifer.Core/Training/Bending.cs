@@ -1,3 +1,4 @@
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Training;
@@ -8,6 +9,10 @@ namespace Gemmifer.Core.Training;
 /// <param name="Older">Older wood, and any wood found stiff.</param>
 public sealed record AllowedStrain(double OneYear, double TwoYears, double Older)
 {
+    /// <summary>What wood bears under a school.</summary>
+    public static AllowedStrain Under(School school) =>
+        new(school.Value("strainOneYear").Number, school.Value("strainTwoYears").Number, school.Value("strainOlder").Number);
+
     /// <summary>The usual values.</summary>
     public static AllowedStrain Usual { get; } = new(0.05, 0.025, 0.012);
 

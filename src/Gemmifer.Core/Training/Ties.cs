@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Supports;
 
 namespace Gemmifer.Core.Training;
 

@@ -1,5 +1,14 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Work;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
 
@@ -20,8 +29,7 @@ public static class DemoGarden
         var demo = (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
-        // As in the planner: autumn and winter work counts to the summer that follows.
-        var season = today.Month >= 10 ? today.Year + 1 : today.Year;
+        var season = PruningYear.Of(today, southern: false);
         var planned = new DateOnly(season, 2, 20);
         foreach (var plant in demo["plants"]!.AsArray().OfType<JsonObject>())
         {
@@ -67,7 +75,7 @@ public static class DemoGarden
                 PlantId = record.Id,
                 Season = year,
                 At = new DateTimeOffset(year, 9, 20, 10, 0, 0, TimeSpan.Zero),
-                Kind = "crop",
+                Kind = LogKind.Crop,
                 Text = $"Crop of {year} weighed.",
                 Grams = (double)weighed["crop"]!,
             });
@@ -119,12 +127,12 @@ public static class DemoGarden
                 PlantId = record.Id,
                 Season = season - 1,
                 At = new DateTimeOffset(day, new TimeOnly(10, 0), TimeSpan.Zero),
-                Kind = (string?)line["kind"] ?? "step",
+                Kind = WireNames.Find<LogKind>((string?)line["kind"]) ?? LogKind.Step,
                 Text = (string)line["text"]!,
                 Stem = (string?)line["stem"],
                 Stage = (string?)line["stage"],
-                Action = (string?)line["action"],
-                Outcome = (string?)line["outcome"] ?? (line["kind"] is null ? "done" : null),
+                Action = WireNames.Find<StepAction>((string?)line["action"]),
+                Outcome = WireNames.Find<StepOutcome>((string?)line["outcome"]) ?? (line["kind"] is null ? StepOutcome.Done : null),
                 CutAt = (double?)line["cutAt"],
             });
         }

@@ -1,3 +1,11 @@
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Work;
+
 namespace Gemmifer.Data.Entities;
 
 /// <summary>A plant in the garden.</summary>
@@ -76,6 +84,17 @@ public sealed class SurveyRecord
     /// <summary>Rain seen or forecast as in the exchange format, JSON; null where nobody noted any.</summary>
     public string? Rain { get; set; }
 
+    /// <summary>The part that only one family of plants has, by its name in the exchange format.</summary>
+    public string? Part(string name) => name switch { "vine" => Vine, "row" => Row, _ => throw new ArgumentOutOfRangeException(nameof(name), name, null) };
+
+    /// <summary>Sets that part.</summary>
+    public void SetPart(string name, string? json) => (Vine, Row) = name switch
+    {
+        "vine" => (json, Row),
+        "row" => (Vine, json),
+        _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
+    };
+
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
 
@@ -95,22 +114,25 @@ public sealed class LogRecord
 
     public DateTimeOffset At { get; set; }
 
-    /// <summary>step, note, finished or crop.</summary>
-    public required string Kind { get; set; }
+    public required LogKind Kind { get; set; }
 
     public required string Text { get; set; }
 
+    /// <summary>The measures in the text, JSON; null where there are none, or none were kept.</summary>
+    public string? Measures { get; set; }
+
     public string? Stem { get; set; }
 
+    /// <summary>The stage of a step on a stem; the key of a step on the whole plant.</summary>
     public string? Stage { get; set; }
 
-    public string? Action { get; set; }
+    public StepAction? Action { get; set; }
 
-    /// <summary>done, different or skipped; null unless a step.</summary>
-    public string? Outcome { get; set; }
+    /// <summary>Null unless a step.</summary>
+    public StepOutcome? Outcome { get; set; }
 
-    /// <summary>What was done instead: removed, cut or left; null unless different.</summary>
-    public string? Instead { get; set; }
+    /// <summary>What was done instead; null unless different.</summary>
+    public Instead? Instead { get; set; }
 
     /// <summary>Where it was cut, mm along the stem; null where not noted.</summary>
     public double? CutAt { get; set; }
@@ -139,10 +161,12 @@ public sealed class VisitRecord
     /// <summary>Tells the visits of a plant and season apart.</summary>
     public required string Key { get; set; }
 
-    /// <summary>second-visit, or the action of its step: tip, check, rub-off, defer or do.</summary>
-    public required string Kind { get; set; }
+    public required VisitKind Kind { get; set; }
 
     public required string Text { get; set; }
+
+    /// <summary>The measures in the text, JSON; null where there are none, or none were kept.</summary>
+    public string? Measures { get; set; }
 
     public DateOnly Due { get; set; }
 

@@ -42,6 +42,9 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Measures")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Note")
                         .HasColumnType("TEXT");
 
@@ -258,6 +261,9 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<string>("Kind")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Measures")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PlantId")

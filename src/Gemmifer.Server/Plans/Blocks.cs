@@ -1,14 +1,16 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Vines;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
-using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Microsoft.EntityFrameworkCore;
@@ -17,10 +19,11 @@ namespace Gemmifer.Server.Plans;
 
 /// <summary>A rule of balanced pruning that ships.</summary>
 /// <param name="Unit">g.</param>
-public sealed record BudRuleView(string Id, string Name, string Kind, double Base, double Per, double Unit, string Provenance, string Why);
+public sealed record BudRuleView(string Id, string Name, string Kind, double Base, double Per, double Unit, Provenance Provenance, string Why);
 
 /// <summary>One number vines are judged by.</summary>
-public sealed record VineValueView(string Name, double Number, string Provenance, string Why);
+/// <param name="Share">A share, shown in per cent.</param>
+public sealed record VineValueView(string Name, double Number, Provenance Provenance, string Why, bool Share);
 
 /// <summary>What vines are counted and judged by, beside their schools.</summary>
 public sealed record VineRulesView(BudRuleView[] BudRules, VineValueView[] Values);
@@ -44,7 +47,7 @@ public static class Blocks
     {
         app.MapGet("/api/vine-rules", () => new VineRulesView(
             [.. VineRules.BudRules.Select(r => new BudRuleView(r.Id, r.Name, r.Kind, r.Rule.Base, r.Rule.Per, r.Rule.UnitGrams, r.Provenance, r.Why))],
-            [.. VineRules.Values.OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => new VineValueView(v.Key, v.Value.Number, v.Value.Provenance, v.Value.Why))])).WithName("vineRules");
+            [.. VineRules.Judged.Select(n => (Name: n, Value: VineRules.Values[n])).Select(v => new VineValueView(v.Name, v.Value.Number, v.Value.Provenance, v.Value.Why, VineRules.Shares.Contains(v.Name)))])).WithName("vineRules");
         app.MapGet("/api/blocks", ListAsync).WithName("blocks").Produces<BlockView[]>();
         app.MapPost("/api/blocks", AddAsync).WithName("addBlock").Accepts<BlockInput>("application/json").Produces<BlockView>(201).ProducesProblem(422);
     }
@@ -54,19 +57,19 @@ public static class Blocks
     private static async Task<BlockView[]> ViewAsync(GardenContext garden, TimeProvider clock, string? place, CancellationToken cancel)
     {
         var lines = new List<GardenPlanLine>();
-        await foreach (var line in GardenPlan.LinesAsync(garden, clock, p => PlantKinds.Served[p.Kind].IsVine && (place is null || p.Place == place), cancel))
+        await foreach (var line in GardenPlan.LinesAsync(garden, clock, p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine && (place is null || p.Place == place), cancel))
         {
             lines.Add(line);
         }
 
         return [.. lines.GroupBy(l => l.Place).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(row =>
         {
-            var (all, planned) = (row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(), row.Where(l => l.State == "planned").ToArray());
+            var (all, planned) = (row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(), row.Where(l => l.State == PlanState.Planned).ToArray());
 
             // Finished vines are no longer part of what is to be done.
-            var open = all.Count(l => l.State != "finished");
+            var open = all.Count(l => l.State != PlanState.Finished);
             BlockTotal? Total(Func<GardenPlanLine, double> of) => BlockSample.Total([.. planned.Select(of)], Math.Max(open, planned.Length));
-            return new BlockView(row.Key, all.Length, planned.Length, all.Count(l => l.State == "finished"), Total(l => l.Buds), Total(l => l.TieCount), Total(l => l.Minutes), all);
+            return new BlockView(row.Key, all.Length, planned.Length, all.Count(l => l.State == PlanState.Finished), Total(l => l.Buds), Total(l => l.TieCount), Total(l => l.Minutes), all);
         })];
     }
 
@@ -85,7 +88,7 @@ public static class Blocks
             f.Require("kind");
             f.Require("count");
             var place = f.Text("place", 80)?.Trim();
-            var kind = f.Word("kind", [.. PlantKinds.Served.Values.Where(k => k.IsVine).Select(k => k.Id)]);
+            var kind = f.Word("kind", [.. PlantKinds.All.Where(k => k.Family == PlantFamily.Vine).Select(k => k.Id)]);
             var count = f.Whole("count", 1, MostAtOnce);
             var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, PlantEndpoints.Today(clock).Year);
             if (place is "")
@@ -96,8 +99,10 @@ public static class Blocks
             JsonObject vine = f.Find("vine") is { } facts && JsonNode.Parse(facts.GetRawText()) is JsonObject given ? given : [];
             if (kind is not null)
             {
-                var check = new Plant("", PlantKinds.Served[kind], Vigour.Normal, null, false, 0, true, PlantLook.Open);
-                VineReader.Read(f.Find("vine"), check, null, f.Errors, [], []);
+                var check = new Plant("", PlantKinds.Of(kind), Vigour.Normal, null, false, 0, true, PlantLook.Open);
+                var notes = new SurveyNotes();
+                VineReader.Read(f.Find("vine"), check, null, notes);
+                f.Errors.AddRange(notes.Errors);
             }
 
             if (f.Errors.Count > 0)

@@ -1,8 +1,13 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Training;
+using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Plants;
@@ -15,7 +20,6 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Plans;
 
 /// <summary>One line of the whole garden's plan.</summary>
-/// <param name="State">planned, finished, empty (nobody walked round it yet) or unplannable.</param>
 /// <param name="Cuts">Cuts still to make.</param>
 /// <param name="Checks">Canes to check first.</param>
 /// <param name="Buds">Counted buds that stay; of vines only.</param>
@@ -23,8 +27,19 @@ namespace Gemmifer.Server.Plans;
 /// <param name="TieCount">Ties still to make.</param>
 /// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
-/// <param name="System">How a vine is trained, as in the exchange format; null where nobody said.</param>
-public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, string State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, string? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved, string? System);
+/// <param name="System">How a vine is trained; null where nobody said.</param>
+public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, PlanState State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, Effort? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved, VineSystem? System);
+
+/// <summary>How far the plan of a plant is.</summary>
+public enum PlanState
+{
+    Planned,
+    Finished,
+
+    /// <summary>Nobody walked round it yet.</summary>
+    Empty,
+    Unplannable,
+}
 
 /// <summary>
 /// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
@@ -33,7 +48,18 @@ public sealed record GardenPlanLine(string Id, string Name, string Place, string
 public static class GardenPlan
 {
     private const int ChunkPlants = 128;
-    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+    private static readonly JsonSerializerOptions Web = Written();
+
+    private static JsonSerializerOptions Written()
+    {
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
+        foreach (var converter in PlanJson.Converters)
+        {
+            options.Converters.Add(converter);
+        }
+
+        return options;
+    }
 
     /// <summary>Adds the route.</summary>
     public static void MapGardenPlan(this IEndpointRouteBuilder app) =>
@@ -87,12 +113,12 @@ public static class GardenPlan
             plants = wanted is null ? plants : [.. plants.Where(wanted)];
             var ids = plants.Select(p => p.Id).ToArray();
             var surveys = (await garden.Surveys.AsNoTracking().Where(s => ids.Contains(s.PlantId) && s.Season <= season).ToListAsync(cancel)).ToLookup(s => s.PlantId);
-            var log = (await garden.Log.AsNoTracking().Where(l => ids.Contains(l.PlantId) && l.Kind != "note").OrderBy(l => l.Id).ToListAsync(cancel)).ToLookup(l => l.PlantId);
+            var log = (await garden.Log.AsNoTracking().Where(l => ids.Contains(l.PlantId) && l.Kind != LogKind.Note).OrderBy(l => l.Id).ToListAsync(cancel)).ToLookup(l => l.PlantId);
             var lines = new GardenPlanLine[plants.Count];
             await Parallel.ForAsync(0, plants.Count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, (i, _) =>
             {
                 var plant = plants[i];
-                lines[i] = LineOf(plant, [.. surveys[plant.Id]], [.. log[plant.Id]], place, today, season, own);
+                lines[i] = LineOf(plant, [.. surveys[plant.Id]], [.. log[plant.Id]], place, today, season, own, cancel);
                 return ValueTask.CompletedTask;
             });
             foreach (var line in lines)
@@ -102,28 +128,28 @@ public static class GardenPlan
         }
     }
 
-    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord[] surveys, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own)
+    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord[] surveys, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own, CancellationToken cancel)
     {
         var latest = surveys.MaxBy(s => s.Season);
-        var system = latest?.Vine is { } vine ? (string?)JsonNode.Parse(vine)?["system"] : null;
-        GardenPlanLine Without(string state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
+        var system = latest?.Vine is { } vine ? WireNames.Find<VineSystem>((string?)JsonNode.Parse(vine)?["system"]) : null;
+        GardenPlanLine Without(PlanState state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
         var visit = latest?.Season == season ? latest.Visit : 1;
-        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == "step" && l.Season == of && (of != season || l.Visit == visit))];
-        if (log.Any(l => l.Kind == "finished" && l.Season == season && l.Visit == visit))
+        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == LogKind.Step && l.Season == of && (of != season || l.Visit == visit))];
+        if (log.Any(l => l.Kind == LogKind.Finished && l.Season == season && l.Visit == visit))
         {
-            return Without("finished");
+            return Without(PlanState.Finished);
         }
 
-        var (survey, _) = SurveyEndpoints.Current(plant, latest, Steps(latest?.Season), place, today, season);
+        var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), place, today, season);
         var document = SurveyDocuments.Compose(plant, survey, place, own, survey.Vine is null ? null : Weighed.Of(surveys, log, season));
-        if (WorkState.Of(document, Steps(season), PlanDetail.Brief) is not { } state)
+        if (WorkState.Of(document, [.. Steps(season).Select(WorkStore.DoneOf)], PlanDetail.Brief, cancel) is not { } state)
         {
-            return Without(survey.Stems == "[]" ? "empty" : "unplannable");
+            return Without(survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable);
         }
 
         var plan = state.Plan;
-        var pending = state.Pending.Where(p => p.Step.Stage != "return").Select(p => p.Step).ToArray();
-        return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, "planned", pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
-            pending.Count(s => s is { Action: "check", Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal, plan.Vine?.System);
+        var pending = state.Pending.Where(p => p.Step.Stage != Stage.Return).Select(p => p.Step).ToArray();
+        return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, PlanState.Planned, pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
+            pending.Count(s => s is { Action: StepAction.Check, Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal, plan.Vine?.System);
     }
 }

@@ -1,8 +1,11 @@
 using System.Text.Json;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Families;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Schools;
@@ -34,31 +37,34 @@ public static class PlanEndpoints
             return error ?? SurveyReader.Read(document!.RootElement) switch
             {
                 SurveyReading.Invalid invalid => Problems.Invalid(invalid.Errors, "This is not a survey that can be planned."),
-                SurveyReading.Valid valid => Results.Bytes(Planner.Plan(valid.Survey).ToJson(), Json),
+                SurveyReading.Valid valid => Results.Bytes(Planner.Plan(valid.Survey, PlanDetail.Full, cancel).ToJson(), Json),
                 _ => throw new InvalidOperationException("Unhandled reading."),
             };
         }
     }
 
-    private static KindView[] Kinds() => [.. PlantKinds.Served.Values.OrderBy(k => PlantKinds.Known.ToList().IndexOf(k.Id)).Select(k =>
+    private static KindView[] Kinds() => [.. PlantKinds.All.Select(k =>
         new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs,
-            k.IsVine ? "vine" : k.IsCaneFruit ? "cane-fruit" : k.Surveyed ? "rose" : "shrub"))];
+            k.Family, UsualOf(k)))];
+
+    private static Dictionary<string, UsualStem> UsualOf(PlantKind kind) => Enum.GetValues<StemRole>().ToDictionary(
+        r => WireNames.Of(r), r => PlantFamilies.Of(kind).Usual(kind, r, null, r is StemRole.Cane or StemRole.Trunk));
 
     private static async Task<IResult> SchoolsAsync(string kind, GardenContext garden, CancellationToken cancel)
     {
-        if (!PlantKinds.Served.ContainsKey(kind))
+        if (PlantKinds.Find(kind) is null)
         {
             return Problems.NotFound("kind");
         }
 
-        static SchoolValueView[] Values(School s) => [.. SchoolValueSpec.All.Where(spec => s.Values.ContainsKey(spec.Name)).Select(spec => ViewOf(spec, s.Value(spec.Name)))];
+        static SchoolValueView[] Values(School s) => [.. SchoolValueSpec.All.Where(spec => !s.Value(spec.Name).Unused).Select(spec => ViewOf(spec, s.Value(spec.Name)))];
         var own = await OwnSchools.ForAsync(garden, kind, cancel);
         return Results.Ok(SchoolCatalog.AllFor(kind).Select(s => new SchoolView(s.Id, s.Name, s.Summary, null, null, Values(s)))
             .Concat(own.Select(o => new SchoolView(o.Record.Id, o.Record.Name, o.School.Summary, o.Record.Base, JsonSerializer.Deserialize<JsonElement>(o.Record.Set), Values(o.School)))).ToArray());
     }
 
     private static SchoolValueView ViewOf(SchoolValueSpec spec, SchoolValue value) =>
-        new(spec.Name, spec.Label, spec.Unit, value.Word is null ? value.Number : null, value.Word, value.Provenance, value.Why);
+        new(spec.Name, spec.Label, spec.Unit, value.Word is null && value.Limited ? value.Number : null, value.Word, value.Provenance, value.Why);
 }
 
 /// <summary>A kind of plant that can be planned.</summary>
@@ -66,10 +72,10 @@ public static class PlanEndpoints
 /// <param name="Surveyed">False where a simple routine does without a walk round the canes.</param>
 /// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
 /// <param name="Climbs">Canes are trained and tied to a support.</param>
-/// <param name="Family">rose, vine, cane-fruit or shrub.</param>
+/// <param name="Usual">What a stem of each role is taken to be where nobody measured it.</param>
 /// <param name="OldFrom">Seasons from which wood counts as old.</param>
 public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
-    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, string Family);
+    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, PlantFamily Family, Dictionary<string, UsualStem> Usual);
 
 /// <summary>A school as it applies to one kind.</summary>
 /// <param name="Base">For the gardener's own: the school it was copied from.</param>
@@ -77,4 +83,4 @@ public sealed record KindView(string Id, string Name, string Note, string Defaul
 public sealed record SchoolView(string Id, string Name, string Summary, string? Base, JsonElement? Set, SchoolValueView[] Values);
 
 /// <summary>One value of a school with its provenance.</summary>
-public sealed record SchoolValueView(string Name, string Label, string Unit, double? Number, string? Word, string Provenance, string Why);
+public sealed record SchoolValueView(string Name, string Label, string Unit, double? Number, string? Word, Provenance Provenance, string Why);

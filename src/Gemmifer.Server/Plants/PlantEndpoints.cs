@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -28,7 +29,7 @@ public static class PlantEndpoints
     }
 
     /// <summary>A plant as people see it.</summary>
-    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Served[p.Kind].Name, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
+    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Of(p.Kind).Name, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
 
     /// <summary>A plant that grows in the garden, or null.</summary>
     public static Task<PlantRecord?> FindAsync(GardenContext garden, string id, CancellationToken cancel) =>
@@ -40,23 +41,22 @@ public static class PlantEndpoints
     private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
     {
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-        var (month, day) = place.Frost();
         var today = Today(clock);
         var season = PruningYear.Of(today, place.Southern);
         var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null).OrderBy(p => p.Place).ThenBy(p => p.Name).ToListAsync(cancel);
         var surveys = (await garden.Surveys.AsNoTracking().ToListAsync(cancel)).ToLookup(s => s.PlantId);
-        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind == "step" || l.Kind == "finished").ToListAsync(cancel)).ToLookup(l => l.PlantId);
+        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind == LogKind.Step || l.Kind == LogKind.Finished).ToListAsync(cancel)).ToLookup(l => l.PlantId);
         return Results.Ok(plants.Select(p =>
         {
             var latest = surveys[p.Id].MaxBy(s => s.Season);
             var visit = latest?.Season == season ? latest.Visit : 1;
             var now = log[p.Id].Where(l => l.Season == season && l.Visit == visit).ToArray();
-            var steps = now.Count(l => l.Kind == "step");
-            var state = now.Any(l => l.Kind == "finished") ? "finished"
+            var steps = now.Count(l => l.Kind == LogKind.Step);
+            var state = now.Any(l => l.Kind == LogKind.Finished) ? "finished"
                 : steps > 0 ? "working"
-                : (latest is not null && latest.Season == season && (latest.Stems != "[]" || latest.Row is not null)) || !PlantKinds.Served[p.Kind].Surveyed ? "surveyed"
+                : (latest is not null && latest.Season == season && (latest.Stems != "[]" || latest.Row is not null)) || !PlantKinds.Of(p.Kind).Surveyed ? "surveyed"
                 : "empty";
-            var (from, to) = PruningYear.Window(PlantKinds.Served[p.Kind], today, month, day);
+            var (from, to) = PruningYear.Window(PlantKinds.Of(p.Kind), today, place.Growing);
             var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
             return new PlantSummary(ViewOf(p), state, steps, from, to, last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
                 JsonDocument.Parse(latest?.Stems ?? "[]").RootElement, latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null);
@@ -147,19 +147,15 @@ public static class PlantEndpoints
                 f.Error("/name", "required", "Give the plant a name you will know it by.");
             }
 
-            var kind = f.Word("kind", [.. PlantKinds.Known]);
-            if (kind is not null && !PlantKinds.Served.ContainsKey(kind))
-            {
-                f.Error("/kind", "unsupported", $"Plants of this kind cannot be planned yet; those that can: {string.Join(", ", PlantKinds.Served.Keys.Order(StringComparer.Ordinal))}.");
-            }
+            var kind = f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]);
 
             var place = f.Text("place", 80)?.Trim() ?? "";
             var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, Today(clock).Year);
-            var vigour = f.Word("vigour", ["weak", "normal", "strong"]);
+            var vigour = f.Word("vigour", WireNames.All<Vigour>());
             var neglected = f.Flag("neglected") ?? false;
             var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
             var rootstock = f.Flag("rootstock");
-            var look = f.Word("look", ["open", "full"]);
+            var look = f.Word("look", WireNames.All<PlantLook>());
             if (errors.Count > 0)
             {
                 return Problems.Invalid(errors);

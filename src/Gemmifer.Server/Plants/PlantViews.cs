@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Server.Plants;
 

@@ -1,9 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
-using Gemmifer.Core.Surveys;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -19,10 +19,10 @@ public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set);
 /// <param name="Own">Whether it is the gardener's own copy.</param>
 /// <param name="Base">The school it was copied from; null for one that ships.</param>
 /// <param name="Revision">0 for one that ships.</param>
-public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, RuleValue[] Values, RuleWeight[] Weights);
+public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, PlantFamily Family, RuleValue[] Values, RuleWeight[] Weights);
 
 /// <summary>What a wish is worth in points when the choice is weighed; below 0 it counts against.</summary>
-public sealed record RuleWeight(string Name, double Points, string Provenance, string Why);
+public sealed record RuleWeight(string Name, double Points, Provenance Provenance, string Why);
 
 /// <summary>One value of a school.</summary>
 /// <param name="Min">Least it may be; null for a word or a yes or no.</param>
@@ -30,10 +30,10 @@ public sealed record RuleWeight(string Name, double Points, string Provenance, s
 /// <param name="Flag">Yes or no; then Number is 1 or 0.</param>
 /// <param name="ByKind">What it is for kinds that differ.</param>
 public sealed record RuleValue(string Name, string Label, string Unit, double? Number, string? Word, double? Min, double? Max, bool Whole, string[] Words, bool Flag,
-    string Provenance, string Why, RuleByKind[] ByKind);
+    Provenance Provenance, string Why, RuleByKind[] ByKind);
 
 /// <summary>What a value is for one kind.</summary>
-public sealed record RuleByKind(string Kind, double? Number, string? Word, string Provenance, string Why);
+public sealed record RuleByKind(string Kind, double? Number, string? Word, Provenance Provenance, string Why);
 
 /// <summary>The rules with their sources, and the gardener's own copies.</summary>
 public static class OwnSchools
@@ -84,40 +84,43 @@ public static class OwnSchools
         }
 
         using var document = JsonDocument.Parse(set.ToJsonString());
-        return SchoolSettings.Apply(school, document.RootElement, "/set", errors, []) with { Name = name };
+        var notes = new SurveyNotes();
+        var applied = SchoolSettings.Apply(school, document.RootElement, "/set", notes) with { Name = name };
+        errors.AddRange(notes.Errors);
+        return applied;
     }
 
     private static async Task<IResult> RulesAsync(GardenContext garden, CancellationToken cancel)
     {
         var own = await garden.Schools.AsNoTracking().Where(s => s.RemovedAt == null).OrderBy(s => s.Name).ToListAsync(cancel);
-        return Results.Ok(SchoolCatalog.Served.Select(id => ViewOf(id, null)).Concat(own.Select(o => ViewOf(o.Base, o))).ToArray());
+        return Results.Ok(SchoolCatalog.Ids.Select(id => ViewOf(id, null)).Concat(own.Select(o => ViewOf(o.Base, o))).ToArray());
     }
 
     private static RuleSchool ViewOf(string id, OwnSchoolRecord? own)
     {
         var file = SchoolCatalog.File(id)!;
         var set = own is null ? [] : JsonNode.Parse(own.Set)!.AsObject();
-        var general = own is null ? file.School : ApplyTo(file.School, set);
-        return new RuleSchool(own?.Id ?? id, own?.Name ?? general.Name, general.Summary, own is not null, own?.Base, own?.Revision ?? 0, [.. file.School.Kinds],
-            [.. SchoolValueSpec.All.Select(spec => ValueOf(spec, general, [.. file.School.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))],
+        var general = own is null ? file.General : ApplyTo(file.General, set);
+        return new RuleSchool(own?.Id ?? id, own?.Name ?? general.Name, general.Summary, own is not null, own?.Base, own?.Revision ?? 0, [.. file.Kinds], file.Family,
+            [.. SchoolValueSpec.All.Where(spec => !general.Value(spec.Name).Unused).Select(spec => ValueOf(spec, general, [.. file.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))],
             [.. general.Weights.OrderByDescending(w => w.Value.Number).ThenBy(w => w.Key, StringComparer.Ordinal).Select(w => new RuleWeight(w.Key, w.Value.Number, w.Value.Provenance, w.Value.Why))]);
     }
 
     private static School ApplyTo(School school, JsonObject set)
     {
         using var document = JsonDocument.Parse(set.ToJsonString());
-        return SchoolSettings.Apply(school, document.RootElement, "/set", [], []);
+        return SchoolSettings.Apply(school, document.RootElement, "/set", new SurveyNotes());
     }
 
     private static RuleValue ValueOf(SchoolValueSpec spec, School general, (string Kind, School School)[] kinds)
     {
         var value = general.Value(spec.Name);
-        static double? Number(SchoolValue v) => v.Word is null ? v.Number : null;
+        static double? Number(SchoolValue v) => v.Word is null && v.Limited ? v.Number : null;
         var numeric = spec.Words.Length == 0 && !spec.Flag;
         return new RuleValue(spec.Name, spec.Label, spec.Unit, Number(value), value.Word, numeric ? spec.Min : null, numeric ? spec.Max : null, spec.Whole, [.. spec.Words], spec.Flag,
             value.Provenance, value.Why,
             [.. kinds.Select(k => (k.Kind, Value: k.School.Value(spec.Name))).Where(k => k.Value.Number != value.Number || k.Value.Word != value.Word)
-                .Select(k => new RuleByKind(PlantKinds.Served[k.Kind].Name, Number(k.Value), k.Value.Word, k.Value.Provenance, k.Value.Why))]);
+                .Select(k => new RuleByKind(PlantKinds.Of(k.Kind).Name, Number(k.Value), k.Value.Word, k.Value.Provenance, k.Value.Why))]);
     }
 
     private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
@@ -186,8 +189,13 @@ public static class OwnSchools
     {
         foreach (var (low, high) in SchoolValueSpec.Ordered.Where(p => set.ContainsKey(p.Low) || set.ContainsKey(p.High)))
         {
-            set[low] = school.Value(low).Number;
-            set[high] = school.Value(high).Number;
+            foreach (var name in (string[])[low, high])
+            {
+                if (school.Value(name) is { Limited: true } value)
+                {
+                    set[name] = value.Number;
+                }
+            }
         }
 
         return set;
@@ -214,12 +222,13 @@ public static class OwnSchools
                 f.Error("/name", "required", "Give your school a name you will know it by.");
             }
 
-            var from = f.Word("base", [.. SchoolCatalog.Served]);
+            var from = f.Word("base", [.. SchoolCatalog.Ids]);
             if (f.Find("set") is { } set && from is not null)
             {
-                var warnings = new List<Warning>();
-                var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.School, set, "/set", errors, warnings);
-                errors.AddRange(warnings.Select(w => new SurveyError("/set", "unknown", w.Text)));
+                var notes = new SurveyNotes();
+                var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.General, set, "/set", notes);
+                errors.AddRange(notes.Errors);
+                errors.AddRange(notes.Warnings.Select(w => new SurveyError("/set", "unknown", w.Text)));
                 record.Set = errors.Count == 0 ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString() : record.Set;
             }
 

@@ -1,5 +1,8 @@
+using System.Globalization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Season;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -27,9 +30,10 @@ public sealed record GardenPlace(string Hemisphere, string LastFrost, string Fir
     /// <summary>Whether the seasons are those of the south.</summary>
     public bool Southern => Hemisphere == "south";
 
-    /// <summary>Month and day of the last frost.</summary>
-    public (int Month, int Day) Frost() =>
-        (int.Parse(LastFrost[..2], System.Globalization.CultureInfo.InvariantCulture), int.Parse(LastFrost[3..], System.Globalization.CultureInfo.InvariantCulture));
+    /// <summary>As the planner has it.</summary>
+    [JsonIgnore]
+    public GrowingPlace Growing => new(
+        Southern, int.Parse(LastFrost[..2], CultureInfo.InvariantCulture), int.Parse(LastFrost[3..], CultureInfo.InvariantCulture));
 }
 
 /// <summary>Settings with the revision they were read at.</summary>
@@ -110,18 +114,8 @@ public static class SettingsEndpoints
             f.Word("units", ["metric", "imperial"]) ?? "metric",
             f.Word("theme", ["auto", "light", "dark", "sun"]) ?? "auto",
             new BodyMeasures(lengths["pencil"], lengths["finger"], lengths["thumb"], lengths["fist"], lengths["hand"], lengths["shears"], lengths["hip"], lengths["self"]),
-            new GardenPlace(place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere, MonthDay(place, "lastFrost") ?? d.LastFrost, MonthDay(place, "firstFrost") ?? d.FirstFrost));
+            new GardenPlace(place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere, Frost(place, "lastFrost") ?? d.LastFrost, Frost(place, "firstFrost") ?? d.FirstFrost));
     }
 
-    private static string? MonthDay(FieldReader f, string name)
-    {
-        var text = f.Text(name);
-        if (text is not null && !DateOnly.TryParseExact("2000-" + text, "yyyy-MM-dd", out _))
-        {
-            f.Error(f.At(name), "format", $"{name} is a month and a day like 04-15.");
-            return null;
-        }
-
-        return text;
-    }
+    private static string? Frost(FieldReader f, string name) => f.MonthDay(name) is { } day ? string.Create(CultureInfo.InvariantCulture, $"{day.Month:00}-{day.Day:00}") : null;
 }

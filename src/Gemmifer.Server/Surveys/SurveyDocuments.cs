@@ -1,20 +1,24 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Work;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
-using Gemmifer.Server.Work;
 
 namespace Gemmifer.Server.Surveys;
 
 /// <summary>The parts of a survey that are stored, each as in the exchange format.</summary>
 public sealed record SurveyParts(JsonNode Stems, JsonNode KeepOut, JsonNode? School, JsonNode? Support, JsonNode? Vine, JsonNode? Row, JsonNode? Rain);
 
-/// <summary>Puts a stored survey together with its plant and place into the exchange format, and carries one over into the next season.</summary>
+/// <summary>Puts a stored survey together with its plant and place into the exchange format; carries one over into the next season.</summary>
 public static class SurveyDocuments
 {
     /// <summary>The whole survey as gemmifer.survey/1.</summary>
@@ -73,24 +77,27 @@ public static class SurveyDocuments
         document["stems"] is JsonArray { Count: 0 } && document["row"] is null && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
 
     /// <summary>The day to plan for in the season that is on.</summary>
-    public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today)
+    public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) => PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.Growing);
+
+    /// <summary>The stems of a stored survey as the work of its season left them, some seasons on.</summary>
+    /// <param name="survey">The survey of that season; null where it cannot be read.</param>
+    public static string Carried(PlantRecord plant, string stems, IReadOnlyList<StepDone> done, int seasons, Survey? survey)
     {
-        var (month, day) = place.Frost();
-        return PruningYear.PlanDay(PlantKinds.Served[plant.Kind], today, month, day);
+        var noted = JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;
+        var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
+        return JsonSerializer.Serialize(family.Grown(CarryOver.Stems(noted, done, seasons, survey), seasons), PartJson.Options);
     }
 
-    /// <summary>Where each stem of a survey reaches a height above the soil, mm along it; stems that stay below are not in it.</summary>
-    public static IReadOnlyDictionary<string, double> Reaching(JsonObject document, double heightMm)
+    /// <summary>The part of a survey that only its family has, some seasons on.</summary>
+    public static void Next(PlantRecord plant, SurveyRecord latest, SurveyRecord fresh, int seasons, Survey? survey)
     {
-        if (Read(document) is not SurveyReading.Valid { Survey: var survey })
+        var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
+        if (family.Part is not { } part || latest.Part(part) is not { } stored || JsonNode.Parse(stored) is not JsonObject facts)
         {
-            return new Dictionary<string, double>();
+            return;
         }
 
-        var tree = StemTree.Build(survey);
-        return tree.Stems.Select(s => (s.Id, s.LengthMm, Axis: tree.Axis(s)))
-            .Select(s => (s.Id, s.LengthMm, At: s.Axis.FirstAtHeight(heightMm - s.Axis.Start.Z)))
-            .Where(s => s.At is >= SurveyLimits.LeastMm && s.At < s.LengthMm)
-            .ToDictionary(s => s.Id, s => Math.Round(s.At!.Value, 1));
+        int? stayed = survey?.Facts is null ? null : Planner.Plan(survey, PlanDetail.Brief).Counts.Kept;
+        fresh.SetPart(part, family.Next(facts, seasons, stayed)?.ToJsonString());
     }
 }

@@ -1,14 +1,17 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Planning;
-using Gemmifer.Core.Plants;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
-using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Microsoft.EntityFrameworkCore;
 
@@ -18,7 +21,16 @@ namespace Gemmifer.Server.Surveys;
 /// <param name="Revision">0 where nothing was stored yet this season.</param>
 /// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this season.</param>
 /// <param name="Document">The survey in the exchange format gemmifer.survey/1.</param>
-public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
+/// <param name="Stems">What each stem is taken to be, defaults filled in; empty where the survey cannot be planned yet.</param>
+public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document, ResolvedStem[] Stems);
+
+/// <summary>A stem with everything known or assumed about its shape, for drawing. Lengths mm, angles degrees, bearings in hours.</summary>
+public sealed record ResolvedStem(string Id, double At, double Clock, double BaseClock, double Radius, double Length, double Lean, double TipLean)
+{
+    /// <summary>Of a stem as it was read.</summary>
+    public static ResolvedStem Of(Stem s) => new(
+        s.Id, s.Parent.AlongMm, Wording.ClockNumber(s.Bearing), Wording.ClockNumber(s.BaseBearing), s.RadiusMm, s.LengthMm, s.LeanDeg, s.TipLeanDeg);
+}
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
 public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row, JsonElement? Rain);
@@ -34,57 +46,16 @@ public static class SurveyEndpoints
             .Produces<SurveyView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
     }
 
-    private static async Task<IResult> GetAsync(string id, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> GetAsync(string id, GardenContext garden, PlantSurveys surveys, CancellationToken cancel)
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
             return Problems.NotFound("plant");
         }
 
-        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-        var today = PlantEndpoints.Today(clock);
-        var season = PruningYear.Of(today, place.Southern);
-        var (survey, carriedFrom) = await CurrentAsync(garden, plant, place, today, season, cancel);
-        return Results.Ok(ViewOf(survey, SurveyDocuments.Compose(plant, survey, place, await OwnSchools.ByIdAsync(garden, cancel), await Weighed.OfAsync(garden, plant, season, cancel)), carriedFrom));
+        var now = await surveys.NowAsync(plant, cancel);
+        return Results.Ok(ViewOf(now.Record, now.Document, now.CarriedFrom));
     }
-
-    /// <summary>
-    /// The survey of a plant in a season: the stored one, or, where nobody looked yet, what the last season's work left, not stored
-    /// and at revision 0, with the season it comes from.
-    /// </summary>
-    public static async Task<(SurveyRecord Survey, int? CarriedFrom)> CurrentAsync(GardenContext garden, PlantRecord plant, GardenPlace place, DateOnly today, int season, CancellationToken cancel)
-    {
-        var latest = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season <= season).OrderByDescending(s => s.Season).FirstOrDefaultAsync(cancel);
-        var steps = latest is null || latest.Season == season ? []
-            : await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "step" && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
-        return Current(plant, latest, steps, place, today, season);
-    }
-
-    /// <summary>The same from what is at hand.</summary>
-    /// <param name="latest">The plant's latest survey; null where there is none.</param>
-    /// <param name="steps">Steps recorded in the season of the latest survey.</param>
-    public static (SurveyRecord Survey, int? CarriedFrom) Current(PlantRecord plant, SurveyRecord? latest, IReadOnlyList<LogRecord> steps, GardenPlace place, DateOnly today, int season)
-    {
-        if (latest?.Season == season)
-        {
-            return (latest, null);
-        }
-
-        var fresh = new SurveyRecord { PlantId = plant.Id, Season = season, Date = SurveyDocuments.PlanDay(plant, place, today), Stems = "[]", KeepOut = latest?.KeepOut ?? "[]", School = latest?.School, Support = latest?.Support };
-        if (latest is not null)
-        {
-            var document = SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>());
-            var done = steps.Where(s => s.Visit == latest.Visit).ToList();
-            fresh.Stems = CarryOver.Stems(latest.Stems, done, season - latest.Season, height => SurveyDocuments.Reaching(document, height), PlantKinds.Served[plant.Kind].IsVine).ToJsonString();
-            fresh.Vine = CarryOver.Vine(latest.Vine, season - latest.Season);
-            fresh.Row = latest.Row is null ? null : CarryOver.Row(latest.Row, Stayed(document));
-        }
-
-        return (fresh, latest?.Season);
-    }
-
-    /// <summary>Canes that stayed in a row by its plan.</summary>
-    private static int Stayed(JsonObject document) => SurveyDocuments.Read(document) is SurveyReading.Valid { Survey: { Row: not null } survey } ? Planner.Plan(survey, PlanDetail.Brief).Counts.Kept : 0;
 
     private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
     {
@@ -170,6 +141,8 @@ public static class SurveyEndpoints
         }
     }
 
-    private static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) =>
-        new(record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document));
+    /// <summary>A survey as screens see it.</summary>
+    public static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) => new(
+        record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document),
+        SurveyDocuments.Read(document) is SurveyReading.Valid { Survey: var survey } ? [.. survey.Stems.Select(ResolvedStem.Of)] : []);
 }

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
@@ -13,13 +14,13 @@ public static class Weighed
     /// <param name="season">The season that is on; its own prunings are in its survey.</param>
     public static async Task<JsonArray?> OfAsync(GardenContext garden, PlantRecord plant, int season, CancellationToken cancel)
     {
-        if (!PlantKinds.Served[plant.Kind].IsVine)
+        if (PlantKinds.Of(plant.Kind).Family != PlantFamily.Vine)
         {
             return null;
         }
 
         var surveys = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season < season && s.Vine != null).ToListAsync(cancel);
-        var crops = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == "crop").OrderBy(l => l.Id).ToListAsync(cancel);
+        var crops = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Crop).OrderBy(l => l.Id).ToListAsync(cancel);
         return Of(surveys, crops, season);
     }
 
@@ -37,7 +38,7 @@ public static class Weighed
             }
         }
 
-        foreach (var crop in log.Where(l => l is { Kind: "crop", Grams: not null }).GroupBy(l => l.Season))
+        foreach (var crop in log.Where(l => l is { Kind: LogKind.Crop, Grams: not null }).GroupBy(l => l.Season))
         {
             Summer(crop.Key)["crop"] = crop.Sum(c => c.Grams!.Value);
         }

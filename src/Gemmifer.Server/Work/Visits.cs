@@ -1,26 +1,33 @@
 using System.Globalization;
+using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
-using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Work;
 
 /// <summary>A visit that is to come.</summary>
-/// <param name="Kind">second-visit, tip, check, rub-off, defer or do.</param>
-public sealed record VisitView(int Id, string PlantId, string Plant, string PlantKind, string Place, string Kind, string Text, DateOnly Due);
+public sealed record VisitView(int Id, string PlantId, string Plant, string PlantKind, string Place, VisitKind Kind, string Text, IReadOnlyList<Measure>? Measures, DateOnly Due);
 
 /// <summary>What became of a visit.</summary>
-/// <param name="Outcome">done or later.</param>
 /// <param name="Days">With later: so many days on, 1 to 60; a week where not said.</param>
-public sealed record VisitInput(string Outcome, int? Days);
+public sealed record VisitInput(VisitOutcome Outcome, int? Days);
+
+/// <summary>What became of a visit.</summary>
+public enum VisitOutcome
+{
+    Done,
+    Later,
+}
 
 /// <summary>Visits that follow from the work: the second cut, tipping, a look. Stored, so that they are there after a restart.</summary>
 public static class Visits
@@ -42,43 +49,28 @@ public static class Visits
         garden.RemoveRange(stored.Where(v => v.DoneAt is null && v.Key.StartsWith(prefix, StringComparison.Ordinal) && wanted.All(w => w.Key != v.Key)));
         foreach (var visit in wanted)
         {
-            if (stored.FirstOrDefault(v => v.Key == visit.Key) is { } had)
-            {
-                if (had.DoneAt is null && (had.Text, had.Kind) != (visit.Text, visit.Kind))
-                {
-                    (had.Text, had.Kind, had.Due) = (visit.Text, visit.Kind, visit.Due);
-                }
-            }
-            else
+            if (stored.FirstOrDefault(v => v.Key == visit.Key) is not { } had)
             {
                 garden.Add(visit);
             }
-        }
-    }
-
-    private static IEnumerable<VisitRecord> Of(OpenWork work)
-    {
-        var plan = work.State?.Plan;
-        var doubt = plan?.Vine is { } vine && vine.Positions.Any(p => p.Doubt);
-        var counts = new Dictionary<string, int>(StringComparer.Ordinal);
-
-        // Stems that wait for the same day are one visit.
-        foreach (var day in (plan?.Steps ?? []).Where(s => s.Stage == "return").GroupBy(s => (s.Action, s.Due, Own: s.Action == "defer" ? "" : s.Text)))
-        {
-            var (first, action) = (day.First(), day.Key.Action);
-            var second = plan?.Vine?.Work == "winter" && (action == "defer" || (doubt && action == "do" && first.Stem is null));
-            var n = counts[action] = counts.GetValueOrDefault(action) + 1;
-            yield return new VisitRecord
+            else if (had.DoneAt is null && (had.Text, had.Kind) != (visit.Text, visit.Kind))
             {
-                PlantId = work.Plant.Id,
-                Season = work.Season,
-                Key = $"{work.Visit}:{action}:{n}",
-                Kind = second ? "second-visit" : action,
-                Text = day.Count() > 1 ? $"{Wording.List([.. day.Select(s => s.Stem ?? "").Where(s => s.Length > 0)])}: look again, and decide then." : first.Text,
-                Due = DateOnly.ParseExact(first.Due, "yyyy-MM-dd", CultureInfo.InvariantCulture),
-            };
+                (had.Text, had.Measures, had.Kind, had.Due) = (visit.Text, visit.Measures, visit.Kind, visit.Due);
+            }
         }
     }
+
+    private static IEnumerable<VisitRecord> Of(OpenWork work) => work.State is not { } state ? []
+        : PlannedVisit.Of(state.Plan).Select(v => new VisitRecord
+        {
+            PlantId = work.Plant.Id,
+            Season = work.Season,
+            Key = $"{work.Visit}:{v.Key}",
+            Kind = v.Kind,
+            Text = v.Text,
+            Measures = WorkStore.Stored(v.Text.Measures),
+            Due = v.Due,
+        });
 
     /// <summary>A visit that was missed by so many days is no longer asked for.</summary>
     private const int MissedDays = 120;
@@ -88,7 +80,7 @@ public static class Visits
         var since = PlantEndpoints.Today(clock).AddDays(-MissedDays);
         var open = await garden.Visits.AsNoTracking().Where(v => v.DoneAt == null && v.Due >= since).Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
             .OrderBy(x => x.v.Due).ThenBy(x => x.p.Name).ThenBy(x => x.v.Id).ToListAsync(cancel);
-        return Results.Ok(open.Select(x => new VisitView(x.v.Id, x.p.Id, x.p.Name, x.p.Kind, x.p.Place, x.v.Kind, x.v.Text, x.v.Due)).ToArray());
+        return Results.Ok(open.Select(x => new VisitView(x.v.Id, x.p.Id, x.p.Name, x.p.Kind, x.p.Place, x.v.Kind, x.v.Text, WorkStore.MeasuresOf(x.v.Measures), x.v.Due)).ToArray());
     }
 
     private static async Task<IResult> SettleAsync(int id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
@@ -108,14 +100,14 @@ public static class Visits
 
             var f = new FieldReader(document!.RootElement, "", []);
             f.Require("outcome");
-            var outcome = f.Word("outcome", ["done", "later"]);
+            var outcome = f.Choice<VisitOutcome>("outcome");
             var days = f.Whole("days", 1, 60) ?? 7;
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
             }
 
-            if (outcome == "later")
+            if (outcome == VisitOutcome.Later)
             {
                 var today = PlantEndpoints.Today(clock);
                 visit.Due = (visit.Due > today ? visit.Due : today).AddDays(days);
@@ -123,7 +115,7 @@ public static class Visits
             else
             {
                 visit.DoneAt = clock.GetUtcNow();
-                garden.Add(new LogRecord { PlantId = visit.PlantId, Season = visit.Season, At = clock.GetUtcNow(), Kind = "note", Text = $"Came back: {visit.Text}" });
+                garden.Add(new LogRecord { PlantId = visit.PlantId, Season = visit.Season, At = clock.GetUtcNow(), Kind = LogKind.Note, Text = $"Came back: {visit.Text}" });
             }
 
             await garden.SaveChangesAsync(cancel);
@@ -132,34 +124,33 @@ public static class Visits
     }
 
     /// <summary>Opens the visit after bud break: the vine as the winter's work left it, to note which buds grow.</summary>
-    private static async Task<IResult> BeginSecondAsync(string id, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> BeginSecondAsync(string id, GardenContext garden, PlantSurveys surveys, TimeProvider clock, CancellationToken cancel)
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
             return Problems.NotFound("plant");
         }
 
-        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-        var today = PlantEndpoints.Today(clock);
+        var (place, today) = (await surveys.PlaceAsync(cancel), PlantEndpoints.Today(clock));
         var season = PruningYear.Of(today, place.Southern);
-        if (!PlantKinds.Served[plant.Kind].IsVine || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel) is not { Visit: 1, Vine: not null } survey)
+        if (!PlantFamilies.Of(PlantKinds.Of(plant.Kind)).ComesBack
+            || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel) is not { Visit: 1, Vine: not null } survey)
         {
             return Problems.Stale("There is no winter's work of this season to come back to, or the second visit has begun already.");
         }
 
-        var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == "step").OrderBy(l => l.Id).ToListAsync(cancel);
-        survey.Stems = CarryOver.Stems(survey.Stems, steps, 0).ToJsonString();
-        var vine = System.Text.Json.Nodes.JsonNode.Parse(survey.Vine)!;
+        var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == LogKind.Step).OrderBy(l => l.Id).ToListAsync(cancel);
+        survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(WorkStore.DoneOf)], 0, null);
+        var vine = JsonNode.Parse(survey.Vine)!;
         vine["stage"] = 2;
         (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, clock.GetUtcNow());
         survey.Revision++;
-        foreach (var visit in await garden.Visits.Where(v => v.PlantId == id && v.Season == season && v.Kind == "second-visit" && v.DoneAt == null).ToListAsync(cancel))
+        foreach (var visit in await garden.Visits.Where(v => v.PlantId == id && v.Season == season && v.Kind == VisitKind.SecondVisit && v.DoneAt == null).ToListAsync(cancel))
         {
             visit.DoneAt = clock.GetUtcNow();
         }
 
         await garden.SaveChangesAsync(cancel);
-        return Results.Ok(new SurveyView(season, survey.Revision, null, System.Text.Json.JsonSerializer.SerializeToElement(
-            SurveyDocuments.Compose(plant, survey, place, await Schools.OwnSchools.ByIdAsync(garden, cancel), await Weighed.OfAsync(garden, plant, season, cancel)))));
+        return Results.Ok(SurveyEndpoints.ViewOf(survey, await surveys.ComposeAsync(plant, survey, cancel), null));
     }
 }

@@ -55,7 +55,7 @@ public class LocalSearchTests
         Assert.Equal(200, plan.Stems.Count);
         Assert.True(plan.Bound >= plan.Score);
         Assert.True(plan.Optimal || plan.Warnings.Any(w => w.Code == "unproved"));
-        Assert.True(plan.Counts.EndSpacing >= 200 || plan.Warnings.Any(w => w.Text.Contains("closer than", StringComparison.Ordinal)));
+        Assert.True(plan.Counts.EndSpacing >= 200 || plan.Warnings.Any(w => w.Text.Text.Contains("closer than", StringComparison.Ordinal)));
     }
 
     [Fact]

@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Families.Canes;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Choice;
@@ -12,7 +12,7 @@ public class ModelBuilderTests
     private static (ChoiceModel Model, Sorted Sorted) Of(JsonObject document)
     {
         var survey = Surveys.Read(document);
-        var tree = StemTree.Build(survey);
+        var tree = StemTree.Build(survey.Stems, survey.Plant);
         var sorted = Sorting.Sort(survey, tree);
         return (new ModelBuilder(survey, tree, sorted.Candidates).Build(), sorted);
     }

@@ -12,7 +12,7 @@ public class OptionBuilderTests
     {
         var document = Surveys.Of(cane);
         var survey = Surveys.Read(change is null ? document : change(document));
-        return new OptionBuilder(survey, StemTree.Build(survey), (_, _) => 0).Build(survey.Stems[0], soundTo, mayRemove, 24);
+        return new OptionBuilder(survey, StemTree.Build(survey.Stems, survey.Plant), (_, _) => 0).Build(survey.Stems[0], soundTo, mayRemove, 24);
     }
 
     private static JsonObject Upright(double length = 1100) => Surveys.Cane("A", 3, 14, 2, length, 0);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Planning;
+using Gemmifer.Core.Families.Canes;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Choice;
@@ -47,7 +47,7 @@ public class OracleTests
     private static (ChoiceModel Model, ChoiceLimits Limits) ModelOf(System.Text.Json.Nodes.JsonObject document, int most)
     {
         var survey = Surveys.Read(document);
-        var tree = StemTree.Build(survey);
+        var tree = StemTree.Build(survey.Stems, survey.Plant);
         var sorted = Sorting.Sort(survey, tree);
         var fewer = sorted.Candidates.Select(c => c with
         {

@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Tests.Diagnosis;
 
@@ -11,7 +13,7 @@ public class DiagnoserTests
     {
         var survey = Surveys.Of([.. Company, cane]);
         var stem = Surveys.Plan(plant is null ? survey : plant(survey)).Stem("A");
-        return (stem.Verdict, stem.Decision);
+        return (WireNames.Of(stem.Verdict), WireNames.Of(stem.Decision));
     }
 
     [Theory]
@@ -54,7 +56,7 @@ public class DiagnoserTests
         var suspect = Surveys.Cane("A", 10).With("parent", "unknown").Seen("smooth", "leaflets-differ");
         Assert.Equal(("unsure", "check"), Of(suspect, s => s.Plant("unionHeight", -50)));
         var plan = Surveys.Plan(Surveys.Of(suspect).Plant("unionHeight", -50));
-        Assert.Contains(plan.Steps, s => s.Stage == "prepare" && s.Tool == "fingers");
+        Assert.Contains(plan.Steps, s => s.Stage == Stage.Prepare && s.Tool == Tool.Fingers);
     }
 
     [Theory]
@@ -67,8 +69,8 @@ public class DiagnoserTests
     public void Mildew_everywhere_says_nothing_about_one_cane()
     {
         var cane = Surveys.Cane("A", 10).With("parent", "ground").Seen("mildew");
-        Assert.Equal("sucker", Surveys.Plan(Surveys.Of([.. Company, cane])).Stem("A").Verdict);
-        Assert.Equal("unsure", Surveys.Plan(Surveys.Of([Surveys.Cane("X", 1).Seen("mildew"), cane])).Stem("A").Verdict);
+        Assert.Equal(Verdict.Sucker, Surveys.Plan(Surveys.Of([.. Company, cane])).Stem("A").Verdict);
+        Assert.Equal(Verdict.Unsure, Surveys.Plan(Surveys.Of([Surveys.Cane("X", 1).Seen("mildew"), cane])).Stem("A").Verdict);
     }
 
     [Fact]
@@ -76,8 +78,8 @@ public class DiagnoserTests
     {
         var cane = Surveys.Cane("A", 10).With("deadFrom", 300).Buds((150, 10), (200, 2.8), (250, 7.6), (320, 10));
         var plan = Surveys.Plan(Surveys.Of([.. Company, cane]));
-        Assert.Equal(("dead", "shorten"), (plan.Stem("A").Verdict, plan.Stem("A").Decision));
-        Assert.Equal((256, "dead"), (plan.Step("A").Cut!.At!.Value, plan.Step("A").Stage));
+        Assert.Equal((Verdict.Dead, Decision.Shorten), (plan.Stem("A").Verdict, plan.Stem("A").Decision));
+        Assert.Equal((256, Stage.Dead), (plan.Step("A").Cut!.At!.Value, plan.Step("A").Stage));
     }
 
     [Fact]
@@ -85,7 +87,7 @@ public class DiagnoserTests
     {
         var seen = new JsonArray(new JsonObject { ["what"] = "canker", ["at"] = 520 });
         var plan = Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("seen", seen).Buds((400, 10), (500, 10))]));
-        Assert.Equal("diseased", plan.Step("A").Stage);
+        Assert.Equal(Stage.Diseased, plan.Step("A").Stage);
         Assert.True(plan.Step("A").Cut!.At <= 470);
         Assert.All(plan.Steps.Where(s => s.Cut is not null), s => Assert.True(s.Disinfect));
     }
@@ -97,7 +99,7 @@ public class DiagnoserTests
         var seen = new JsonArray(new JsonObject { ["what"] = "scratch.brown", ["at"] = 300 }, new JsonObject { ["what"] = "leafing", ["at"] = 800 });
         Assert.Equal(("unsure", "check"), Of(Surveys.Cane("A", 10).With("seen", seen)));
         var shoot = new JsonObject { ["id"] = "A1", ["role"] = "lateral", ["parent"] = "A", ["at"] = 700, ["clock"] = 9, ["diameter"] = 5, ["age"] = 1, ["seen"] = new JsonArray("leafing") };
-        Assert.Equal("unsure", Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("deadFrom", 300), shoot])).Stem("A").Verdict);
+        Assert.Equal(Verdict.Unsure, Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("deadFrom", 300), shoot])).Stem("A").Verdict);
     }
 
     [Fact]

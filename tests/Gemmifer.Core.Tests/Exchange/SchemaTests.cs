@@ -1,8 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Tests.Planning.Rows;
-using Gemmifer.Core.Tests.Planning.Vines;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
 using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Exchange;
@@ -26,7 +26,7 @@ public class SchemaTests
 
     [Theory]
     [MemberData(nameof(Seeds))]
-    public void Surveys_and_plans_of_vines_keep_to_their_schemas(int seed) => KeepsTo(VineSurveys.Random(seed));
+    public void Surveys_and_plans_of_vines_keep_to_their_schemas(int seed) => KeepsTo(Families.Vines.VineSurveys.Random(seed));
 
     [Theory]
     [InlineData("raspberry.fall")]
@@ -34,7 +34,7 @@ public class SchemaTests
     [InlineData("canefruit.unknown")]
     public void Surveys_and_plans_of_rows_keep_to_their_schemas(string kind)
     {
-        var survey = RowPlanTests.Row(kind);
+        var survey = Families.CaneFruit.RowPlanTests.Row(kind);
         survey["row"]!["observations"] = JsonNode.Parse("""[{ "date": "2026-09-20", "what": "new-canes-fruited" }]""");
         KeepsTo(survey);
     }
@@ -82,7 +82,7 @@ public class SchemaTests
             """);
         Assert.True(Survey.Evaluate(example).IsValid);
         var plan = Surveys.Plan((JsonObject)example!);
-        Assert.Equal("diseased", plan.Stem("A").Verdict);
+        Assert.Equal(Verdict.Diseased, plan.Stem("A").Verdict);
         Assert.DoesNotContain(plan.Warnings, w => w.Code == "unknown-field");
     }
 

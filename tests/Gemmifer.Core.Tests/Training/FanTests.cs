@@ -1,8 +1,7 @@
-using System.Collections.Immutable;
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Tests.Training;
@@ -139,7 +138,7 @@ public class FanTests
 
     private static (Support? Support, List<SurveyError> Errors) Read(string json)
     {
-        var errors = new List<SurveyError>();
-        return (SupportReader.Read(JsonDocument.Parse(json).RootElement, "/support", errors, new List<Warning>()), errors);
+        var notes = new SurveyNotes();
+        return (SupportReader.Read(JsonDocument.Parse(json).RootElement, "/support", notes), notes.Errors);
     }
 }

@@ -1,5 +1,6 @@
+using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Planning.Climbing;
+using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Tests.Training;

@@ -1,4 +1,6 @@
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Tests.Training;

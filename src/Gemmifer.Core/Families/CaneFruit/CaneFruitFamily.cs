@@ -1,0 +1,64 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.CaneFruit;
+
+/// <summary>Raspberries and blackberries: counted by the row, or cane by cane.</summary>
+public sealed class CaneFruitFamily : Family
+{
+    /// <inheritdoc/>
+    public override PlantFamily Id => PlantFamily.CaneFruit;
+
+    /// <inheritdoc/>
+    public override string Noun => "row of cane fruit";
+
+    /// <inheritdoc/>
+    public override string Part => "row";
+
+    /// <inheritdoc/>
+    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => value is { } row ? RowReader.Read(row, notes) : null;
+
+    /// <inheritdoc/>
+    public override string? WithoutStems(bool part) => part ? null : "A survey of cane fruit needs the counts of its row, or at least one stem.";
+
+    /// <summary>Cane fruit is tied to anything.</summary>
+    public override bool Uses(PlantKind kind, SupportKind support) => true;
+
+    /// <inheritdoc/>
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) => RowPlanner.Plan(survey);
+
+    /// <summary>A row, a year on: the canes that stayed have fruited, and the new ones have still to be counted.</summary>
+    public override JsonObject? Next(JsonObject? part, int seasons, int? stayed)
+    {
+        if (part is null)
+        {
+            return null;
+        }
+
+        var next = part.DeepClone().AsObject();
+        next.Remove("meanHeight");
+        foreach (var fresh in (string[])["firstYear", "secondYear", "thin"])
+        {
+            next[fresh] = 0;
+        }
+
+        next["spent"] = stayed ?? 0;
+        return next;
+    }
+}
+
+/// <summary>What a survey says of cane fruit.</summary>
+public static class RowSurvey
+{
+    extension(Survey survey)
+    {
+        /// <summary>The counts of the row; null where it has none.</summary>
+        public RowFacts? Row => survey.Facts as RowFacts;
+    }
+}

@@ -1,0 +1,110 @@
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.CaneFruit;
+
+/// <summary>What becomes of the canes of a row, by count.</summary>
+/// <param name="Row">The counts; null where only single canes were noted.</param>
+/// <param name="Mow">Every cane goes to the ground.</param>
+/// <param name="MowLater">They would, but it is summer.</param>
+/// <param name="Stay">First-year canes that stay.</param>
+/// <param name="Thin">Thin ones that go.</param>
+/// <param name="Surplus">Sturdy ones that go because the row has no room.</param>
+/// <param name="Least">Fewest the row should keep.</param>
+/// <param name="Most">Most it should keep.</param>
+/// <param name="TipNow">Canes that stay are tipped with this work.</param>
+internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowLater, int Stay, int Thin, int Surplus, int Least, int Most, bool TipNow, int Plants, bool PerPlant)
+{
+    /// <summary>Schools between which a kind with two crops can choose.</summary>
+    public const string OneCrop = "one-crop", TwoCrops = "two-crops";
+
+    /// <summary>Decides the classes of a row.</summary>
+    public static RowWork Of(Survey survey, bool inGrowth)
+    {
+        var (school, kind, row) = (survey.School, RowRules.Kind(survey.Plant.Kind.Id), survey.Row);
+        var oneCrop = kind.Autumn is not null && school.Id == OneCrop;
+        var plants = row?.Plants ?? Math.Max(1, (int)Math.Round((row?.LengthMm ?? 0) / kind.PlantSpacingMm, MidpointRounding.AwayFromZero));
+        var metres = (row?.LengthMm ?? 1000) / 1000;
+        var most = kind.PerPlant ? school.CanesMax * plants : Math.Max(1, (int)Math.Floor((school.CanesMax * metres) + 1e-9));
+        var least = kind.PerPlant ? school.CanesMin * plants : (int)Math.Ceiling((school.CanesMin * metres) - 1e-9);
+        if (row is null)
+        {
+            return new RowWork(null, inGrowth, oneCrop && !inGrowth, oneCrop && inGrowth, 0, 0, 0, least, most, false, plants, kind.PerPlant);
+        }
+
+        if (oneCrop && !inGrowth)
+        {
+            return new RowWork(row, false, true, false, 0, 0, 0, 0, most, false, plants, false);
+        }
+
+        // The thin rule may not empty a row that has nothing but thin canes.
+        var sturdy = row.FirstYear - row.Thin;
+        var thinStay = sturdy == 0 ? Math.Min(row.Thin, Math.Max(1, least)) : 0;
+        var stay = Math.Min(sturdy + thinStay, most);
+        return new RowWork(row, inGrowth, false, oneCrop, stay, row.Thin - thinStay, Math.Max(0, sturdy + thinStay - most), least, most, stay > 0 && RowPlanner.Taller(survey, row.MeanHeightMm), plants, kind.PerPlant);
+    }
+
+    /// <summary>Length of the row, m; one metre where single canes were noted.</summary>
+    public double Metres => (Row?.LengthMm ?? 1000) / 1000;
+
+    /// <summary>Canes by what becomes of them.</summary>
+    public IReadOnlyList<PlanClass> Classes()
+    {
+        if (Row is null)
+        {
+            return [];
+        }
+
+        PlanClass[] all = Mow
+            ?
+            [
+                new PlanClass(CaneClass.Mown, Row.FirstYear + Row.SecondYear, Decision.Remove, "All canes go level with the ground; next autumn's crop comes on new ones."),
+                new PlanClass(CaneClass.Spent, Row.Spent, Decision.Remove, "They have fruited and die."),
+            ]
+            :
+            [
+                new PlanClass(CaneClass.Spent, Row.Spent, Decision.Remove, "They have fruited and die."),
+                new PlanClass(CaneClass.Thin, Thin, Decision.Remove, "Thinner than a pencil: they bear little and crowd the others."),
+                new PlanClass(CaneClass.Surplus, Surplus, Decision.Remove, "More than the row has room and light for."),
+                new PlanClass(CaneClass.Fruiting, Row.SecondYear, Decision.Keep, "In their fruiting summer: they stay until they have borne."),
+                new PlanClass(CaneClass.Stay, Stay, Decision.Keep, "The sturdiest of last season's canes."),
+            ];
+        return [.. all.Where(c => c.Canes > 0)];
+    }
+
+    /// <summary>Heights of the wires along the row, mm.</summary>
+    public double[] Wires(Survey survey)
+    {
+        if (survey.Support is { Wires.IsEmpty: false } support)
+        {
+            return [.. support.Wires.Select(w => w.HeightMm).Order()];
+        }
+
+        // Where nobody said, no wire above the tips is thought of.
+        var (usual, tip) = (RowRules.Kind(survey.Plant.Kind.Id).WiresMm, RowPlanner.TipHeight(survey));
+        return [.. usual.Where(w => tip <= 0 || w <= tip).DefaultIfEmpty(usual[0])];
+    }
+
+    /// <summary>Totals of the row.</summary>
+    public PlanCounts Counts(Survey survey)
+    {
+        var kept = Mow ? 0 : Stay + Row!.SecondYear;
+        var removed = Mow ? Row!.FirstYear + Row.SecondYear + Row.Spent : Row!.Spent + Thin + Surplus;
+        var height = Row.MeanHeightMm ?? survey.Plant.Kind.CaneLengthMm;
+        var tip = TipNow ? RowPlanner.TipHeight(survey) : height;
+        var total = kept + removed;
+        var share = total == 0 ? 0 : Math.Round((removed + (TipNow ? Stay * (height - tip) / height : 0)) / total, 4);
+        return new PlanCounts(kept, removed, 0, kept * (int)Math.Floor(tip / survey.Plant.Kind.InternodeMm), Arithmetic(survey), share, null, null, null);
+    }
+
+    private string Arithmetic(Survey survey)
+    {
+        if (Mow)
+        {
+            return $"{Row!.FirstYear} + {Row.SecondYear} + {Row.Spent} = {Row.FirstYear + Row.SecondYear + Row.Spent} to the ground";
+        }
+
+        var room = PerPlant ? $"{survey.School.CanesMax} × {Plants} plants = {Most}" : $"{survey.School.CanesMax} × {Wording.Number(Row!.LengthMm / 1000)} m = {Most}";
+        return $"{Row!.FirstYear} − {Thin} thin = {Row.FirstYear - Thin}; room for {room}; {Stay} stay";
+    }
+}

@@ -1,0 +1,103 @@
+using System.Collections.Immutable;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>The plan in numbers: counts, forecast and kit.</summary>
+internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps)
+{
+    /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
+    private const int ShearMinutes = 4;
+
+    private readonly ImmutableArray<Decided> _canes = [.. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker)];
+
+    /// <summary>Counts of canes from crown or ground, and the measures of the ends that stay.</summary>
+    public PlanCounts Counts()
+    {
+        var kept = _canes.Where(d => d.Kept).ToArray();
+        var ends = kept.Select(d => (Cane: d, End: EndOf(d))).ToArray();
+        double? spacing = null;
+        for (var i = 0; i < ends.Length; i++)
+        {
+            for (var j = 0; j < i; j++)
+            {
+                spacing = Math.Min(spacing ?? double.PositiveInfinity, ends[i].End.DistanceTo(ends[j].End));
+            }
+        }
+
+        var bearings = ends.Select(e => StemTree.Outward(e.Cane.Stem, e.End).Degrees).Order().ToArray();
+        double? gap = bearings.Length == 0 ? null
+            : Enumerable.Range(0, bearings.Length).Max(i => i + 1 < bearings.Length ? bearings[i + 1] - bearings[i] : bearings[0] + 360 - bearings[i]);
+        var cutHeights = kept.Where(d => d.Option is not null).Select(d => d.Option!.Place.Z).ToArray();
+        return new PlanCounts(
+            kept.Length,
+            _canes.Count(d => d.Decision == Decision.Remove),
+            _canes.Count(d => d.Decision is Decision.Defer or Decision.Check or Decision.Untouched),
+            decided.Where(d => d.Decision is not Decision.Remove && d.Finding.Verdict != Verdict.Sucker).Sum(BudsOn),
+            null,
+            RemovedShare(),
+            Round(spacing),
+            Round(gap),
+            cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min()));
+    }
+
+    /// <summary>What the coming season can bring.</summary>
+    public PlanForecast Forecast(BloomForecast? bloom)
+    {
+        var forecast = new NextSummer(survey, tree, decided).Forecast();
+
+        // Where new shoots stand follows from how the canes are tied; the bloom points tell it.
+        return bloom is null ? forecast : forecast with { BloomPoints = forecast.BloomPoints == 0 ? 0 : bloom.Tied, NewShoots = [], Crowds = [] };
+    }
+
+    /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
+    public PlanKit Kit(OnSupport? support)
+    {
+        var ties = (support?.Canes ?? []).Where(c => !c.Ties.IsEmpty).GroupBy(c => c.Material).OrderBy(g => g.Key, StringComparer.Ordinal)
+            .Select(g => new PlanMaterial(g.Key, Math.Round(g.Sum(c => c.Metres), 1), [.. g.Select(c => c.Owner)])).ToArray();
+        var minutes = CaneNumbers.Of["lookMinutes"] + (ShearMinutes * steps.Count(s => s.Tool == Tool.Shears))
+            + steps.Sum(s => s.Action == StepAction.Check || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1);
+        return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, ties, Plans.Kit.WithSaws(steps, minutes));
+    }
+
+    private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);
+
+    private double RemovedShare()
+    {
+        if (sorted.TotalLiveMm <= 0)
+        {
+            return 0;
+        }
+
+        double removed = 0;
+        foreach (var d in _canes.Where(d => !Sorting.Wholly(d.Finding, Verdict.Dead)))
+        {
+            removed += d.Decision switch
+            {
+                Decision.Remove => sorted.Shoots.Options.Removal(d.Stem).RemovedMm,
+                _ when d.Option is { } option => option.RemovedMm,
+                Decision.Keep => sorted.Shoots.RemovedAbove(d.Stem, d.Stem.LengthMm),
+                _ => tree.Descendants(d.Stem).Sum(s => decided.First(x => x.Stem.Id == s.Id).Option?.RemovedMm ?? 0),
+            };
+        }
+
+        return Math.Round(removed / sorted.TotalLiveMm, 4);
+    }
+
+    private int BudsOn(Decided d)
+    {
+        var stem = d.Stem;
+        var to = Math.Min(d.Option is { Kind: OptionKind.Cut } cut ? cut.AlongMm : stem.LengthMm, StemTree.LiveLength(stem));
+        var seen = stem.Buds.Where(b => b.AlongMm <= to).ToArray();
+        var lost = seen.Count(b => b.State is BudState.Blind or BudState.Basal or BudState.Damaged);
+        var expected = (int)Math.Floor(to / survey.Plant.Kind.InternodeMm) - lost;
+        return Math.Max(Math.Max(0, expected), seen.Length - lost);
+    }
+
+    private static double? Round(double? value) => value is { } v ? Math.Round(v, 1, MidpointRounding.AwayFromZero) : null;
+}

@@ -1,0 +1,32 @@
+using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>Roses, free-standing and climbing: canes are chosen and cut in one optimum, and laid on a support where there is one.</summary>
+public sealed class RoseFamily : Family
+{
+    /// <inheritdoc/>
+    public override PlantFamily Id => PlantFamily.Rose;
+
+    /// <inheritdoc/>
+    public override string Noun => "rose";
+
+    /// <inheritdoc/>
+    public override string? Refuses(PlantKind kind, SupportKind support) => kind.Climbs && support == SupportKind.TTrellis
+        ? "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post."
+        : null;
+
+    /// <summary>A climber has no more canes than there is room for on its support.</summary>
+    public override School Fit(School school, Plant plant, Support? support) => base.Fit(school, plant, support) is var fitted && support is not null && plant.Kind.Climbs
+        ? SupportRoom.Fit(fitted, support)
+        : fitted;
+
+    /// <inheritdoc/>
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, []), cancel).Plan(detail);
+}

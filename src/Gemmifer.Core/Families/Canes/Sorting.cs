@@ -1,0 +1,173 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>What becomes of a stem that the choice is not about.</summary>
+internal enum Fate
+{
+    /// <summary>Must go: dead, diseased, damaged, a confirmed sucker, or the gardener's word.</summary>
+    Remove,
+
+    /// <summary>Left as it is because the gardener said so.</summary>
+    Keep,
+
+    /// <summary>Soft: left alone.</summary>
+    Untouched,
+
+    /// <summary>Unsure: to be checked.</summary>
+    Check,
+}
+
+/// <summary>The stems of a plant sorted by what the musts say of them.</summary>
+/// <param name="Fates">Stems from the crown, the ground or the rootstock that are settled already.</param>
+/// <param name="Candidates">Those the choice is about, in order of id.</param>
+/// <param name="Limits">The limits of the choice.</param>
+/// <param name="TotalLiveMm">Live wood of the plant, suckers not counted, mm.</param>
+/// <param name="TwoYears">Whether the work is spread over this winter and the next.</param>
+/// <param name="Climber">What the trade says of a climber's canes; null for other kinds.</param>
+/// <param name="ForcedRemovedMm">Live wood that goes whatever is chosen, mm.</param>
+internal sealed record Sorted(
+    FrozenDictionary<string, Finding> Findings,
+    FrozenDictionary<string, Fate> Fates,
+    ImmutableArray<Candidate> Candidates,
+    ChoiceLimits Limits,
+    double TotalLiveMm,
+    double ForcedRemovedMm,
+    SideShoots Shoots,
+    bool TwoYears = false,
+    ClimberRules? Climber = null);
+
+/// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
+internal static class Sorting
+{
+    private const int MostOptions = 24, FewestOptions = 4, OptionBudget = 600;
+
+    /// <summary>Sorts the stems of a survey.</summary>
+    public static Sorted Sort(Survey survey, StemTree tree)
+    {
+        var findings = Diagnose(survey, tree);
+        var climber = ClimberRules.Of(survey, tree, findings);
+        var shoots = new SideShoots(survey, tree, findings);
+        var top = tree.Stems.Where(s => s.TopLevel).ToArray();
+        var fates = new Dictionary<string, Fate>();
+        foreach (var stem in top)
+        {
+            if (FateOf(stem, findings[stem.Id], tree.HoldsPinned(stem)) is { } fate)
+            {
+                fates.Add(stem.Id, fate);
+            }
+        }
+
+        var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
+        var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
+        var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
+        var candidates = open.Select(s => new Candidate(
+            s, findings[s.Id], OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears, climber),
+            IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true, climber?.Replaced(s) == true)).ToImmutableArray();
+
+        bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
+        double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
+        var total = top.Where(s => !Sucker(s)).Sum(Live);
+        var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
+        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced, twoYears, climber), total, forced, shoots, twoYears, climber);
+    }
+
+    /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
+    public static bool Wholly(Finding finding, Verdict verdict) => finding.Verdict == verdict && finding.SoundToMm is null;
+
+    private static FrozenDictionary<string, Finding> Diagnose(Survey survey, StemTree tree)
+    {
+        var mildew = tree.Stems.Count(s => s.Has("mildew"));
+        return tree.Stems.ToFrozenDictionary(s => s.Id, s =>
+        {
+            var alive = tree.Children(s).Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What))).Select(c => (double?)c.Parent.AlongMm).Max();
+            return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has("mildew") ? 1 : 0));
+        });
+    }
+
+    private static Fate? FateOf(Stem stem, Finding finding, bool holdsPinned)
+    {
+        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (holdsPinned && stem.Pin is not Pin.Remove);
+        return finding.Verdict switch
+        {
+            Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
+            Verdict.Dead or Verdict.Diseased or Verdict.Damaged => finding.SoundToMm is null && !spared ? Fate.Remove : null,
+            Verdict.Soft => stem.Pin is Pin.Remove ? Fate.Remove : stem.Pin is Pin.CutAt ? null : Fate.Untouched,
+            Verdict.Unsure => stem.Pin is Pin.Remove ? Fate.Remove : spared ? null : Fate.Check,
+            Verdict.Sound => null,
+            _ => throw new ArgumentOutOfRangeException(nameof(finding)),
+        };
+    }
+
+    /// <summary>
+    /// A neglected plant that is weak, or of which much is doubtful, is worked on over two winters (common practice, no source;
+    /// "much" is a quarter of its stems, an assumption).
+    /// </summary>
+    private static bool InTwoYears(Survey survey, int stems, int doubtful) =>
+        survey.Plant.Neglected && !survey.School.Sheared && !survey.Plant.Kind.Climbs && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * CaneNumbers.Of["doubtfulShare"]));
+
+    private static ImmutableArray<CutOption> OptionsOf(SideShoots shoots, Stem stem, Finding finding, int most, double? holdTo, bool twoYears, ClimberRules? climber)
+    {
+        if (climber is not null && stem.Pin is null && holdTo is null)
+        {
+            // Forward and stiff goes; in growth nothing sound does.
+            var usual = climber.Stiff.Contains(stem.Id) ? [shoots.Options.Removal(stem)] : shoots.Options.Build(stem, finding.SoundToMm, !climber.InSeason, most);
+            return climber.InSeason || climber.Stiff.Contains(stem.Id) ? usual : [.. usual, .. shoots.Joins(stem, finding, 1)];
+        }
+
+        var options = OptionsOf(shoots.Options, stem, finding, most, holdTo);
+        if (stem.Pin is null && twoYears && finding.Verdict == Verdict.Sound)
+        {
+            options = options.Add(shoots.Options.Deferral(stem));
+        }
+
+        return stem.Pin is not Pin.Remove && climber is not { InSeason: true } ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))] : options;
+    }
+
+    private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most, double? holdTo) => stem.Pin switch
+    {
+        // A side shoot that is to stay needs its stem up to where it starts.
+        null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
+        Pin.Remove => [builder.Removal(stem)],
+        // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
+        Pin.Keep when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null => [builder.Whole(stem)],
+        Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
+        _ => builder.Build(stem, finding.SoundToMm, true, most),
+    };
+
+    /// <summary>Old wood worth sparing: a cane too thin to stay goes whatever its age.</summary>
+    private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
+        stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound && stem.DiameterMm >= survey.School.ThinBelowMm;
+
+    /// <summary>The most of the live wood that may go: less from a weak plant, and in the first of two winters.</summary>
+    public static double RemoveShare(Survey survey, bool twoYears) =>
+        survey.Plant.Vigour == Vigour.Weak ? survey.School.RemoveShareWeak
+        : twoYears ? Math.Min(CaneNumbers.Of["firstWinterShare"], survey.School.RemoveShare)
+        : survey.School.RemoveShare;
+
+    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears, ClimberRules? climber)
+    {
+        var school = survey.School;
+        var share = RemoveShare(survey, twoYears);
+        var old = candidates.Count(c => c.Old);
+        var oldLimit = survey.Plant.Neglected ? old
+            : school.OldShare <= 0 ? 0
+            : Math.Max(1, (int)Math.Floor((school.OldShare * old) + 1e-9));
+
+        oldLimit = climber?.MostOldOut(oldLimit, climber.Worthy(candidates), climber.Successors.Length) ?? oldLimit;
+
+        // The thin rule may not empty a plant that has nothing but thin canes.
+        var thick = candidates.Count(c => c.Stem.DiameterMm >= school.ThinBelowMm);
+        var least = thick > 0 ? 1 : Math.Min(school.CanesMin, candidates.Length);
+        return new ChoiceLimits(true, true, school.CanesMax, least, (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm), oldLimit);
+    }
+}

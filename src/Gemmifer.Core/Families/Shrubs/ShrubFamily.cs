@@ -1,0 +1,23 @@
+using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Shrubs;
+
+/// <summary>Other woody plants: a simple routine, and single canes where somebody noted them.</summary>
+public sealed class ShrubFamily : Family
+{
+    /// <inheritdoc/>
+    public override PlantFamily Id => PlantFamily.Shrub;
+
+    /// <inheritdoc/>
+    public override string Noun => "shrub";
+
+    /// <summary>The routine does without a walk round the canes.</summary>
+    public override string? WithoutStems(bool part) => null;
+
+    /// <inheritdoc/>
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, ShrubRoutine.Steps(survey.Date)), cancel).Plan(detail);
+}

@@ -1,0 +1,74 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Work;
+
+namespace Gemmifer.Core.Families.Vines;
+
+/// <summary>Grapevines: trained by a system, pruned by counting buds.</summary>
+public sealed class VineFamily : Family
+{
+    /// <inheritdoc/>
+    public override PlantFamily Id => PlantFamily.Vine;
+
+    /// <inheritdoc/>
+    public override string Noun => "vine";
+
+    /// <inheritdoc/>
+    public override string Part => "vine";
+
+    /// <summary>After bud break spurs in doubt are cut once more.</summary>
+    public override bool ComesBack => true;
+
+    /// <inheritdoc/>
+    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => VineReader.Read(value, plant, school?.Id, notes);
+
+    /// <summary>A vine's school goes with the way it is trained.</summary>
+    public override (string Id, string Why) UsualSchool(PlantKind kind, FieldReader survey)
+    {
+        var system = survey.Find(Part) is { ValueKind: JsonValueKind.Object } vine && vine.TryGetProperty("system", out var name) && name.ValueKind == JsonValueKind.String
+            ? WireNames.Find<VineSystem>(name.GetString()) : null;
+        return (system is VineSystem.Goblet or VineSystem.LongCane ? WireNames.Of(system.Value) : kind.DefaultSchool, "The usual school of this system.");
+    }
+
+    /// <summary>Vines stand on anything.</summary>
+    public override bool Uses(PlantKind kind, SupportKind support) => true;
+
+    /// <summary>A spur and a trunk have lengths of their own; a trunk stands in the middle.</summary>
+    public override UsualStem Usual(PlantKind kind, StemRole? role, int? age, bool topLevel)
+    {
+        var usual = base.Usual(kind, role, age, topLevel);
+        return role switch
+        {
+            StemRole.Spur => usual with { LengthMm = age == 1 ? (VineRules.Value("usualSpurBuds") * kind.InternodeMm) + VineRules.Value("usualStub") : VineRules.Value("usualSpur") },
+            StemRole.Trunk => usual with { LengthMm = VineRules.Value("usualTrunk"), RadiusMm = 0 },
+            _ => usual,
+        };
+    }
+
+    /// <inheritdoc/>
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) => VinePlanner.Plan(survey, detail, cancel);
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>
+        seasons == 0 ? base.Grown(carried, seasons) : VineCarryOver.Grown(carried);
+
+    /// <inheritdoc/>
+    public override JsonObject? Next(JsonObject? part, int seasons, int? stayed) => seasons == 0 ? part : VineCarryOver.Facts(part, seasons);
+}
+
+/// <summary>What a survey says of a vine.</summary>
+public static class VineSurvey
+{
+    extension(Survey survey)
+    {
+        /// <summary>What was said of the vine as a whole; null for other kinds.</summary>
+        public VineFacts? Vine => survey.Facts as VineFacts;
+    }
+}

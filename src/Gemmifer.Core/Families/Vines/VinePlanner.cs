@@ -1,0 +1,156 @@
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Vines;
+
+/// <summary>From the survey of a vine to its plan.</summary>
+internal static class VinePlanner
+{
+    /// <summary>Plans the work on one vine.</summary>
+    public static PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel)
+    {
+        var inGrowth = survey.Season.InGrowth;
+        survey = inGrowth ? survey : AssumedShoots.Fill(survey);
+        var tree = StemTree.Build(survey.Stems, survey.Plant);
+        var parts = VineParts.Of(survey, tree);
+        var work = new VineWork(survey, parts);
+        Settle(survey, work, inGrowth);
+        var vine = survey.Vine!;
+        var task = vine.Stage == 2 ? VineTask.SecondVisit : inGrowth ? VineTask.Summer : vine.System == VineSystem.Training ? VineTask.Training : VineTask.Winter;
+        var outcome = task switch
+        {
+            VineTask.SecondVisit => SecondPlan.Plan(survey, work),
+            VineTask.Summer => SummerPlan.Plan(survey, work),
+            VineTask.Training => YoungPlan.Plan(survey, work),
+            VineTask.Winter => survey.School.Id == VineReader.LongCaneSchool ? CanePlan.Plan(survey, work, cancel) : SpurPlan.Plan(survey, work),
+            _ => throw new InvalidOperationException($"Unhandled task {task}."),
+        };
+        Rest(work, task);
+        var decided = work.Finish();
+        var wet = task == VineTask.Summer ? null : DryDays.WetAt(survey.Date, survey.Rain);
+        var dry = wet is null ? null : DryDays.Next(survey.Date, survey.Rain);
+        var steps = StepOrder.Of(new VineSteps(survey, work, decided, outcome, task, dry).Write());
+        var tally = new VineTally(survey, tree, parts, decided, outcome, steps, task);
+        return PlanBuilder.Build(survey, new PlanParts
+        {
+            Optimum = new Optimum(outcome.Bound is null || outcome.Bound == outcome.Score, outcome.Score, outcome.Bound),
+            Stems = [.. decided.Where(d => !AssumedShoots.Is(d.Stem)).Select(d => new PlanStem(d.Stem.Id, d.Decision, parts.Findings[d.Stem.Id].Verdict, [d.Reason], Sentence.Maybe(d.Flips), d.Successor))],
+            Steps = steps,
+            Counts = tally.Counts(),
+            Forecast = tally.Forecast(),
+            Kit = tally.Kit(),
+            AskFor = detail == PlanDetail.Full ? Ask(survey, parts, outcome, task) : [],
+            Warnings = [.. Warnings(survey, wet, dry, inGrowth), .. outcome.Warnings ?? []],
+            Vine = tally.Vine(dry),
+        });
+    }
+
+    /// <summary>The musts: what is dead, diseased or damaged, what is unsure, what is soft, and the gardener's word on old wood.</summary>
+    private static void Settle(Survey survey, VineWork work, bool inGrowth)
+    {
+        var parts = work.Parts;
+        foreach (var stem in work.Tree.Stems)
+        {
+            var (finding, rule) = (parts.Findings[stem.Id], Wording.Of(parts.Findings[stem.Id].Verdict));
+            var spared = stem.Pin is Pin.Keep or Pin.CutAt || work.Tree.HoldsPinned(stem);
+            var old = !parts.OneYear.Contains(stem);
+            switch (finding.Verdict)
+            {
+                case var _ when stem.Pin is Pin.Remove:
+                    work.Remove(stem, finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged ? Stages.Of(finding.Verdict) : Stage.Thin, "pin", "You asked for it to go.", Provenance.User);
+                    break;
+                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when spared:
+                    break;
+                case Verdict.Damaged when survey.Vine!.System == VineSystem.Training:
+                    // A broken young vine keeps its shoots.
+                    break;
+                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
+                    work.Remove(stem, Stages.Of(finding.Verdict), rule, finding.Text, finding.Provenance);
+                    break;
+                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when old && work.Tree.Children(stem).Where(c => c.Parent.AlongMm + survey.School.ClearanceMm <= finding.SoundToMm).MaxBy(c => c.Parent.AlongMm) is { } last:
+                    work.Join(stem, last, Stages.Of(finding.Verdict), finding.Text);
+                    break;
+                case Verdict.Sucker when !spared:
+                    work.Remove(stem, Stage.Suckers, rule, finding.Text, finding.Provenance);
+                    break;
+                case Verdict.Unsure when old && stem.Pin is null:
+                    work.Set(new VineDecided(stem, Decision.Check, new PlanReason(rule, finding.Text, finding.Provenance), finding.Ask, Stage: Stage.Dead, Action: StepAction.Check, Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."));
+                    break;
+                case Verdict.Unsure when stem.Pin is null:
+                    work.Set(new VineDecided(stem, Decision.Check, new PlanReason(rule, finding.Text, finding.Provenance), finding.Ask, Stage: Stage.Count, Action: StepAction.Check, Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.", Buds: parts.Count(stem).Total));
+                    break;
+                case Verdict.Soft when stem.Pin is null && !inGrowth && survey.Vine!.Stage == 1:
+                    work.Keep(stem, rule, "Soft, unripe wood: leave it alone; what did not ripen shows in spring.", decision: Decision.Untouched, flips: "Once it has ripened it is weighed like the others.");
+                    break;
+            }
+        }
+    }
+
+    /// <summary>Whatever no rule spoke about.</summary>
+    private static void Rest(VineWork work, VineTask task)
+    {
+        foreach (var stem in work.Tree.Stems.Where(s => !work.Has(s)))
+        {
+            if (work.Parts.SideShoots.Contains(stem) && task == VineTask.Winter)
+            {
+                work.Remove(stem, Stage.Laterals, "sideling", "Side shoots of last season's shoots come off.");
+            }
+            else if (work.Parts.OneYear.Contains(stem))
+            {
+                work.Keep(stem, "left", "Nothing speaks against it.");
+            }
+            else
+            {
+                work.Keep(stem, "frame", stem.Role switch
+                {
+                    StemRole.Trunk => "The trunk stays.",
+                    StemRole.Arm => "The arm stays; it carries the spurs.",
+                    _ => work.Tree.Children(stem).Any() ? "It stays; it carries shoots." : "It stays: no shoot was noted on it.",
+                });
+            }
+        }
+    }
+
+    private static IEnumerable<PlanQuestion> Ask(Survey survey, VineParts parts, VineOutcome outcome, VineTask task)
+    {
+        var barren = parts.Positions.Where(p => p.Old is { } old && !old.Has("unproductive") && p.Shoots.All(s => AssumedShoots.Is(s.Stem))).ToArray();
+        if (task == VineTask.Winter && barren.Length > 0)
+        {
+            yield return new PlanQuestion(barren[0].Name, "shoots", $"Note the shoots that stand on {Wording.List([.. barren.Take(3).Select(p => p.Name)])}{(barren.Length > 3 ? " and the other places" : "")}: nobody has looked yet.", 1);
+        }
+
+        if (task == VineTask.Winter && survey.Vine!.PruningGrams is null)
+        {
+            yield return new PlanQuestion(null, "pruningWeight", "Weigh the prunings of this vine: its own growth then tells how many buds it can carry.");
+        }
+
+        if (task == VineTask.Winter && survey.Vine!.Loss is null && outcome.Positions.Any(p => p.Doubt))
+        {
+            yield return new PlanQuestion(null, "winterLoss", "Cut across a hundred buds from all over the row and count the dead ones.");
+        }
+    }
+
+    private static IEnumerable<PlanWarning> Warnings(Survey survey, RainDay? wet, DateOnly? dry, bool inGrowth)
+    {
+        if (wet is not null)
+        {
+            var (day, days) = (Wording.Day(survey.Date), wet.Day.DayNumber - survey.Date.DayNumber);
+            var when = days == 0 ? $"on {day}" : $"on {Wording.Day(wet.Day)}, {(days == 1 ? "a day" : "two days")} after {day}";
+            var next = dry is { } d ? $"The next dry day is {Wording.Day(d)}." : "No dry day with two dry ones after it is known yet: wait and look again.";
+            yield return new PlanWarning("rain", $"{Wording.Number(wet.RainMm)} mm of rain {when}: fresh wounds take in trunk disease. {next}");
+        }
+
+        if (!survey.KeepOut.IsEmpty)
+        {
+            yield return new PlanWarning("unused", "/keepOut is not used for a vine: its shoots are laid along the wires.");
+        }
+
+        if (!inGrowth && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey.Season) is { } season)
+        {
+            yield return season;
+        }
+    }
+}

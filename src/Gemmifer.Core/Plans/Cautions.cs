@@ -1,0 +1,39 @@
+namespace Gemmifer.Core.Plans;
+
+/// <summary>The cautions that stand beside a step where the work can hurt someone.</summary>
+public static class Cautions
+{
+    /// <summary>Thorns and what they carry in.</summary>
+    public const string Thorns = "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; keep your tetanus cover current.";
+
+    /// <summary>Canes that spring, and blades.</summary>
+    public const string Springing = "Gloves, and something over your eyes: cut canes spring. Keep the other hand behind the blades.";
+
+    /// <summary>Alcohol for the blades.</summary>
+    public const string Flame = "Keep alcohol away from flame.";
+
+    /// <summary>A saw.</summary>
+    public const string Saw = "Undercut first so that it does not tear; stand clear of where it falls.";
+
+    /// <summary>Diseased wood.</summary>
+    public const string Disposal = "Keep diseased wood out of the compost; get rid of it as your local rules say.";
+
+    /// <summary>Shears, of which some run on a cable.</summary>
+    public const string Shears = "Keep the other hand and any cable clear of the blades.";
+
+    /// <summary>Tall growth taken down first.</summary>
+    public const string Rough = "Mind your eyes: cut canes spring. Let them fall away from you.";
+
+    /// <summary>Work out of reach.</summary>
+    public const string Ladder = "Ladder on firm ground, someone near, no leaning out. Power lines, or heavy wood high up: a licensed arborist.";
+
+    /// <summary>What goes with one cut; null where nothing does.</summary>
+    /// <param name="diseased">Whether the wood cut is diseased.</param>
+    public static string? ForCut(Tool? tool, bool diseased) => (tool == Tool.Saw, diseased) switch
+    {
+        (true, true) => $"{Saw} {Disposal}",
+        (true, false) => Saw,
+        (false, true) => $"Wipe the blades with alcohol after this cut. {Disposal}",
+        (false, false) => null,
+    };
+}

@@ -1,0 +1,81 @@
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Plans;
+
+/// <summary>What an optimum comes to, in thousandths of a point.</summary>
+/// <param name="Score">Points of the choice; null where nothing was chosen among.</param>
+/// <param name="Bound">No choice has more.</param>
+public sealed record Optimum(bool Proved, long? Score, long? Bound)
+{
+    /// <summary>Nothing was chosen among.</summary>
+    public static Optimum None { get; } = new(true, null, null);
+}
+
+/// <summary>What a family of plants says of one plant; <see cref="PlanBuilder"/> makes the plan of it.</summary>
+public sealed record PlanParts
+{
+    /// <summary>What the joint choice came to.</summary>
+    public Optimum Optimum { get; init; } = Optimum.None;
+
+    /// <summary>Stems in order of id.</summary>
+    public required IReadOnlyList<PlanStem> Stems { get; init; }
+
+    /// <summary>Steps as <see cref="StepOrder"/> put them.</summary>
+    public required IReadOnlyList<PlanStep> Steps { get; init; }
+
+    public required PlanCounts Counts { get; init; }
+
+    public required PlanForecast Forecast { get; init; }
+
+    public required PlanKit Kit { get; init; }
+
+    /// <summary>What could still be looked at, the most helpful first.</summary>
+    public IEnumerable<PlanQuestion> AskFor { get; init; } = [];
+
+    /// <summary>What the family warns of; what the reader noticed comes before it.</summary>
+    public IEnumerable<PlanWarning> Warnings { get; init; } = [];
+
+    /// <summary>Heights of the cuts, mm; null where height does not matter.</summary>
+    public (double Min, double Max)? Heights { get; init; }
+
+    /// <summary>The most live wood that may go; the school's share where not said.</summary>
+    public double? RemoveShare { get; init; }
+
+    public PlanTraining? Training { get; init; }
+
+    public PlanVine? Vine { get; init; }
+
+    public PlanRow? Row { get; init; }
+}
+
+/// <summary>The one way a plan is put together.</summary>
+public static class PlanBuilder
+{
+    /// <summary>The plan of a survey.</summary>
+    public static PlanDocument Build(Survey survey, PlanParts parts) => new(
+        PlanDocument.Name,
+        survey.School.Id,
+        parts.Optimum.Proved,
+        parts.Optimum.Score / 1000.0,
+        parts.Optimum.Bound / 1000.0,
+        parts.Stems,
+        parts.Steps,
+        parts.Counts,
+        parts.Forecast,
+        parts.Kit,
+        [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
+        [.. parts.AskFor],
+        [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. parts.Warnings],
+        LimitsOf(survey, parts),
+        parts.Training,
+        parts.Vine,
+        parts.Row);
+
+    private static PlanLimits LimitsOf(Survey survey, PlanParts parts)
+    {
+        var school = survey.School;
+        return new PlanLimits(
+            school.Name, school.SpacingMm, school.CanesMin, school.CanesMax, parts.Heights?.Min, parts.Heights?.Max,
+            parts.RemoveShare ?? school.RemoveShare, school.ClearanceMm);
+    }
+}

@@ -1,0 +1,31 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Gemmifer.Core.Plants;
+
+namespace Gemmifer.Core.Schools;
+
+/// <summary>The numbers of the trade a family works by, beside its schools: data with provenance.</summary>
+public sealed class RuleBook
+{
+    private RuleBook(JsonElement document, string name)
+    {
+        Document = document;
+        Values = SchoolValue.ReadAll(name, document.GetProperty("values"));
+    }
+
+    /// <summary>Every number with its provenance, by name.</summary>
+    public ImmutableSortedDictionary<string, SchoolValue> Values { get; }
+
+    /// <summary>A number by name.</summary>
+    /// <exception cref="KeyNotFoundException">The file has no such number.</exception>
+    public double this[string name] => Values[name].Number;
+
+    /// <summary>The whole file, for what is more than numbers.</summary>
+    internal JsonElement Document { get; }
+
+    /// <summary>Reads a file of the assembly, as in <c>rules/vines.json</c>.</summary>
+    internal static RuleBook Read(string name) => new(DataFiles.Read(name), name);
+
+    /// <summary>A number as a whole one.</summary>
+    public int Whole(string name) => (int)this[name];
+}

@@ -1,0 +1,90 @@
+using Gemmifer.Core.Plans;
+
+namespace Gemmifer.Core.Work;
+
+/// <summary>A line of the log.</summary>
+public enum LogKind
+{
+    /// <summary>A step of a plan, done or not.</summary>
+    Step,
+
+    /// <summary>The work of a season was ended.</summary>
+    Finished,
+
+    /// <summary>The gardener's own words.</summary>
+    Note,
+
+    /// <summary>A crop that was weighed.</summary>
+    Crop,
+}
+
+/// <summary>What came of a step.</summary>
+public enum StepOutcome
+{
+    Done,
+    Different,
+    Skipped,
+}
+
+/// <summary>What was done instead.</summary>
+public enum Instead
+{
+    Removed,
+    Cut,
+    Left,
+}
+
+/// <summary>How a cane lies once it was tied, and where it ends on the support.</summary>
+/// <param name="Clock">Bearing, hours.</param>
+/// <param name="Lean">At its base, degrees from vertical.</param>
+/// <param name="TipLean">At its tip.</param>
+/// <param name="X">Its end, mm to the right of the crown.</param>
+/// <param name="Z">And above the soil, mm.</param>
+public sealed record TiedCane(double Clock, double Lean, double TipLean, double X, double Z);
+
+/// <summary>What became of one step.</summary>
+/// <param name="Stem">Null for a step on the whole plant.</param>
+/// <param name="Stage">Null where only the key of the step was kept.</param>
+/// <param name="Key">Of a step on the whole plant; see <see cref="StepKeys"/>.</param>
+/// <param name="CutAtMm">Where it was cut, along the stem or above the soil; null where nothing was, or nobody said.</param>
+/// <param name="Tied">How the cane was tied; null for other steps.</param>
+public sealed record StepDone(
+    string? Stem, Stage? Stage, string? Key, StepAction? Action, StepOutcome? Outcome, Instead? Instead = null, double? CutAtMm = null, TiedCane? Tied = null)
+{
+    /// <summary>Whether it says what became of the wood, rather than how it was tied.</summary>
+    public bool OnTheWood => Stage != Plans.Stage.Train || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed or Work.Instead.Cut };
+
+    /// <summary>Whether the stem was taken off.</summary>
+    public bool Removed => this is { Outcome: StepOutcome.Done, Action: StepAction.Remove or StepAction.RubOff } or { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed };
+
+    /// <summary>Where it was shortened, mm; null where it was not.</summary>
+    public double? ShortenedAtMm => this is { Action: StepAction.Shorten or StepAction.Tip, Outcome: StepOutcome.Done or StepOutcome.Different } && Instead != Work.Instead.Left ? CutAtMm : null;
+}
+
+/// <summary>Keys of steps that stay the same when the rest is solved again: a stem has one step, and one more of training; a stage numbers its others.</summary>
+public static class StepKeys
+{
+    /// <summary>Each step with its key.</summary>
+    public static IEnumerable<(string Key, PlanStep Step)> Of(IEnumerable<PlanStep> steps)
+    {
+        var counts = new Dictionary<Stage, int>();
+        foreach (var step in steps)
+        {
+            if (step.Stem is not null)
+            {
+                yield return (OfStem(step.Stem, step.Stage), step);
+            }
+            else
+            {
+                var n = counts[step.Stage] = counts.GetValueOrDefault(step.Stage) + 1;
+                yield return ($"{Exchange.WireNames.Of(step.Stage)}:{n}", step);
+            }
+        }
+    }
+
+    /// <summary>The key of what was done.</summary>
+    public static string? Of(StepDone done) => done.Stem is { } stem ? OfStem(stem, done.Stage) : done.Key;
+
+    /// <summary>The key of the step on a stem's wood, or of its training.</summary>
+    public static string OfStem(string stem, Stage? stage) => stage == Stage.Train ? $"stem:{stem}:train" : $"stem:{stem}";
+}

@@ -1,0 +1,54 @@
+using Gemmifer.Core.Plans;
+
+namespace Gemmifer.Core.Work;
+
+/// <summary>What one comes back to a plant for.</summary>
+public enum VisitKind
+{
+    /// <summary>A vine after bud break.</summary>
+    SecondVisit,
+    Remove,
+    Shorten,
+    Tie,
+    Check,
+    Defer,
+    Tip,
+    RubOff,
+    Do,
+}
+
+/// <summary>Visits that follow from a plan.</summary>
+/// <param name="Key">Tells the visits of a plan apart.</param>
+/// <param name="Due">The day it is planned for.</param>
+public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, DateOnly Due)
+{
+    /// <summary>What a plan puts off to later days: stems that wait for the same day are one visit.</summary>
+    public static IEnumerable<PlannedVisit> Of(PlanDocument plan)
+    {
+        var doubt = plan.Vine?.Positions.Any(p => p.Doubt) == true;
+        var counts = new Dictionary<StepAction, int>();
+        foreach (var day in plan.Steps.Where(s => s.Stage == Stage.Return).GroupBy(s => (s.Action, s.Due, Own: s.Action == StepAction.Defer ? "" : s.Text.Text)))
+        {
+            var (first, action) = (day.First(), day.Key.Action);
+            var second = plan.Vine?.Work == VineTask.Winter && (action == StepAction.Defer || (doubt && action == StepAction.Do && first.Stem is null));
+            var n = counts[action] = counts.GetValueOrDefault(action) + 1;
+            var stems = day.Select(s => s.Stem).OfType<string>().ToArray();
+            yield return new PlannedVisit(
+                $"{Exchange.WireNames.Of(action)}:{n}", second ? VisitKind.SecondVisit : KindOf(action),
+                day.Count() > 1 ? $"{Wording.List(stems)}: look again, and decide then." : first.Text, first.Due);
+        }
+    }
+
+    private static VisitKind KindOf(StepAction action) => action switch
+    {
+        StepAction.Remove => VisitKind.Remove,
+        StepAction.Shorten => VisitKind.Shorten,
+        StepAction.Tie => VisitKind.Tie,
+        StepAction.Check => VisitKind.Check,
+        StepAction.Defer => VisitKind.Defer,
+        StepAction.Tip => VisitKind.Tip,
+        StepAction.RubOff => VisitKind.RubOff,
+        StepAction.Do => VisitKind.Do,
+        _ => throw new ArgumentOutOfRangeException(nameof(action), action, null),
+    };
+}

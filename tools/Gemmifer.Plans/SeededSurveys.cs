@@ -1,0 +1,438 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Plans;
+
+/// <summary>
+/// Surveys made from a seed, of every kind, support, system, school and month, north and south: incomplete ones, pins of all sorts,
+/// values of the gardener's own. The same seed gives the same survey.
+/// </summary>
+public static class SeededSurveys
+{
+    private static readonly string[] Kinds =
+    [
+        "rose.hybrid-tea", "rose.floribunda", "rose.shrub", "rose.grafted-shrub", "rose.miniature", "rose.once-flowering", "rose.rambler",
+        "rose.climber", "rose.weeping-standard", "vine.vinifera", "vine.american", "vine.hybrid", "vine.muscadine", "raspberry.summer",
+        "raspberry.fall", "raspberry.black", "raspberry.purple", "blackberry.erect", "blackberry.trailing", "canefruit.unknown", "shrub.simple",
+    ];
+
+    private static readonly string[] Schools =
+    [
+        "open-bowl", "moderate-half", "light-hand", "renewal-by-age", "rough-shear", "hard", "flat-fan", "spur", "goblet", "long-cane",
+        "one-crop", "two-crops", "branching-tip",
+    ];
+
+    private static readonly string[] Evidence =
+    [
+        "bark.green", "bark.brown", "bark.grey", "bark.black", "scratch.green", "scratch.brown", "pith.green", "pith.brown", "leafing",
+        "not-leafing", "snap.dry", "wound", "canker", "borer", "spotting", "distorted", "smooth", "leaflets-differ", "mildew", "below-union",
+        "soft", "supple", "stiff", "forward", "spindly", "fruited", "fruited-twice", "productive", "unproductive", "held",
+    ];
+
+    private static readonly string[] Supports = ["wall", "fence", "wires", "arch", "obelisk", "pergola", "post", "stake"];
+
+    /// <summary>The survey of a seed, 0 or more; the kind goes round with it.</summary>
+    public static JsonObject Of(int seed)
+    {
+        var kind = Kinds[seed % Kinds.Length];
+        var made = new Maker(new Random(seed * 7919), kind);
+        var survey = made.Survey(seed);
+        if (kind.StartsWith("vine.", StringComparison.Ordinal))
+        {
+            made.Vine(survey);
+        }
+        else if (kind.StartsWith("rose.", StringComparison.Ordinal) || kind == "shrub.simple")
+        {
+            made.Bush(survey);
+        }
+        else
+        {
+            made.Row(survey);
+        }
+
+        return survey;
+    }
+
+    private sealed class Maker(Random random, string kind)
+    {
+        private double Between(double low, double high) => Math.Round(low + ((high - low) * random.NextDouble()), 1);
+
+        private bool OneIn(int n) => random.Next(n) == 0;
+
+        private T Any<T>(params T[] of) => of[random.Next(of.Length)];
+
+        private double Clock() => Math.Max(0.1, Between(0.1, 12));
+
+        public JsonObject Survey(int seed)
+        {
+            var plant = new JsonObject { ["name"] = "Plant", ["kind"] = kind };
+            if (!OneIn(4))
+            {
+                plant["vigour"] = Any("weak", "normal", "normal", "strong");
+            }
+
+            if (OneIn(3))
+            {
+                plant["neglected"] = OneIn(2);
+            }
+
+            if (OneIn(3))
+            {
+                plant["unionHeight"] = Between(-40, 60);
+            }
+
+            if (OneIn(2))
+            {
+                plant["rootstock"] = OneIn(2);
+            }
+
+            if (OneIn(3))
+            {
+                plant["look"] = Any("open", "full");
+            }
+
+            if (OneIn(3))
+            {
+                plant["yearsPlanted"] = random.Next(0, 30);
+            }
+
+            // Half in the usual month, the others all round the year.
+            var day = seed % 2 == 0 ? new DateOnly(2027, random.Next(1, 13), random.Next(1, 28)) : new DateOnly(2027, 2, 20);
+            var survey = new JsonObject { ["format"] = "gemmifer.survey/1", ["plant"] = plant, ["date"] = Day(day) };
+            if (OneIn(2))
+            {
+                var south = OneIn(3);
+                survey["place"] = new JsonObject { ["hemisphere"] = south ? "south" : "north", ["lastFrost"] = south ? Any("10-15", "09-20") : Any("04-15", "03-10", "05-20") };
+            }
+
+            if (OneIn(3))
+            {
+                survey["keepOut"] = new JsonArray(new JsonObject { ["name"] = "path", ["side"] = Clock(), ["from"] = Between(150, 700) });
+            }
+
+            if (OneIn(4))
+            {
+                survey["rain"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 8)).Select(i => (JsonNode)new JsonObject { ["date"] = Day(day.AddDays(i)), ["mm"] = OneIn(2) ? 0 : Between(0, 9) })]);
+            }
+
+            return survey;
+        }
+
+        /// <summary>A school at random; whether it serves the kind the reader tells, and the caller then takes it out.</summary>
+        public JsonNode School()
+        {
+            var id = Any(Schools);
+            if (!OneIn(4))
+            {
+                return id;
+            }
+
+            var school = new JsonObject { ["base"] = id, ["set"] = new JsonObject { [Any("spacing", "thinBelow", "heightMax", "canesMax", "lateralBuds")] = random.Next(1, 9) * 10 } };
+            if (OneIn(2))
+            {
+                school["hardness"] = random.Next(-2, 3);
+            }
+
+            return school;
+        }
+
+        public void Bush(JsonObject survey)
+        {
+            var climbs = kind is "rose.climber" or "rose.rambler";
+            var count = random.Next(1, climbs ? 9 : 13);
+            var stems = new JsonArray();
+            for (var i = 0; i < count; i++)
+            {
+                var id = ((char)('A' + i)).ToString();
+                var length = climbs ? Between(700, 3200) : kind == "rose.miniature" ? Between(150, 450) : Between(350, 1700);
+                var cane = Stem(id, "cane", Any("crown", "crown", "crown", "crown", "ground", "rootstock", "unknown"), Between(3, 26), random.Next(1, 8), length);
+                stems.Add(cane);
+                if (i > 0 && OneIn(8))
+                {
+                    cane["rubs"] = new JsonArray(((char)('A' + random.Next(i))).ToString());
+                }
+
+                for (var k = 0; k < random.Next(0, 3); k++)
+                {
+                    var lateral = Stem($"{id}{k + 1}", "lateral", id, Between(2, 12), random.Next(1, 4), Between(50, 800));
+                    if (!OneIn(6))
+                    {
+                        lateral["at"] = Between(20, length * 0.9);
+                    }
+
+                    stems.Add(lateral);
+                }
+            }
+
+            survey["stems"] = kind == "shrub.simple" && OneIn(2) ? new JsonArray() : stems;
+            survey["school"] = School();
+            if ((climbs && !OneIn(6)) || OneIn(6))
+            {
+                survey["support"] = Support(Any(Supports));
+            }
+        }
+
+        public JsonObject Stem(string id, string role, string parent, double diameter, int age, double length)
+        {
+            var stem = new JsonObject { ["id"] = id, ["role"] = role, ["parent"] = parent, ["clock"] = Clock(), ["diameter"] = diameter, ["age"] = age };
+            var measured = !OneIn(5);
+            if (measured)
+            {
+                stem["length"] = length;
+            }
+
+            if (!OneIn(4))
+            {
+                stem["lean"] = Between(0, kind == "rose.weeping-standard" ? 150 : 60);
+                stem["tipLean"] = Between(0, kind == "rose.weeping-standard" ? 170 : 80);
+            }
+
+            if (OneIn(4))
+            {
+                stem["radius"] = Between(0, 120);
+                stem["baseClock"] = Clock();
+            }
+
+            var reach = measured ? length : Math.Min(length, 200);
+            if (OneIn(3))
+            {
+                stem["seen"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => OneIn(3) ? (JsonNode)new JsonObject { ["what"] = Any(Evidence), ["at"] = Between(0, reach) } : Any(Evidence))]);
+            }
+
+            if (OneIn(12))
+            {
+                stem["deadFrom"] = OneIn(3) ? 0 : Between(0, reach);
+            }
+
+            if (OneIn(10))
+            {
+                stem["pin"] = random.Next(3) switch { 0 => "keep", 1 => "remove", _ => new JsonObject { ["cutAt"] = Between(0, reach) } };
+            }
+
+            if (OneIn(3))
+            {
+                stem["buds"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 6)).Select(_ => Bud(reach))]);
+            }
+
+            return stem;
+        }
+
+        private JsonNode Bud(double reach)
+        {
+            var bud = new JsonObject { ["at"] = Between(0, reach) };
+            if (!OneIn(4))
+            {
+                bud["clock"] = Clock();
+            }
+
+            if (OneIn(4))
+            {
+                bud["face"] = Any("up", "down", "side");
+            }
+
+            if (OneIn(3))
+            {
+                bud["state"] = Any("dormant", "swelling", "shooting", "blind", "damaged", "basal", "flower");
+            }
+
+            return bud;
+        }
+
+        private JsonObject Support(string of)
+        {
+            var (wide, high) = of switch
+            {
+                "arch" => (1400.0, 2300.0),
+                "obelisk" => (Between(300, 700), 2100),
+                "post" or "stake" => (Between(60, 250), 2300),
+                "pergola" => (3600, 2400),
+                _ => (Between(1200, 4200), Between(1200, 2800)),
+            };
+            var support = new JsonObject { ["kind"] = of, ["width"] = wide, ["height"] = high, ["y"] = 60 };
+            if (of is "arch" or "pergola")
+            {
+                support["from"] = 0;
+            }
+
+            if (of == "wires" || (of == "wall" && OneIn(3)))
+            {
+                support["wires"] = new JsonArray([.. Enumerable.Range(1, random.Next(1, 5)).Select(i => (JsonNode)new JsonObject { ["height"] = i * 280 })]);
+            }
+
+            if (of == "wall" && OneIn(3))
+            {
+                support["openings"] = new JsonArray(new JsonObject { ["x"] = Between(-900, 600), ["z"] = Between(0, 900), ["width"] = 500, ["height"] = 700 });
+            }
+
+            return support;
+        }
+
+        public void Vine(JsonObject survey)
+        {
+            var system = Any("goblet", "cordon", "long-cane", "t-trellis", "training");
+            var vine = new JsonObject();
+            survey["vine"] = vine;
+            if (!OneIn(6))
+            {
+                vine["system"] = system;
+            }
+
+            Facts(vine);
+            if (OneIn(3))
+            {
+                survey["school"] = School();
+            }
+
+            var stems = new JsonArray();
+            survey["stems"] = stems;
+            var trunk = system != "training" || OneIn(2);
+            if (trunk)
+            {
+                stems.Add(Part("T", "trunk", "ground", Between(8, 50), random.Next(1, 12), Between(500, 1000), 0));
+            }
+
+            string[] ons = system is "cordon" or "t-trellis" && trunk ? ["L", "R"] : [trunk ? "T" : "ground"];
+            foreach (var arm in ons.Where(o => o is "L" or "R"))
+            {
+                stems.Add(Part(arm, "arm", "T", 28, random.Next(2, 9), Between(700, 1200), 450).With("clock", arm == "L" ? 9 : 3).With("lean", 90));
+            }
+
+            foreach (var on in ons)
+            {
+                for (var n = 1; n <= random.Next(1, 7); n++)
+                {
+                    var name = $"{on[0]}{n}";
+                    var at = on is "L" or "R" ? Between(20, 690) : Between(300, 490);
+                    if (on == "ground" || OneIn(4))
+                    {
+                        stems.Add(Shoot(name, on, at));
+                        continue;
+                    }
+
+                    var high = Between(30, 190);
+                    stems.Add(Part(name, "spur", on, 18, random.Next(2, 8), high + 20, at));
+                    for (var k = 0; k < random.Next(0, 4); k++)
+                    {
+                        stems.Add(Shoot($"{name}{(char)('a' + k)}", name, k == 0 ? Between(5, 25) : Between(25, high)));
+                    }
+                }
+            }
+
+            if (trunk && OneIn(2))
+            {
+                stems.Add(Shoot("W", "T", 150));
+            }
+
+            if (OneIn(2))
+            {
+                survey["support"] = new JsonObject { ["kind"] = Any("wires", "t-trellis", "stake", "wall"), ["width"] = 3000, ["height"] = 1900, ["wires"] = new JsonArray([.. Enumerable.Range(1, 3).Select(i => (JsonNode)new JsonObject { ["height"] = i * 500, ["y"] = i % 2 == 0 ? 300 : -300 })]) };
+            }
+        }
+
+        private void Facts(JsonObject vine)
+        {
+            if (OneIn(2))
+            {
+                vine["year"] = random.Next(1, 9);
+            }
+
+            if (!OneIn(3))
+            {
+                vine["spacing"] = Between(900, 3000);
+            }
+
+            if (OneIn(2))
+            {
+                vine["pruningWeight"] = Between(50, 2500);
+            }
+
+            if (OneIn(3))
+            {
+                vine["winterLoss"] = new JsonObject { ["cut"] = 100, ["dead"] = random.Next(0, 80) };
+            }
+
+            if (OneIn(4))
+            {
+                vine["rule"] = Any("metre", "spurs");
+            }
+
+            if (OneIn(4))
+            {
+                vine["stage"] = 2;
+            }
+
+            if (OneIn(4))
+            {
+                vine["records"] = new JsonArray(new JsonObject { ["season"] = 2025, ["pruningWeight"] = Between(100, 2000), ["crop"] = Between(500, 9000) });
+            }
+        }
+
+        private static JsonObject Placed(JsonObject stem, string on, double at)
+        {
+            if (on is not ("ground" or "crown" or "rootstock"))
+            {
+                stem["at"] = at;
+            }
+
+            return stem;
+        }
+
+        private JsonObject Part(string id, string role, string on, double diameter, int age, double length, double at) =>
+            Placed(new JsonObject { ["id"] = id, ["role"] = role, ["parent"] = on, ["clock"] = Clock(), ["diameter"] = diameter, ["age"] = age, ["length"] = length }, on, at);
+
+        private JsonObject Shoot(string id, string on, double at) => Placed(Stem(id, Any("shoot", "shoot", "cane"), on, Between(4, 22), 1, Between(200, 1700)), on, at);
+
+        public void Row(JsonObject survey)
+        {
+            survey["stems"] = new JsonArray();
+            if (OneIn(2))
+            {
+                survey["school"] = School();
+            }
+
+            if (!OneIn(4))
+            {
+                var first = random.Next(0, 90);
+                var row = new JsonObject { ["length"] = Between(500, 12000), ["firstYear"] = first, ["secondYear"] = random.Next(0, 40), ["spent"] = random.Next(0, 60), ["thin"] = random.Next(0, first + 1) };
+                survey["row"] = row;
+                if (OneIn(2))
+                {
+                    row["meanHeight"] = Between(600, 2600);
+                }
+
+                if (OneIn(3))
+                {
+                    row["plants"] = random.Next(1, 15);
+                }
+
+                if (kind == "canefruit.unknown")
+                {
+                    row["observations"] = new JsonArray([.. Enumerable.Range(0, random.Next(0, 3)).Select(_ => (JsonNode)new JsonObject { ["date"] = Any("2026-07-10", "2026-10-05"), ["what"] = Any("old-canes-fruited", "new-canes-fruited", "new-canes-bare") })]);
+                }
+            }
+
+            if (survey["row"] is null || OneIn(4))
+            {
+                survey["stems"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 9)).Select(i => (JsonNode)Stem(((char)('A' + i)).ToString(), "cane", Any("ground", "crown"), Between(4, 18), random.Next(1, 4), Between(500, 2400)))]);
+            }
+
+            if (OneIn(3))
+            {
+                survey["support"] = Support(Any("wires", "post", "fence"));
+            }
+        }
+    }
+
+    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static JsonObject With(this JsonObject node, string name, JsonNode value)
+    {
+        node[name] = value;
+        return node;
+    }
+}
