@@ -1,4 +1,3 @@
-using Gemmifer.Core.Choice;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Server.Tests;
 

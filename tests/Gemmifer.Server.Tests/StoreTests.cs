@@ -1,10 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
-using Gemmifer.Core.Stems;
-using Gemmifer.Core.Work;
 using Gemmifer.Data;
-using Gemmifer.Data.Entities;
-using Gemmifer.Server.Surveys;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;
@@ -93,7 +89,7 @@ public sealed class StoreTests
                 }
 
                 Assert.True(logged >= 6);
-                Assert.Equal(PlantKinds.Served.Keys.Order(), planned.Order());
+                Assert.Equal(PlantKinds.All.Select(k => k.Id).Order(), planned.Order());
 
                 await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{(string)plants[0]!["plant"]!["id"]!}");
             }
@@ -136,32 +132,5 @@ public sealed class StoreTests
             SqliteConnection.ClearAllPools();
             Directory.Delete(folder, true);
         }
-    }
-
-    [Fact]
-    public void Last_seasons_work_is_carried_over()
-    {
-        var stems = new JsonArray(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7, 14, 80));
-        stems[0]!["pin"] = "keep";
-        stems.Add(new JsonObject { ["id"] = "A1", ["role"] = "lateral", ["parent"] = "A", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
-        LogRecord Did(string stem, string action, double? at, string outcome = "done") => new() { PlantId = "p", Kind = "step", Text = "", Stem = stem, Action = action, Outcome = outcome, CutAt = at };
-        var next = CarryOver.Stems(stems.ToJsonString(), [Did("A", "shorten", 480), Did("B", "remove", null), Did("C", "shorten", 500, "skipped")], 1);
-        Assert.Equal(["A", "C"], next.Select(s => (string)s!["id"]!));
-        Assert.Equal((480.0, 3, null), ((double)next[0]!["length"]!, (int)next[0]!["age"]!, next[0]!["pin"]));
-        Assert.Equal((1100.0, 80), ((double)next[1]!["length"]!, (int)next[1]!["age"]!));
-
-        // Shears, or tall growth brought down first: every stem ends where it reaches that height, unless it was cut lower by itself.
-        var upright = new JsonArray(Garden.Cane("A", 1), Garden.Cane("B", 4));
-        upright[0]!["lean"] = 60;
-        upright[1]!["lean"] = 0;
-        upright.Add(new JsonObject { ["id"] = "B1", ["role"] = "lateral", ["parent"] = "B", ["at"] = 700, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1 });
-        var level = new LogRecord { PlantId = "p", Kind = "step", Text = "", Stem = null, Action = "shorten", Outcome = "done", CutAt = 400 };
-        var survey = Garden.Document([.. upright.Select(s => (JsonObject)s!.DeepClone())]);
-        var sheared = CarryOver.Stems(upright.ToJsonString(), [level], 1, h => SurveyDocuments.Reaching(survey, h));
-        Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => ((string)s!["id"]!, (double)s["length"]!)));
-        Assert.Equal(300, (double)CarryOver.Stems(upright.ToJsonString(), [level, Did("B", "shorten", 300)], 1, h => SurveyDocuments.Reaching(survey, h))[1]!["length"]!);
-
-        // A whole number may be written with a point.
-        Assert.Equal(3, (int)CarryOver.Stems("[{\"id\": \"A\", \"parent\": \"crown\", \"age\": 2.0}]", [], 1)[0]!["age"]!);
     }
 }

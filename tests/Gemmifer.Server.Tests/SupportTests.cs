@@ -1,6 +1,5 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Families.Canes.Climbing;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;

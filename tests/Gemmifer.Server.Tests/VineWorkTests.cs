@@ -1,9 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Stems;
-using Gemmifer.Core.Surveys;
 using Gemmifer.Data;
-using Gemmifer.Server.Work;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;

@@ -1,9 +1,4 @@
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Plants;
-using Gemmifer.Core.Schools;
-using Gemmifer.Core.Stems;
-using Gemmifer.Core.Supports;
-using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Data.Entities;

@@ -5,8 +5,6 @@ using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Surveys;
-using Gemmifer.Core.Training;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;

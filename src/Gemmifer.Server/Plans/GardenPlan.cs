@@ -5,8 +5,6 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Stems;
-using Gemmifer.Core.Training;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;

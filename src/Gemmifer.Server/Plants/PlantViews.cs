@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Server.Plants;
 

@@ -1,9 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
-using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Supports;
-using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;

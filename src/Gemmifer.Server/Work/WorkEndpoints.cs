@@ -2,7 +2,6 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
