@@ -69,7 +69,8 @@ public static class PlanBuilder
         LimitsOf(survey, parts),
         parts.Training,
         parts.Vine,
-        parts.Row);
+        parts.Row,
+        [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))]);
 
     private static PlanLimits LimitsOf(Survey survey, PlanParts parts)
     {

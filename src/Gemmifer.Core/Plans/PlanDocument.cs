@@ -13,13 +13,22 @@ namespace Gemmifer.Core.Plans;
 /// <param name="Training">How the canes lie on their support; null where there is none.</param>
 /// <param name="Vine">What is only said of vines; null for other kinds.</param>
 /// <param name="Row">What is only said of a row of cane fruit; null for other kinds.</param>
+/// <param name="Resolved">What each stem was taken to be, defaults filled in, in order of id: what a drawing draws.</param>
 public sealed record PlanDocument(
     string Format, string School, bool Optimal, double? Score, double? Bound, IReadOnlyList<PlanStem> Stems, IReadOnlyList<PlanStep> Steps,
     PlanCounts Counts, PlanForecast Forecast, PlanKit Kit, IReadOnlyList<PlanAssumption> Assumed, IReadOnlyList<PlanQuestion> AskFor,
-    IReadOnlyList<PlanWarning> Warnings, PlanLimits Limits, PlanTraining? Training = null, PlanVine? Vine = null, PlanRow? Row = null)
+    IReadOnlyList<PlanWarning> Warnings, PlanLimits Limits, PlanTraining? Training, PlanVine? Vine, PlanRow? Row, IReadOnlyList<ResolvedStem> Resolved)
 {
     /// <summary>The format plans are written in.</summary>
     public const string Name = "gemmifer.plan/1";
+}
+
+/// <summary>The shape of a stem with everything known or assumed about it. Lengths mm, angles degrees, bearings in hours.</summary>
+public sealed record ResolvedStem(string Id, double At, double Clock, double BaseClock, double Radius, double Length, double Lean, double TipLean)
+{
+    /// <summary>Of a stem as it was read.</summary>
+    public static ResolvedStem Of(Stem s) => new(
+        s.Id, s.Parent.AlongMm, Wording.ClockNumber(s.Bearing), Wording.ClockNumber(s.BaseBearing), s.RadiusMm, s.LengthMm, s.LeanDeg, s.TipLeanDeg);
 }
 
 /// <summary>The limits the school set for this plant, as used: changed values, how hard and neglect taken in.</summary>
@@ -49,25 +58,32 @@ public sealed record PlanReason(string Rule, Sentence Text, Provenance Provenanc
 public sealed record PlanStep
 {
     /// <summary>From 1, in the order of work; 0 before <see cref="StepOrder"/> gave it.</summary>
+    [JsonRequired]
     public int N { get; init; }
 
     public required Stage Stage { get; init; }
 
     /// <summary>The stem; null for a step on the whole plant.</summary>
+    [JsonRequired]
     public string? Stem { get; init; }
 
     public required StepAction Action { get; init; }
 
+    [JsonRequired]
     public PlanCut? Cut { get; init; }
 
+    [JsonRequired]
     public IReadOnlyList<PlanTie> Ties { get; init; } = [];
 
+    [JsonRequired]
     public Tool? Tool { get; init; }
 
+    [JsonRequired]
     public bool Disinfect { get; init; }
 
     public required DateOnly Due { get; init; }
 
+    [JsonRequired]
     public string? Caution { get; init; }
 
     public required Sentence Text { get; init; }

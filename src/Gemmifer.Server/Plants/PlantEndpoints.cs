@@ -29,7 +29,7 @@ public static class PlantEndpoints
     }
 
     /// <summary>A plant as people see it.</summary>
-    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Of(p.Kind).Name, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
+    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Of(p.Kind).Name, PlantKinds.Of(p.Kind).Family, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
 
     /// <summary>A plant that grows in the garden, or null.</summary>
     public static Task<PlantRecord?> FindAsync(GardenContext garden, string id, CancellationToken cancel) =>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Server.Plants;
 
@@ -6,7 +7,7 @@ namespace Gemmifer.Server.Plants;
 public sealed record PlantInput(string Name, string Kind, string? Place, int? PlantedYear, string? Vigour, bool? Neglected, double? UnionHeight, bool? Rootstock, string? Look);
 
 /// <summary>A plant as stored.</summary>
-public sealed record PlantView(string Id, int Revision, string Name, string Kind, string KindName, string Place, int? PlantedYear, string? Vigour,
+public sealed record PlantView(string Id, int Revision, string Name, string Kind, string KindName, PlantFamily Family, string Place, int? PlantedYear, string? Vigour,
     bool Neglected, double? UnionHeight, bool? Rootstock, string? Look);
 
 /// <summary>A plant in the list of the garden.</summary>

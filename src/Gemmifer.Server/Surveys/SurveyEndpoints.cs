@@ -2,9 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
-using Gemmifer.Core.Stems;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -18,16 +16,7 @@ namespace Gemmifer.Server.Surveys;
 /// <param name="Revision">0 where nothing was stored yet this season.</param>
 /// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this season.</param>
 /// <param name="Document">The survey in the exchange format gemmifer.survey/1.</param>
-/// <param name="Stems">What each stem is taken to be, defaults filled in; empty where the survey cannot be planned yet.</param>
-public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document, ResolvedStem[] Stems);
-
-/// <summary>A stem with everything known or assumed about its shape, for drawing. Lengths mm, angles degrees, bearings in hours.</summary>
-public sealed record ResolvedStem(string Id, double At, double Clock, double BaseClock, double Radius, double Length, double Lean, double TipLean)
-{
-    /// <summary>Of a stem as it was read.</summary>
-    public static ResolvedStem Of(Stem s) => new(
-        s.Id, s.Parent.AlongMm, Wording.ClockNumber(s.Bearing), Wording.ClockNumber(s.BaseBearing), s.RadiusMm, s.LengthMm, s.LeanDeg, s.TipLeanDeg);
-}
+public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
 public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row, JsonElement? Rain);
@@ -139,7 +128,6 @@ public static class SurveyEndpoints
     }
 
     /// <summary>A survey as screens see it.</summary>
-    public static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) => new(
-        record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document),
-        SurveyDocuments.Read(document) is SurveyReading.Valid { Survey: var survey } ? [.. survey.Stems.Select(ResolvedStem.Of)] : []);
+    public static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) =>
+        new(record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document));
 }

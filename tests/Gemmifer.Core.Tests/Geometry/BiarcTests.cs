@@ -1,4 +1,5 @@
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Geometry;
 

@@ -1,4 +1,5 @@
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;
 

@@ -362,13 +362,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Canes by age some years from now, each as least and most. */
         AgeCount: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0 after this work, 1 next year.
+             */
             year: number;
+            /** @description Canes of one season. */
             oneSeason: number[];
+            /** @description Older, not yet old. */
             middle: number[];
+            /** @description Old by the kind's reckoning. */
             old: number[];
         };
+        /** @description A row of vines to be planted into the garden at once. */
         BlockInput: {
             place: string;
             kind: string;
@@ -378,19 +386,33 @@ export interface components {
             plantedYear: null | number;
             vine: null | components["schemas"]["JsonElement"];
         };
+        /** @description A total over a row of vines of which some were looked at. */
         BlockTotal: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The total, or the best estimate of it.
+             */
             total: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As low as it is likely to be; the total where every vine was looked at.
+             */
             low: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As high as it is likely to be.
+             */
             high: number;
         };
+        /** @description A row of vines: those that stand in one place, in order. */
         BlockView: {
             place: string;
             /** Format: int32 */
             vines: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Vines with a plan; the totals are estimates while some have none.
+             */
             planned: number;
             /** Format: int32 */
             finished: number;
@@ -399,6 +421,7 @@ export interface components {
             minutes: null | components["schemas"]["BlockTotal"];
             lines: components["schemas"]["GardenPlanLine"][];
         };
+        /** @description Lengths people carry on them, mm. */
         BodyMeasures: {
             /** Format: double */
             pencil: number;
@@ -417,6 +440,14 @@ export interface components {
             /** Format: double */
             self: number;
         };
+        /** @enum {unknown} */
+        BudFace: "up" | "down" | "side" | null;
+        /**
+         * @description How sure the place and direction of a bud are.
+         * @enum {unknown}
+         */
+        BudKnowledge: "seen" | "likely" | "look-for";
+        /** @description A rule of balanced pruning that ships. */
         BudRuleView: {
             id: string;
             name: string;
@@ -425,68 +456,129 @@ export interface components {
             base: number;
             /** Format: double */
             per: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description g.
+             */
             unit: number;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
         };
+        /**
+         * @description What the bud budget is reckoned by.
+         * @enum {unknown}
+         */
+        BudgetBy: "weight" | "metre" | "spurs";
+        /** @enum {unknown} */
+        CaneClass: "spent" | "thin" | "surplus" | "mown" | "fruiting" | "stay" | null;
+        /** @description A decision that changed because of what was done. */
         Change: {
             stem: string;
-            was: string;
-            now: string;
+            was: components["schemas"]["Decision"];
+            now: components["schemas"]["Decision"];
         };
+        /** @description A crop that was weighed; more than one picking of a season adds up. */
         CropInput: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description g.
+             */
             grams: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The summer it grew in; the latest where not said.
+             */
             season: null | number;
         };
+        /** @description Two stems of which shoots stand in each other's way; their upper halves are so far apart in the mean, mm. */
         Crowding: {
             stems: string[];
             /** Format: double */
             apart: number;
         };
+        /**
+         * @description Where a cut is made.
+         * @enum {unknown}
+         */
+        CutPlace: "above-bud" | "base" | "ring" | "ground" | "join" | "height";
+        /**
+         * @description What becomes of a stem.
+         * @enum {unknown}
+         */
+        Decision: "keep" | "shorten" | "remove" | "defer" | "check" | "untouched";
+        /**
+         * @description How hard the work is.
+         * @enum {unknown}
+         */
+        Effort: "light" | "steady" | "heavy";
+        /** @description Where the garden is. Frost days as month and day. */
         GardenPlace: {
             hemisphere: string;
             lastFrost: string;
             firstFrost: string;
+            /** @description Whether the seasons are those of the south. */
             southern?: boolean;
         };
+        /** @description One line of the whole garden's plan. */
         GardenPlanLine: {
             id: string;
             name: string;
             place: string;
             kind: string;
-            state: string;
-            /** Format: int32 */
+            state: components["schemas"]["PlanState"];
+            /**
+             * Format: int32
+             * @description Cuts still to make.
+             */
             cuts: number;
             /** Format: int32 */
             kept: number;
             /** Format: int32 */
             removed: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Canes to check first.
+             */
             checks: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted buds that stay; of vines only.
+             */
             buds: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Shoots to expect; of vines only.
+             */
             shoots: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Ties still to make.
+             */
             tieCount: number;
             /** Format: int32 */
             minutes: number;
-            effort: null | string;
+            effort: null | components["schemas"]["Effort"];
             tools: string[];
+            /** @description Tie material to carry. */
             ties: components["schemas"]["PlanMaterial"][];
+            /** @description The choice is proved the best. */
             proved: boolean;
-            system: null | string;
+            system: null | components["schemas"]["VineSystem"];
         };
+        /** @description What the gardener set once: measures, units, look, place. */
         GardenSettings: {
+            /** @description metric or imperial. */
             units: string;
+            /** @description auto, light, dark or sun. */
             theme: string;
+            /** @description Body measures in mm by name. */
             body: components["schemas"]["BodyMeasures"];
             place: components["schemas"]["GardenPlace"];
         };
+        /** @enum {unknown} */
+        Instead: "removed" | "cut" | "left" | null;
         JsonElement: unknown;
+        /** @description A kind of plant that can be planned. */
         KindView: {
             id: string;
             name: string;
@@ -503,15 +595,36 @@ export interface components {
             lateralLean: number;
             /** Format: double */
             tipDiameterShare: number;
+            /** @description False where a simple routine does without a walk round the canes. */
             surveyed: boolean;
+            /** @description Canes hang from a head; heights are measured along them. */
             hangs: boolean;
             /** Format: double */
             unionHeight: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seasons from which wood counts as old.
+             */
             oldFrom: number;
+            /** @description Canes are trained and tied to a support. */
             climbs: boolean;
-            family: string;
+            family: components["schemas"]["PlantFamily"];
+            /** @description What a stem of each role is taken to be where nobody measured it. */
+            usual: {
+                [key: string]: components["schemas"]["UsualStem"];
+            };
         };
+        /**
+         * @description What becomes of a cane on the support.
+         * @enum {unknown}
+         */
+        Lies: "line" | "half-way" | "as-it-stands";
+        /**
+         * @description A line of the log.
+         * @enum {unknown}
+         */
+        LogKind: "step" | "finished" | "note" | "crop";
+        /** @description One line of the log as people see it. */
         LogView: {
             /** Format: int32 */
             id: number;
@@ -519,55 +632,113 @@ export interface components {
             season: number;
             /** Format: date-time */
             at: string;
-            kind: string;
+            kind: components["schemas"]["LogKind"];
             text: string;
+            measures: null | components["schemas"]["Measure"][];
             stem: null | string;
             stage: null | string;
-            action: null | string;
-            outcome: null | string;
-            instead: null | string;
+            action: null | components["schemas"]["StepAction"];
+            outcome: null | components["schemas"]["StepOutcome"];
+            instead: null | components["schemas"]["Instead"];
             /** Format: double */
             cutAt: null | number;
             note: null | string;
             /** Format: double */
             grams: null | number;
         };
+        /** @description A measure that stands in a sentence; one of the values is given. */
+        Measure: {
+            /**
+             * Format: int32
+             * @description Where its words begin in the text, from 0, UTF-16 units.
+             */
+            at: number;
+            /**
+             * Format: int32
+             * @description How long they are.
+             */
+            length: number;
+            /**
+             * Format: double
+             * @description A length, mm, as the sentence says it.
+             */
+            mm?: null | number;
+            /**
+             * Format: double
+             * @description A weight, g.
+             */
+            g?: null | number;
+            /**
+             * Format: date
+             * @description A day.
+             */
+            day?: null | string;
+            /**
+             * Format: double
+             * @description The upper end of a range, in the unit of the lower; null where it is one measure.
+             */
+            to?: null | number;
+        };
+        /** @description A shoot expected next summer. */
         NewShoot: {
+            /** @description The stem it grows from. */
             stem: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it starts, mm; also Y and Z.
+             */
             x: number;
             /** Format: double */
             y: number;
             /** Format: double */
             z: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The way it grows, hours.
+             */
             clock: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From vertical, degrees.
+             */
             lean: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By midsummer, mm.
+             */
             length: number;
+            /** @description Whether the bud it comes from was seen. */
             sure: boolean;
-            /** @default false */
+            /**
+             * @description Whether its upper half stands in the way of a shoot of another stem.
+             * @default false
+             */
             crowded: boolean;
         };
+        /** @description A line for the log in the gardener's own words. */
         NoteInput: {
             text: string;
         };
+        /** @description An open step with its key. */
         OpenStep: {
             key: string;
             step: components["schemas"]["PlanStep"];
         };
+        /** @description A school of the gardener's own: a copy of another with some values changed. */
         OwnSchoolInput: {
             name: string;
             base: string;
+            /** @description The changed values by name, as in the exchange format. */
             set: components["schemas"]["JsonElement"];
         };
+        /** @description A default that was used because nobody looked. */
         PlanAssumption: {
             stem: null | string;
             field: string;
             value: unknown;
             text: string;
         };
+        /** @description Crop and wood of one season. */
         PlanBalance: {
             /** Format: int32 */
             season: number;
@@ -575,12 +746,22 @@ export interface components {
             pruningWeight: null | number;
             /** Format: double */
             crop: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Crop over prunings; null where one is missing.
+             */
             ravaz: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Prunings per metre of row, g; null where not weighed.
+             */
             woodPerMetre: null | number;
-            text: string;
+            /** @description Both judged, in a sentence. */
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description Bloom points round a place on the face. */
         PlanBloom: {
             /** Format: double */
             x: number;
@@ -589,43 +770,76 @@ export interface components {
             /** Format: int32 */
             points: number;
         };
+        /** @description The bud a cut is made above. */
         PlanBud: {
             /** Format: double */
             at: null | number;
             /** Format: double */
             clock: null | number;
-            known: string;
+            known: components["schemas"]["BudKnowledge"];
+            /** @description Where to look, mm along the stem; null unless it has still to be found. */
             window: null | number[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The way it faces if the buds go round the other way; null where that is known.
+             */
             otherClock: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Give or take of the direction of a likely bud, hours (one standard deviation); null otherwise.
+             */
             spread?: null | number;
-            face?: null | string;
+            face?: null | components["schemas"]["BudFace"];
         };
+        /** @description The bud budget. */
         PlanBudget: {
-            by: string;
-            /** Format: int32 */
+            by: components["schemas"]["BudgetBy"];
+            /**
+             * Format: int32
+             * @description By the rule.
+             */
             target: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description With winter loss made up for.
+             */
             corrected: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Most for the room along the row.
+             */
             cap: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description To be kept.
+             */
             buds: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What the places that stay hold by rule.
+             */
             room: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Buds that found no room.
+             */
             short: number;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
+            /** @description Where the rule comes from, in a sentence. */
             why: string;
+            /** @description The arithmetic of the counts, sum by sum. */
+            sums: components["schemas"]["PlanSum"][];
         };
+        /** @description Canes of one class. */
         PlanClass: {
-            name: string;
+            name: components["schemas"]["CaneClass"];
             /** Format: int32 */
             canes: number;
-            decision: string;
+            /** @description Keep or remove. */
+            decision: components["schemas"]["Decision"];
             text: string;
         };
+        /** @description The plan in numbers; see the exchange format for each. */
         PlanCounts: {
             /** Format: int32 */
             kept: number;
@@ -645,15 +859,23 @@ export interface components {
             /** Format: double */
             levelSpread: null | number;
         };
+        /** @description What this summer can bring, each as least and most. Weights g. */
         PlanCrop: {
             shoots: number[];
             clusters: number[];
             grams: number[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Shoots per metre of row.
+             */
             perMetre: number;
+            /** @description Crop over the prunings weighed this winter; null where none were. */
             ravaz: null | number[];
-            text: string;
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description One way to crop a row. */
         PlanCropChoice: {
             school: string;
             name: string;
@@ -661,19 +883,27 @@ export interface components {
             kept: number;
             /** Format: int32 */
             removed: number;
+            /** @description Each crop with its season. */
             crops: components["schemas"]["PlanHarvest"][];
             gain: string;
             loss: string;
         };
+        /** @description One cut. */
         PlanCut: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Distance along the stem, mm; null where the bud has still to be found.
+             */
             at: null | number;
             bud: null | components["schemas"]["PlanBud"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees; 0 is square to the stem.
+             */
             slope: number;
             /** Format: double */
             clearance: number;
-            where: string;
+            where: components["schemas"]["CutPlace"];
             /** Format: double */
             x: number;
             /** Format: double */
@@ -681,13 +911,21 @@ export interface components {
             /** Format: double */
             z: number;
         };
+        /** @description A plan in the exchange format gemmifer.plan/1. Lengths mm, clock bearings in hours, dates ISO 8601. */
         PlanDocument: {
             format: string;
             school: string;
+            /** @description The choice is proved the best there is under the school. */
             optimal: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Points of the choice; null where nothing was optimised.
+             */
             score: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description No choice has more points than this.
+             */
             bound: null | number;
             stems: components["schemas"]["PlanStem"][];
             steps: components["schemas"]["PlanStep"][];
@@ -698,33 +936,44 @@ export interface components {
             askFor: components["schemas"]["PlanQuestion"][];
             warnings: components["schemas"]["PlanWarning"][];
             limits: components["schemas"]["PlanLimits"];
-            training?: null | components["schemas"]["PlanTraining"];
-            vine?: null | components["schemas"]["PlanVine"];
-            row?: null | components["schemas"]["PlanRow"];
+            training: null | components["schemas"]["PlanTraining"];
+            vine: null | components["schemas"]["PlanVine"];
+            row: null | components["schemas"]["PlanRow"];
+            /** @description What each stem was taken to be, defaults filled in, in order of id: what a drawing draws. */
+            resolved: components["schemas"]["ResolvedStem"][];
         };
+        /** @description What to expect of the coming season, as ranges. */
         PlanForecast: {
             /** Format: int32 */
             shoots: number;
             /** Format: int32 */
             bloomPoints: number;
             flowering: string[];
+            /** @description The shoots expected, about three from each end. */
             newShoots: components["schemas"]["NewShoot"][];
+            /** @description Pairs of stems whose shoots will stand in each other's way. */
             crowds: components["schemas"]["Crowding"][];
+            /** @description Canes by age after this work, next year and in five years. */
             ages: components["schemas"]["AgeCount"][];
         };
+        /** @description One crop and when it hangs. */
         PlanHarvest: {
             name: string;
+            /** Format: date */
             from: string;
+            /** Format: date */
             to: string;
         };
+        /** @description What to carry, and how long it takes. */
         PlanKit: {
             tools: string[];
             ties: components["schemas"]["PlanTies"];
             protection: string[];
             /** Format: int32 */
             minutes: number;
-            effort: string;
+            effort: components["schemas"]["Effort"];
         };
+        /** @description Bearing, hours, and lean at base and tip, degrees. */
         PlanLies: {
             /** Format: double */
             clock: number;
@@ -733,6 +982,7 @@ export interface components {
             /** Format: double */
             tipLean: number;
         };
+        /** @description The limits the school set for this plant, as used: changed values, how hard and neglect taken in. */
         PlanLimits: {
             name: string;
             /** Format: double */
@@ -741,107 +991,195 @@ export interface components {
             canesMin: number;
             /** Format: int32 */
             canesMax: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lowest cut, mm above the crown, or along the cane where canes hang; null where height does not matter.
+             */
             heightMin: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Highest cut, likewise.
+             */
             heightMax: null | number;
             /** Format: double */
             removeShare: number;
             /** Format: double */
             clearance: number;
         };
+        /** @description A line on the support. */
         PlanLine: {
             /** Format: int32 */
             n: number;
+            /** @description Where it leads, in words. */
             name: string;
+            /** @description Places along it, x and z. */
             path: number[][];
         };
+        /** @description Metres of one kind of tie, and for which canes. */
         PlanMaterial: {
             material: string;
             /** Format: double */
             metres: number;
             stems: string[];
         };
+        /** @description What is known of an unknown type. */
         PlanNaming: {
+            /** @description The kind it is; null while unsure. */
             type: null | string;
             name: null | string;
+            /** @description Kinds that still fit, with their names. */
             possible: components["schemas"]["PlanPossible"][];
+            /** @description What each sighting said. */
             reasons: components["schemas"]["PlanTypingReason"][];
             contradiction: boolean;
+            /** @description The look that would tell most. */
             next: null | string;
         };
+        /** @description One place on the vine. */
         PlanPosition: {
             id: string;
+            /** @description The shoot kept; null where the place goes or waits. */
             shoot: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted buds that stay.
+             */
             buds: number;
+            /** @description Whether one more was left for the second visit. */
             doubt: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the shoot starts from the arm, mm.
+             */
             off: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How fast the place moves away from the arm, mm a year.
+             */
             creepPerYear: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The season in which it will be a fist away.
+             */
             renewBy: null | number;
-            text: string;
+            text: components["schemas"]["Sentence"];
+            /** @description Where its buds sit: x, y, z. */
             marks: number[][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it stands on the arm or trunk, mm.
+             */
             along: number;
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description A kind that still fits. */
         PlanPossible: {
             kind: string;
             name: string;
         };
+        /** @description One more observation that would make the plan surer. */
         PlanQuestion: {
             stem: null | string;
             what: string;
-            text: string;
+            text: components["schemas"]["Sentence"];
             /**
              * Format: int32
+             * @description Stems that one of the answers would decide otherwise; 0 where none, or where it was not tried.
              * @default 0
              */
             changes: number;
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
+            /** @description Whether the text itself names the stem. */
+            named?: boolean;
         };
+        /** @description One reason: the rule, its sentence and where the rule comes from. */
         PlanReason: {
             rule: string;
-            text: string;
-            provenance: string;
+            text: components["schemas"]["Sentence"];
+            provenance: components["schemas"]["Provenance"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description A row of cane fruit in numbers. Lengths mm. */
         PlanRow: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Canes per metre of row that stay, those in their fruiting summer not counted.
+             */
             perMetre: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Fewest canes the row should keep.
+             */
             least: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Most canes the row should keep.
+             */
             most: number;
+            /** @description Canes by what becomes of them. */
             classes: components["schemas"]["PlanClass"][];
             tip: null | components["schemas"]["PlanTip"];
+            /** @description Side shoots are shortened to between these; null where they are not. */
             laterals: null | number[];
+            /** @description Heights to tie to. */
             wires: number[];
+            /** @description One crop beside two; empty where there is no choice. */
             compare: components["schemas"]["PlanCropChoice"][];
             naming: null | components["schemas"]["PlanNaming"];
+            /** @description Whether its canes are counted by the plant; else by the metre of row. */
+            perPlant: boolean;
         };
+        /**
+         * @description How far the plan of a plant is.
+         * @enum {unknown}
+         */
+        PlanState: "planned" | "finished" | "empty" | "unplannable";
+        /** @description What happens to one stem, and why. */
         PlanStem: {
             id: string;
-            decision: string;
-            verdict: string;
+            decision: components["schemas"]["Decision"];
+            verdict: components["schemas"]["Verdict"];
             reasons: components["schemas"]["PlanReason"][];
-            flips: null | string;
+            flips: null | components["schemas"]["Sentence"];
+            /** @description The stem that takes its place in time; null where none is in sight. */
             successor: null | string;
+            /** @description The measures in Sentence? PlanStem.Flips; null where there are none. */
+            flipsMeasures?: null | components["schemas"]["Measure"][];
         };
+        /** @description One step of the work, in order. */
         PlanStep: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description From 1, in the order of work; 0 before StepOrder gave it.
+             */
             n: number;
-            stage: string;
+            stage: components["schemas"]["Stage"];
+            /** @description The stem; null for a step on the whole plant. */
             stem: null | string;
-            action: string;
+            action: components["schemas"]["StepAction"];
             cut: null | components["schemas"]["PlanCut"];
             ties: components["schemas"]["PlanTie"][];
-            tool: null | string;
+            tool: null | components["schemas"]["Tool"];
             disinfect: boolean;
+            /** Format: date */
             due: string;
             caution: null | string;
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
+            /** @description The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and its length; null where none. */
+            how?: null | number[];
+            class?: null | components["schemas"]["CaneClass"];
+        };
+        /** @description One sum as it would be written by hand. */
+        PlanSum: {
+            of: components["schemas"]["SumOf"];
             text: string;
         };
+        /** @description One tie. */
         PlanTie: {
             /** Format: double */
             x: number;
@@ -850,6 +1188,7 @@ export interface components {
             on: string;
             /**
              * Format: int32
+             * @description Along the cane, from 1.
              * @default 1
              */
             n: number;
@@ -859,82 +1198,159 @@ export interface components {
              */
             y: number;
         };
+        /** @description Tie material. */
         PlanTies: {
             /** Format: double */
             metres: number;
+            /** @description Metres of each kind. */
             of: components["schemas"]["PlanMaterial"][];
         };
+        /** @description Where and when canes are tipped. */
         PlanTip: {
             /** Format: double */
             height: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Between this height and the next.
+             */
             from: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the school has no upper limit, the height itself.
+             */
             to: number;
+            /**
+             * Format: date
+             * @description The day; null where it is done with this work.
+             */
             due: null | string;
         };
+        /** @description One cane on the support. */
         PlanTrainedCane: {
             stem: string;
-            how: string;
-            /** Format: int32 */
+            how: components["schemas"]["Lies"];
+            /**
+             * Format: int32
+             * @description The number of its line; null where it has none.
+             */
             line: null | number;
+            /** @description Places along it once tied, x, y and z, from its base to its end. */
             path: number[][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Strain of the outer fibre in the tightest part; 0 where it is not bent.
+             */
             strain: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Strain its wood bears.
+             */
             allowed: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tightest bend, mm; null where it is straight.
+             */
             radius: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tightest bend its wood takes, mm; null where it takes none.
+             */
             needed: null | number;
+            /** @description What it is tied with. */
             material: string;
             /** Format: double */
             metres: number;
+            /** @description As a survey would note it once tied. */
             lies: components["schemas"]["PlanLies"];
-            text: string;
+            /** @description In a sentence. */
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description How the canes that stay lie on the support. Lengths mm, in the frame of the survey. */
         PlanTraining: {
+            /** @description The lines of the support, in the order of their numbers. */
             lines: components["schemas"]["PlanLine"][];
             canes: components["schemas"]["PlanTrainedCane"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length of line that is covered, of all lines, 0 to 1.
+             */
             covered: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What letting canes cross would gain, millimetres of line covered; 0 where nothing.
+             */
             crossingGain: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points from which flowers would come if the same wood stayed as it was found.
+             */
             bloomFound: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The same as tied.
+             */
             bloomTied: number;
+            /** @description Where they stand on the face of the support as tied. */
             bloom: components["schemas"]["PlanBloom"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Below this height hardly anything flowers; null where the foot is not bare.
+             */
             bareTo: null | number;
         };
+        /** @description One sighting, and the names of the types it ruled out. */
         PlanTypingReason: {
+            /** Format: date */
             date: string;
             what: string;
             text: string;
             ruledOut: string[];
         };
+        /** @description A vine in numbers. */
         PlanVine: {
-            system: string;
-            work: string;
+            system: components["schemas"]["VineSystem"];
+            work: components["schemas"]["VineTask"];
             budget: null | components["schemas"]["PlanBudget"];
+            /** @description Each place that carries buds, or that goes. */
             positions: components["schemas"]["PlanPosition"][];
             crop: null | components["schemas"]["PlanCrop"];
+            /** @description Crop and wood of each season that was weighed, oldest first. */
             balance: components["schemas"]["PlanBalance"][];
+            /** @description Of a young vine; empty for others. */
             timeline: components["schemas"]["PlanVineYear"][];
+            /**
+             * Format: date
+             * @description The next dry day where rain speaks against the day planned; null where none is known or none is needed.
+             */
             dryDay: null | string;
         };
+        /** @description One year of a young vine. */
         PlanVineYear: {
             /** Format: int32 */
             year: number;
-            text: string;
+            text: components["schemas"]["Sentence"];
             now: boolean;
             done: boolean;
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /** @description Something to know about the plan. */
         PlanWarning: {
             code: string;
-            text: string;
+            text: components["schemas"]["Sentence"];
+            /** @description The stem it is about; null where it is about the plant or several. */
+            stem?: null | string;
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
+        /**
+         * @description Plants that are surveyed, planned and remembered in one way.
+         * @enum {unknown}
+         */
+        PlantFamily: "rose" | "vine" | "cane-fruit" | "shrub";
+        /** @description What the gardener says of a plant. Lengths mm. */
         PlantInput: {
             name: string;
             kind: string;
@@ -948,20 +1364,30 @@ export interface components {
             rootstock: null | boolean;
             look: null | string;
         };
+        /** @description A plant in the list of the garden. */
         PlantSummary: {
             plant: components["schemas"]["PlantView"];
+            /** @description empty, surveyed, working or finished, in the season that is on. */
             state: string;
             /** Format: int32 */
             stepsDone: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description First day of its main prune.
+             */
             dueFrom: string;
             /** Format: date */
             dueTo: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description Day of the last cut in the log.
+             */
             lastPruned: null | string;
+            /** @description Its canes as last seen, for a small drawing. */
             canes: components["schemas"]["JsonElement"];
             row: null | components["schemas"]["JsonElement"];
         };
+        /** @description A plant as stored. */
         PlantView: {
             id: string;
             /** Format: int32 */
@@ -969,6 +1395,7 @@ export interface components {
             name: string;
             kind: string;
             kindName: string;
+            family: components["schemas"]["PlantFamily"];
             place: string;
             /** Format: int32 */
             plantedYear: null | number;
@@ -987,26 +1414,58 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /**
+         * @description Where a rule, a value or a reason comes from; shown beside it.
+         * @enum {unknown}
+         */
+        Provenance: "practice" | "published" | "memory" | "assumption" | "user" | "observed";
+        /** @description The shape of a stem with everything known or assumed about it. Lengths mm, angles degrees, bearings in hours. */
+        ResolvedStem: {
+            id: string;
+            /** Format: double */
+            at: number;
+            /** Format: double */
+            clock: number;
+            /** Format: double */
+            baseClock: number;
+            /** Format: double */
+            radius: number;
+            /** Format: double */
+            length: number;
+            /** Format: double */
+            lean: number;
+            /** Format: double */
+            tipLean: number;
+        };
+        /** @description What a value is for one kind. */
         RuleByKind: {
             kind: string;
             /** Format: double */
             number: null | number;
             word: null | string;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
         };
+        /** @description A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what it was. */
         RuleSchool: {
             id: string;
             name: string;
             summary: string;
+            /** @description Whether it is the gardener's own copy. */
             own: boolean;
+            /** @description The school it was copied from; null for one that ships. */
             base: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0 for one that ships.
+             */
             revision: number;
             kinds: string[];
+            family: components["schemas"]["PlantFamily"];
             values: components["schemas"]["RuleValue"][];
             weights: components["schemas"]["RuleWeight"][];
         };
+        /** @description One value of a school. */
         RuleValue: {
             name: string;
             label: string;
@@ -1014,24 +1473,32 @@ export interface components {
             /** Format: double */
             number: null | number;
             word: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Least it may be; null for a word or a yes or no.
+             */
             min: null | number;
             /** Format: double */
             max: null | number;
             whole: boolean;
+            /** @description What it may be; empty for a number. */
             words: string[];
+            /** @description Yes or no; then Number is 1 or 0. */
             flag: boolean;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
+            /** @description What it is for kinds that differ. */
             byKind: components["schemas"]["RuleByKind"][];
         };
+        /** @description What a wish is worth in points when the choice is weighed; below 0 it counts against. */
         RuleWeight: {
             name: string;
             /** Format: double */
             points: number;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
         };
+        /** @description One value of a school with its provenance. */
         SchoolValueView: {
             name: string;
             label: string;
@@ -1039,30 +1506,60 @@ export interface components {
             /** Format: double */
             number: null | number;
             word: null | string;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
         };
+        /** @description A school as it applies to one kind. */
         SchoolView: {
             id: string;
             name: string;
             summary: string;
+            /** @description For the gardener's own: the school it was copied from. */
             base: null | string;
             set: null | components["schemas"]["JsonElement"];
             values: components["schemas"]["SchoolValueView"][];
         };
+        /**
+         * @description A sentence of a plan and the measures that stand in it as numbers, so that a screen can show them in other units without reading
+         *     the words.
+         */
+        Sentence: string;
+        /** @description Settings with the revision they were read at. */
         SettingsView: {
             /** Format: int32 */
             revision: number;
             settings: components["schemas"]["GardenSettings"];
         };
+        /**
+         * @description What belongs together in the work, in the order of work.
+         * @enum {unknown}
+         */
+        Stage: "prepare" | "rough" | "dead" | "diseased" | "damaged" | "suckers" | "crossing" | "thin" | "shorten" | "laterals" | "count" | "train" | "clean" | "return";
+        /**
+         * @description What is done in a step.
+         * @enum {unknown}
+         */
+        StepAction: "remove" | "shorten" | "tie" | "check" | "defer" | "tip" | "rub-off" | "do";
+        /** @description What the gardener did with a step. */
         StepInput: {
             key: string;
-            outcome: string;
-            instead: null | string;
-            /** Format: double */
+            outcome: components["schemas"]["StepOutcome"];
+            instead: null | components["schemas"]["Instead"];
+            /**
+             * Format: double
+             * @description Where it was cut, mm along the stem.
+             */
             cutAt: null | number;
             note: null | string;
         };
+        /** @enum {unknown} */
+        StepOutcome: "done" | "different" | "skipped" | null;
+        /**
+         * @description What a sum of the budget is about.
+         * @enum {unknown}
+         */
+        SumOf: "rule" | "winter-loss" | "room";
+        /** @description The parts of a survey a gardener changes; each as in the exchange format. */
         SurveyInput: {
             /** Format: date */
             date: string;
@@ -1074,31 +1571,93 @@ export interface components {
             row: null | components["schemas"]["JsonElement"];
             rain: null | components["schemas"]["JsonElement"];
         };
+        /** @description A survey with the revision it was read at. */
         SurveyView: {
             /** Format: int32 */
             season: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0 where nothing was stored yet this season.
+             */
             revision: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The season its stems were carried over from; null where they were seen this season.
+             */
             carriedFrom: null | number;
+            /** @description The survey in the exchange format gemmifer.survey/1. */
             document: components["schemas"]["JsonElement"];
         };
+        /** @enum {unknown} */
+        Tool: "secateurs" | "loppers" | "saw" | "shears" | "fingers" | null;
+        /** @description What a stem is taken to be where nobody measured it. */
+        UsualStem: {
+            /**
+             * Format: double
+             * @description At least; a stem is no shorter than the furthest place noted on it.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description From vertical.
+             */
+            leanDeg: number;
+            /**
+             * Format: double
+             * @description Distance of its base from the middle of the crown.
+             */
+            radiusMm: number;
+        };
+        /**
+         * @description What the evidence says about a stem.
+         * @enum {unknown}
+         */
+        Verdict: "sound" | "dead" | "diseased" | "damaged" | "sucker" | "soft" | "unsure";
+        /** @description What vines are counted and judged by, beside their schools. */
         VineRulesView: {
             budRules: components["schemas"]["BudRuleView"][];
             values: components["schemas"]["VineValueView"][];
         };
+        /**
+         * @description How a vine is trained.
+         * @enum {unknown}
+         */
+        VineSystem: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training";
+        /**
+         * @description The work a vine is planned for.
+         * @enum {unknown}
+         */
+        VineTask: "winter" | "second-visit" | "summer" | "training";
+        /** @description One number vines are judged by. */
         VineValueView: {
             name: string;
             /** Format: double */
             number: number;
-            provenance: string;
+            provenance: components["schemas"]["Provenance"];
             why: string;
+            /** @description A share, shown in per cent. */
+            share: boolean;
         };
+        /** @description What became of a visit. */
         VisitInput: {
-            outcome: string;
-            /** Format: int32 */
+            outcome: components["schemas"]["VisitOutcome"];
+            /**
+             * Format: int32
+             * @description With later: so many days on, 1 to 60; a week where not said.
+             */
             days: null | number;
         };
+        /**
+         * @description What one comes back to a plant for.
+         * @enum {unknown}
+         */
+        VisitKind: "second-visit" | "remove" | "shorten" | "tie" | "check" | "defer" | "tip" | "rub-off" | "do";
+        /**
+         * @description What became of a visit.
+         * @enum {unknown}
+         */
+        VisitOutcome: "done" | "later";
+        /** @description A visit that is to come. */
         VisitView: {
             /** Format: int32 */
             id: number;
@@ -1106,21 +1665,27 @@ export interface components {
             plant: string;
             plantKind: string;
             place: string;
-            kind: string;
+            kind: components["schemas"]["VisitKind"];
             text: string;
+            measures: null | components["schemas"]["Measure"][];
             /** Format: date */
             due: string;
         };
+        /** @description The work on a plant this season. */
         WorkView: {
             /** Format: int32 */
             season: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 for the main work, 2 for the visit after bud break.
+             */
             visit: number;
             finished: boolean;
             document: components["schemas"]["JsonElement"];
             plan: null | components["schemas"]["PlanDocument"];
             pending: components["schemas"]["OpenStep"][];
             done: components["schemas"]["LogView"][];
+            /** @description What the last step changed for other stems. */
             changes: components["schemas"]["Change"][];
         };
     };

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Stems;
 using static Gemmifer.Core.Tests.Surveys;
 
 namespace Gemmifer.Core.Tests.Families.Vines;
