@@ -13,13 +13,13 @@ import { Now } from "./pages/Now";
 
 const Garden = lazy(() => import("./pages/Garden"));
 const GardenPlan = lazy(() => import("./pages/GardenPlan"));
-const Block = lazy(() => import("./pages/Block"));
+const Block = lazy(() => import("./vine/Block"));
 const Rules = lazy(() => import("./pages/Rules"));
 const Measures = lazy(() => import("./pages/Measures"));
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const Look = lazy(() => import("./plant/Look"));
 const Decide = lazy(() => import("./plant/Decide"));
-const Compare = lazy(() => import("./plant/Compare"));
+const Compare = lazy(() => import("./rose/Compare"));
 const Sheet = lazy(() => import("./plant/Sheet"));
 const Do = lazy(() => import("./plant/Do"));
 const Remember = lazy(() => import("./plant/Remember"));

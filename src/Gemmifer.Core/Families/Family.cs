@@ -66,6 +66,9 @@ public abstract class Family
     /// <param name="topLevel">Whether it starts at the crown, the root or the ground.</param>
     public virtual UsualStem Usual(PlantKind kind, StemRole? role, int? age, bool topLevel) => UsualStem.Of(kind, role, topLevel);
 
+    /// <summary>What the facts of its own field are taken to be where nobody measured them, by their names in the exchange format; mm.</summary>
+    public virtual IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>();
+
     /// <summary>Plans the work on one plant. Pure: the same survey gives the same plan.</summary>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
     public abstract PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel);

@@ -44,8 +44,8 @@ public static class PlanEndpoints
     }
 
     private static KindView[] Kinds() => [.. PlantKinds.All.Select(k =>
-        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.CaneLengthMm, k.LateralLengthMm, k.CaneLeanDeg, k.LateralLeanDeg, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs,
-            k.Family, UsualOf(k)))];
+        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs,
+            k.Family, UsualOf(k), PlantFamilies.Of(k).UsualFacts(k)))];
 
     private static Dictionary<string, UsualStem> UsualOf(PlantKind kind) => Enum.GetValues<StemRole>().ToDictionary(
         r => WireNames.Of(r), r => PlantFamilies.Of(kind).Usual(kind, r, null, r is StemRole.Cane or StemRole.Trunk));
@@ -73,9 +73,11 @@ public static class PlanEndpoints
 /// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
 /// <param name="Climbs">Canes are trained and tied to a support.</param>
 /// <param name="Usual">What a stem of each role is taken to be where nobody measured it.</param>
+/// <param name="UsualFacts">What the facts of the whole plant are taken to be where nobody measured them, by their names in the survey.</param>
 /// <param name="OldFrom">Seasons from which wood counts as old.</param>
 public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
-    double CaneLength, double LateralLength, double CaneLean, double LateralLean, double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, PlantFamily Family, Dictionary<string, UsualStem> Usual);
+    double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, PlantFamily Family, Dictionary<string, UsualStem> Usual,
+    IReadOnlyDictionary<string, double> UsualFacts);
 
 /// <summary>A school as it applies to one kind.</summary>
 /// <param name="Base">For the gardener's own: the school it was copied from.</param>

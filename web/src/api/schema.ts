@@ -586,14 +586,6 @@ export interface components {
             defaultSchool: string;
             rootstock: boolean;
             /** Format: double */
-            caneLength: number;
-            /** Format: double */
-            lateralLength: number;
-            /** Format: double */
-            caneLean: number;
-            /** Format: double */
-            lateralLean: number;
-            /** Format: double */
             tipDiameterShare: number;
             /** @description False where a simple routine does without a walk round the canes. */
             surveyed: boolean;
@@ -612,6 +604,10 @@ export interface components {
             /** @description What a stem of each role is taken to be where nobody measured it. */
             usual: {
                 [key: string]: components["schemas"]["UsualStem"];
+            };
+            /** @description What the facts of the whole plant are taken to be where nobody measured them, by their names in the survey. */
+            usualFacts: {
+                [key: string]: number;
             };
         };
         /**

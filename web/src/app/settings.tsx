@@ -1,16 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 import { api, must, type Schemas } from "../api/client";
-import {
-  type BodyMeasures,
-  daysInWords,
-  defaultBody,
-  inUnits,
-  length,
-  thickness,
-  type Units,
-} from "../survey/measures";
-import { weight, weightsInUnits } from "../survey/weights";
+import { type BodyMeasures, defaultBody, length, thickness, type Units } from "../survey/measures";
+import { type Spoken, spoken } from "../survey/sentence";
+import { weight } from "../survey/weights";
 
 export type Settings = Schemas["GardenSettings"];
 
@@ -67,7 +60,8 @@ export function useMeasures() {
       thick: (mm: number) => thickness(mm, units),
       long: (mm: number) => length(mm, units),
       heavy: (grams: number) => weight(grams, units),
-      say: (text: string) => daysInWords(weightsInUnits(inUnits(text, units), units)),
+      /** A sentence of the plan in the units in use. */
+      say: (sentence: Spoken) => spoken(sentence, units),
     }),
     [units, settings.body],
   );

@@ -2,7 +2,14 @@ import { describe, expect, it } from "vitest";
 import type { SurveyStem } from "../survey/types";
 import { axesOf, clockOf, diameterAt, direction, fromAbove, fromFront, outline, placeAt, reachOf } from "./geometry";
 
-const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
+const kind = {
+  family: "rose" as const,
+  usual: {
+    cane: { lengthMm: 1100, leanDeg: 20, radiusMm: 30 },
+    lateral: { lengthMm: 350, leanDeg: 45, radiusMm: 30 },
+  },
+  tipDiameterShare: 0.5,
+};
 const cane = (part: Partial<SurveyStem>): SurveyStem => ({
   id: "A",
   role: "cane",

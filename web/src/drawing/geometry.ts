@@ -1,6 +1,9 @@
 /** Where stems stand: the same arcs the planner uses, for drawing. Millimetres; x right, y away, z up. No framework here. */
 
+import type { components } from "../api/schema";
 import { isTopLevel, type KindDefaults, type SurveyStem } from "../survey/types";
+
+type Resolved = components["schemas"]["ResolvedStem"];
 
 export interface Point {
   x: number;
@@ -76,8 +79,17 @@ export function diameterAt(axis: Axis, along: number): number {
   return axis.stem.diameter * (1 - (1 - axis.tipShare) * share);
 }
 
-/** Axes of all stems by id. A stem whose parent is missing is left out. */
-export function axesOf(stems: SurveyStem[], kind: KindDefaults, crownHeight: number): Map<string, Axis> {
+/**
+ * Axes of all stems by id. What nobody measured is as the plan took it to be, or before there is a plan as the kind's stems usually
+ * are. A stem whose parent is missing is left out.
+ */
+export function axesOf(
+  stems: SurveyStem[],
+  kind: KindDefaults,
+  crownHeight: number,
+  resolved: readonly Resolved[] = [],
+): Map<string, Axis> {
+  const taken = new Map(resolved.map((r) => [r.id, r]));
   const byId = new Map(stems.map((s) => [s.id, s]));
   const axes = new Map<string, Axis>();
   const place = (stem: SurveyStem, depth: number): Axis | null => {
@@ -88,20 +100,21 @@ export function axesOf(stems: SurveyStem[], kind: KindDefaults, crownHeight: num
     const parent = top ? null : byId.get(stem.parent);
     const on = parent ? place(parent, depth + 1) : null;
     if (!top && !on) return null;
-    const lean = stem.lean ?? (top ? kind.caneLean : kind.lateralLean);
+    const [plan, usual] = [taken.get(stem.id), kind.usual[stem.role]!];
+    const lean = stem.lean ?? plan?.lean ?? usual.leanDeg;
     // A trunk needs no bearing: it stands where the plant does.
-    const clock = stem.clock ?? 12;
+    const clock = stem.clock ?? plan?.clock ?? 12;
     const base = direction(stem.baseClock ?? clock);
-    const radius = stem.radius ?? (kind.family === "vine" && stem.role === "trunk" ? 0 : 30);
+    const radius = stem.radius ?? plan?.radius ?? usual.radiusMm;
     const axis: Axis = {
       stem,
       start: on
-        ? placeAt(on, stem.at ?? on.length / 2)
+        ? placeAt(on, stem.at ?? plan?.at ?? on.length / 2)
         : { x: base.x * radius, y: base.y * radius, z: stem.parent === "crown" ? Math.max(0, crownHeight) : 0 },
       bearing: clock * 30 * radians,
       lean,
       tipLean: stem.tipLean ?? lean,
-      length: stem.length ?? (stem.role === "cane" ? kind.caneLength : kind.lateralLength),
+      length: stem.length ?? plan?.length ?? usual.lengthMm,
       tipShare: kind.tipDiameterShare,
     };
     axes.set(stem.id, axis);

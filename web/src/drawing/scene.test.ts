@@ -3,7 +3,14 @@ import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { nextId } from "../survey/types";
 import { axisIn, barkOf, crowded, endOf, extentOf, lettered, type Plan, sceneOf, shootTip } from "./scene";
 
-const kind = { caneLength: 1100, lateralLength: 350, caneLean: 20, lateralLean: 45, tipDiameterShare: 0.5 };
+const kind = {
+  family: "rose" as const,
+  usual: {
+    cane: { lengthMm: 1100, leanDeg: 20, radiusMm: 30 },
+    lateral: { lengthMm: 350, leanDeg: 45, radiusMm: 30 },
+  },
+  tipDiameterShare: 0.5,
+};
 const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
   id,
   role: "cane",

@@ -14,7 +14,8 @@ import { alongAtHeight, type Axis, axesOf, direction, heightOf, placeAt, type Po
 
 export type Plan = components["schemas"]["PlanDocument"];
 export type PlanStep = components["schemas"]["PlanStep"];
-export type Decision = "keep" | "shorten" | "remove" | "check" | "untouched" | "defer" | "none";
+/** What a plan says of a stem; none where there is no plan yet. */
+export type Decision = components["schemas"]["Decision"] | "none";
 export type State = "found" | "after" | "summer";
 
 export type NewShoot = components["schemas"]["NewShoot"];
@@ -80,7 +81,9 @@ export const decisionWords: Record<Decision, string> = {
   none: "not decided yet",
 };
 
-const vineRole: Record<SurveyStem["role"], string> = {
+type Family = components["schemas"]["PlantFamily"];
+
+const roleNames: Record<SurveyStem["role"], string> = {
   trunk: "Trunk",
   arm: "Arm",
   spur: "Spur",
@@ -89,20 +92,28 @@ const vineRole: Record<SurveyStem["role"], string> = {
   lateral: "Side shoot",
 };
 
+/** What tells the wood of one family from that of another in a drawing. */
+const wood: Record<Family, { smooth: boolean; name: (stem: SurveyStem) => string }> = {
+  rose: { smooth: false, name: (s) => (isTopLevel(s) ? "Cane" : "Side shoot") },
+  shrub: { smooth: false, name: (s) => (isTopLevel(s) ? "Cane" : "Side shoot") },
+  vine: { smooth: true, name: (s) => roleNames[s.role] },
+  "cane-fruit": { smooth: false, name: (s) => (isTopLevel(s) ? "Cane" : "Side shoot") },
+};
+
 /** The scene of a survey, with its plan where there is one. */
 export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan | null): Scene {
   const union = survey.plant.unionHeight ?? kind.unionHeight ?? 0;
   const limits = plan?.limits ?? null;
   const shears = plan?.steps.find((s) => s.stage === "rough" && s.tool === "shears")?.cut?.at ?? null;
   const crownHeight = Math.max(0, union);
-  const axes = axesOf(survey.stems, kind, crownHeight);
+  const axes = axesOf(survey.stems, kind, crownHeight, plan?.resolved);
   const decisions = new Map((plan?.stems ?? []).map((s) => [s.id, s]));
   const training = plan?.training ?? null;
   const tied = tiedAxes(axes, training);
   const cuts = new Map((plan?.steps ?? []).filter((s) => s.stem && s.cut).map((s) => [s.stem as string, s]));
   const stems = [...axes.values()].map((axis): DrawnStem => {
     const decided = decisions.get(axis.stem.id);
-    const decision = (decided?.decision ?? "none") as Decision;
+    const decision = decided?.decision ?? "none";
     const cut = cuts.get(axis.stem.id)?.cut ?? null;
     const window =
       cut?.bud?.window?.length === 2 ? ([cut.bud.window[0]!, cut.bud.window[1]!] as [number, number]) : null;
@@ -133,8 +144,8 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
       deadFrom: dead,
       soft: seenWords(axis.stem).includes("soft"),
       falls: decision === "remove" && !cut,
-      smooth: kind.family === "vine",
-      label: `${kind.family === "vine" ? vineRole[axis.stem.role] : isTopLevel(axis.stem) ? "Cane" : "Side shoot"} ${axis.stem.id}: ${decisionWords[decision]}.`,
+      smooth: wood[kind.family].smooth,
+      label: `${wood[kind.family].name(axis.stem)} ${axis.stem.id}: ${decisionWords[decision]}.`,
     };
   });
   return {

@@ -117,7 +117,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       gap="12px"
       alignItems="center"
     >
-      <PlantGlyph kind={plant.kind} canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
+      <PlantGlyph family={plant.family} canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
           <Link to={target(props.summary)}>{plant.name}</Link>

@@ -2,9 +2,9 @@ import { chakra } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
-import { outcome } from "../plant/outcome";
+import { outcome } from "../shared/outcome";
 import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
-import { tieWords } from "../plant/outcome";
+import { tieWords } from "../shared/outcome";
 
 const shownMost = 200;
 

@@ -108,7 +108,7 @@ function Group(props: { title: string; plants: Summary[] }) {
               paddingBlock="4px"
             >
               <PlantGlyph
-                kind={p.plant.kind}
+                family={p.plant.family}
                 canes={p.canes as unknown as GlyphCane[]}
                 size={52}
                 known={p.state !== "empty"}

@@ -1,3 +1,4 @@
+import type { Schemas } from "../api/client";
 import { direction } from "../drawing/geometry";
 
 export interface GlyphCane {
@@ -9,21 +10,26 @@ export interface GlyphCane {
   length?: number;
 }
 
-/** A plant as a small clock of its canes, by thickness and age; a little bush where it can be planned without them. */
-export function PlantGlyph({
-  canes,
-  size = 84,
-  known,
-  kind = "",
-}: {
+interface Glyph {
   canes: GlyphCane[];
   size?: number;
   known?: boolean;
-  kind?: string;
-}) {
-  if (kind.startsWith("vine."))
-    return <Side size={size} known={known === true} shape={canes.some((c) => c.role === "arm") ? "arms" : "head"} />;
-  if (/^(raspberry|blackberry|canefruit)\./.test(kind)) return <Side size={size} known={known === true} shape="row" />;
+}
+
+const shapes: Record<Schemas["PlantFamily"], (props: Glyph) => React.ReactNode> = {
+  rose: Clock,
+  shrub: Clock,
+  vine: (p) => <Side {...p} shape={p.canes.some((c) => c.role === "arm") ? "arms" : "head"} />,
+  "cane-fruit": (p) => <Side {...p} shape="row" />,
+};
+
+/** A plant small, as its family is best told. */
+export function PlantGlyph({ family, ...glyph }: Glyph & { family: Schemas["PlantFamily"] }) {
+  return <>{shapes[family](glyph)}</>;
+}
+
+/** A plant as a small clock of its canes, by thickness and age; a little bush where it can be planned without them. */
+function Clock({ canes, size = 84, known }: Glyph) {
   const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
   const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
   return (
@@ -71,7 +77,7 @@ export function PlantGlyph({
 }
 
 /** A vine or a row of canes, small, from the side. */
-function Side({ size, known, shape }: { size: number; known: boolean; shape: "arms" | "head" | "row" }) {
+function Side({ size = 84, known, shape }: Glyph & { shape: "arms" | "head" | "row" }) {
   const wood = { fill: "none", stroke: known ? "var(--bark3)" : "var(--line)", strokeLinecap: "round" } as const;
   const young = { fill: "none", stroke: known ? "var(--bark1)" : "var(--line)", strokeLinecap: "round" } as const;
   return (

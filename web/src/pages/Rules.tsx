@@ -77,13 +77,13 @@ export default function Rules() {
           gap="6px"
           gridTemplateColumns={{ base: "1fr 1fr", md: "minmax(0,1fr)" }}
         >
-          {families.map((f) => {
-            const own = rules.data.filter((s) => familyOf(s.base ?? s.id) === f);
+          {groups.map((g) => {
+            const own = rules.data.filter((s) => g.families.includes(s.family));
             return (
               own.length > 0 && (
-                <chakra.div key={f} display="contents">
+                <chakra.div key={g.name} display="contents">
                   <chakra.p fontWeight="700" color="muted" gridColumn="1/-1" marginTop="6px">
-                    {f}
+                    {g.name}
                   </chakra.p>
                   {own.map((s) => (
                     <Button
@@ -128,11 +128,11 @@ export default function Rules() {
             </chakra.div>
             <chakra.p marginTop="4px">{school.summary}</chakra.p>
             <chakra.ul marginTop="10px">
-              {school.values.filter(used).map((v) => (
+              {school.values.map((v) => (
                 <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />
               ))}
             </chakra.ul>
-            {familyOf(school.base ?? school.id) === "Vines" && <VineTable />}
+            {school.family === "vine" && <VineTable />}
             <Weights weights={school.weights} />
             <chakra.p color="muted" marginTop="10px" fontSize="0.95rem">
               Cautions hold for every school: gloves and sleeves, something over your eyes, blades wiped, ladders firm;
@@ -145,19 +145,12 @@ export default function Rules() {
   );
 }
 
-/** A school has every value; of those its own plants have no use for, its file says so. */
-const families = ["Roses and shrubs", "Vines", "Cane fruit"] as const;
-
-/** What a school that ships is for. */
-function familyOf(id: string): (typeof families)[number] {
-  return ["spur", "goblet", "long-cane"].includes(id)
-    ? "Vines"
-    : ["one-crop", "two-crops", "branching-tip"].includes(id)
-      ? "Cane fruit"
-      : "Roses and shrubs";
-}
-
-const used = (value: { why: string }) => !value.why.includes("not used on ");
+/** Schools stand under the plants they are for. */
+const groups: { name: string; families: School["family"][] }[] = [
+  { name: "Roses and shrubs", families: ["rose", "shrub"] },
+  { name: "Vines", families: ["vine"] },
+  { name: "Cane fruit", families: ["cane-fruit"] },
+];
 
 /** What the wishes are worth against each other, for those who want to know. */
 function Weights({ weights }: { weights: School["weights"] }) {
@@ -175,7 +168,7 @@ function Weights({ weights }: { weights: School["weights"] }) {
           <chakra.li key={w.name} display="grid" gridTemplateColumns="64px minmax(0,1fr)" gap="10px" paddingBlock="3px">
             <chakra.b textAlign="right">{`${Number(w.points) > 0 ? "+" : Number(w.points) < 0 ? "−" : ""}${Math.abs(Number(w.points))}`}</chakra.b>
             <span>
-              {w.why} <chakra.span color="muted">({provenanceWords[w.provenance] ?? w.provenance})</chakra.span>
+              {w.why} <chakra.span color="muted">({provenanceWords[w.provenance]})</chakra.span>
             </span>
           </chakra.li>
         ))}
@@ -184,17 +177,20 @@ function Weights({ weights }: { weights: School["weights"] }) {
   );
 }
 
+/** Units that are counted. */
+const singular: Record<string, string> = { canes: "cane", buds: "bud" };
+
 function useWords() {
   const { long } = useMeasures();
   return (v: { number?: number | null; word?: string | null }, of: Value): string => {
     if (v.word != null) return wordsFor(v.word);
-    const n = Number(v.number ?? 0);
+    if (v.number == null) return "no limit";
+    const n = Number(v.number);
     if (of.flag) return n > 0 ? "yes" : "no";
-    if (of.unit === "mm") return n >= 5000 ? "no limit" : long(n);
+    if (of.unit === "mm") return long(n);
     if (of.unit === "share") return `${Math.round(n * 100)} %`;
     if (of.unit === "°") return n === 0 ? "square" : `${n}°`;
-    if (of.unit === "canes" && n >= 100) return "no limit";
-    return of.unit ? `${n} ${n === 1 ? of.unit.replace(/s$/, "") : of.unit}` : `${n}`;
+    return of.unit ? `${n} ${(n === 1 && singular[of.unit]) || of.unit}` : `${n}`;
   };
 }
 
@@ -240,14 +236,14 @@ function ValueLine({ value, was }: { value: Value; was: { value: Value; school: 
       <b>{words(value, value)}</b>
       <chakra.span gridColumn={{ base: "1 / -1", lg: "auto" }} color="muted" fontSize="0.95rem">
         {!was
-          ? `${value.why} (${provenanceWords[value.provenance] ?? value.provenance})`
+          ? `${value.why} (${provenanceWords[value.provenance]})`
           : words(value, value) === words(was.value, was.value)
             ? `As in ${was.school.toLowerCase()}, but for every kind.`
             : `Changed by you from ${words(was.value, was.value)}.`}
         {range && ` It may be ${range}.`}
         {value.byKind.map((k) => (
           <chakra.span key={k.kind} display="block">
-            {k.kind}: <b>{words(k, value)}</b>. {k.why} ({provenanceWords[k.provenance] ?? k.provenance})
+            {k.kind}: <b>{words(k, value)}</b>. {k.why} ({provenanceWords[k.provenance]})
           </chakra.span>
         ))}
       </chakra.span>
@@ -320,7 +316,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           gap="12px 18px"
           gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 250px), 1fr))"
         >
-          {from.values.filter(used).map((v) => {
+          {from.values.map((v) => {
             const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
             const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));
             const choices = v.flag ? ["yes", "no"] : v.words;
@@ -370,7 +366,8 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
 
 /** A number as it is typed. */
 function plainOf(v: Value): string {
-  const n = Number(v.number ?? 0);
+  if (v.number == null) return "no limit";
+  const n = Number(v.number);
   return v.unit === "mm"
     ? `${n} mm`
     : v.unit === "share"

@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
-import { dueWords, soon } from "./due";
+import { dueWords, soon } from "../shared/due";
 
 type Visit = Schemas["VisitView"];
 
@@ -26,7 +26,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
     void client.invalidateQueries({ queryKey: ["plants"] });
   };
   const settle = useMutation({
-    mutationFn: (v: { id: number; outcome: string }) =>
+    mutationFn: (v: { id: number; outcome: Schemas["VisitInput"]["outcome"] }) =>
       must(api.POST("/api/visits/{id}", { params: { path: { id: v.id } }, body: { outcome: v.outcome, days: null } })),
     onSuccess: again,
   });
@@ -67,7 +67,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
                 {v.plant}
               </Link>
               , <b>{dueWords(v.due, today)}</b>
-              <chakra.span display="block">{say(v.text)}</chakra.span>
+              <chakra.span display="block">{say(v)}</chakra.span>
             </chakra.span>
             <chakra.span display="flex" gap="6px" flexWrap="wrap">
               {v.kind === "second-visit" && (

@@ -8,15 +8,13 @@ import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
 import { readLength } from "../survey/measures";
 import type { SurveyDocument } from "../survey/types";
-import { dayWords } from "./days";
-import { usePlant } from "./PlantPage";
-import { stageWords, toolWords } from "./StepList";
-import { StepPicture } from "./StepPicture";
-import { together } from "./together";
+import { capital } from "../survey/words";
+import { dayWords } from "../survey/measures";
+import { usePlant } from "../shared/usePlant";
+import { useFamily } from "./families";
+import { stageWords, toolWords } from "../shared/StepList";
 
 type Work = Schemas["WorkView"];
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or skip. */
 export default function Do() {
@@ -192,7 +190,7 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
       <ul>
         {steps.map((s) => (
           <li key={s.key}>
-            {dayWords(s.step.due)}: {say(s.step.text)}
+            {dayWords(s.step.due)}: {say(s.step)}
           </li>
         ))}
       </ul>
@@ -203,7 +201,7 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
 function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: number; total: number }) {
   const { work, open, busy } = props;
   const { step } = open;
-  const { kind } = usePlant();
+  const { StepPicture, wide, together } = useFamily();
   // The cuts of one place on a vine are made together, and noted together.
   const group = together(work.pending, open, work.document as unknown as SurveyDocument);
   const { say, thick } = useMeasures();
@@ -222,7 +220,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
       <chakra.div
         order={{ base: 2, md: 1 }}
         maxWidth={{
-          base: kind.family === "vine" || kind.family === "cane-fruit" ? "100%" : "min(100%, 36vh)",
+          base: wide ? "100%" : "min(100%, 36vh)",
           md: "none",
         }}
         width="100%"
@@ -241,20 +239,20 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
               <chakra.p color="muted">
                 Step {props.index} of {props.total}
               </chakra.p>
-              <chakra.h2 fontSize="1.35rem">{stageWords[step.stage] ?? step.stage}</chakra.h2>
+              <chakra.h2 fontSize="1.35rem">{stageWords[step.stage]}</chakra.h2>
             </div>
           </chakra.div>
           <chakra.p fontSize="1.2rem" lineHeight="1.4">
-            {group.map((g) => say(g.step.text)).join(" ")}
+            {group.map((g) => say(g.step)).join(" ")}
           </chakra.p>
           {step.tool && (
             <p>
-              <b>{capital(toolWords[step.tool] ?? step.tool)}</b>
+              <b>{capital(toolWords[step.tool])}</b>
               {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
               {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
             </p>
           )}
-          {step.caution && <Notice tone="look">{say(step.caution)}</Notice>}
+          {step.caution && <Notice tone="look">{step.caution}</Notice>}
         </chakra.div>
         <chakra.div
           order={3}

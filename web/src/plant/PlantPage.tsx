@@ -1,30 +1,14 @@
 import { chakra } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo } from "react";
-import { NavLink, Outlet, useLocation, useNavigate, useOutletContext, useParams } from "react-router";
-import { api, must, type Schemas } from "../api/client";
+import { useMemo } from "react";
+import { NavLink, Outlet, useParams } from "react-router";
+import { api, must } from "../api/client";
 import { Button, Notice } from "../app/ui";
-import { type Plan, type Scene, sceneOf } from "../drawing/scene";
+import { sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
-import { placesOf } from "../vine/places";
-import { nextInRow } from "../vine/rows";
-import { outcome } from "./outcome";
-import { type SurveyInHand, useSurvey } from "./survey";
-
-export interface PlantInHand {
-  plant: Schemas["PlantView"];
-  kind: Schemas["KindView"];
-  schools: Schemas["SchoolView"][];
-  survey: SurveyInHand;
-  plan: Plan | null;
-  planError: string | null;
-  planning: boolean;
-  scene: Scene;
-}
-
-export function usePlant(): PlantInHand {
-  return useOutletContext<PlantInHand>();
-}
+import { partsOf } from "./families";
+import type { PlantInHand } from "../shared/usePlant";
+import { type SurveyInHand, useSurvey } from "../shared/useSurvey";
 
 const Verb = chakra(NavLink, {
   base: {
@@ -62,10 +46,7 @@ function PlantHome({ id }: { id: string }) {
   const work = useQuery({ queryKey: ["work", id], queryFn: () => must(api.GET("/api/plants/{id}/work", path)) });
   const survey = useSurvey(id);
   const document = survey?.document;
-  const ready =
-    !!document &&
-    !!kind &&
-    (document.stems.length > 0 || !kind.surveyed || (kind.family === "cane-fruit" && !!document.row));
+  const ready = !!document && !!kind && partsOf(kind.family).ready(document, kind);
   const planned = useQuery({
     queryKey: ["plan", document],
     queryFn: () => must(api.POST("/api/plan", { body: document as never })),
@@ -87,18 +68,10 @@ function PlantHome({ id }: { id: string }) {
     );
   }
   if (!plant.data || !kind || !schools.data || !survey || !scene) return <p>Fetching the plant.</p>;
-  const count = survey.document.stems.filter((s) => s.role === "cane").length;
-  const own = familyStates(kind.family, survey.document, plan);
+  const { states: statesOf, Heading } = partsOf(kind.family);
   const done = work.data?.done.length ?? 0;
   const states = {
-    look: own
-      ? own.look
-      : count === 0
-        ? kind.surveyed
-          ? "start here"
-          : "not needed"
-        : `${count} ${count === 1 ? "cane" : "canes"}`,
-    decide: own ? own.decide : plan && count === 0 ? "the routine" : plan ? outcome(plan.counts) : "no plan yet",
+    ...statesOf(survey.document, plan, kind),
     do: work.data?.finished
       ? "finished"
       : done > 0
@@ -133,7 +106,7 @@ function PlantHome({ id }: { id: string }) {
           {plant.data.kindName}
           {plant.data.place ? `, ${plant.data.place.toLowerCase()}` : ""}
         </chakra.span>
-        {kind.family === "vine" && <NextVine id={id} />}
+        {Heading && <Heading id={id} />}
         <chakra.span marginLeft="auto">
           <SaveLine survey={survey} />
         </chakra.span>
@@ -159,54 +132,6 @@ function PlantHome({ id }: { id: string }) {
       <Outlet context={inHand} />
     </>
   );
-}
-
-/** What is known of a vine or a row, in a word or two; null for plants that are counted by their canes. */
-function familyStates(family: string, document: SurveyDocument, plan: Plan | null) {
-  if (family === "vine") {
-    const places = placesOf(document.stems).length;
-    return {
-      look: document.stems.length === 0 ? "start here" : `${places} ${places === 1 ? "place" : "places"}`,
-      decide: !plan
-        ? "no plan yet"
-        : plan.vine?.work === "summer"
-          ? "summer work"
-          : `${plan.counts.budsLeft} buds stay`,
-    };
-  }
-  if (family !== "cane-fruit") return null;
-  const row = document.row;
-  const canes = row ? (row.firstYear ?? 0) + (row.secondYear ?? 0) + (row.spent ?? 0) : 0;
-  return {
-    look: canes === 0 ? "start here" : `${canes} canes`,
-    decide: plan ? outcome(plan.counts) : "no plan yet",
-  };
-}
-
-/** The next vine of the row, by a tap or by the key N. */
-function NextVine({ id }: { id: string }) {
-  const navigate = useNavigate();
-  const { pathname } = useLocation();
-  const plants = useQuery({ queryKey: ["plants"], queryFn: () => must(api.GET("/api/plants")) });
-  const next = nextInRow(
-    (plants.data ?? []).map((p) => p.plant),
-    id,
-  );
-  const to = next ? `/plants/${next.id}/${pathname.split("/")[3] ?? "look"}` : null;
-  useEffect(() => {
-    if (!to) return;
-    const press = (e: KeyboardEvent) => {
-      const typing = e.target instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA)$/.test(e.target.tagName);
-      if (e.key.toLowerCase() === "n" && !typing && !e.ctrlKey && !e.metaKey && !e.altKey) void navigate(to);
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  }, [to, navigate]);
-  return next && to ? (
-    <NavLink to={to} title="The next vine of the row; key N">
-      {next.name} is next
-    </NavLink>
-  ) : null;
 }
 
 function SaveLine({ survey }: { survey: SurveyInHand }) {

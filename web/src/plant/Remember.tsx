@@ -5,10 +5,8 @@ import { useParams } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
-import { Naming } from "../row/Naming";
-import { VineYears } from "../vine/VineYears";
-import { dayWords } from "./days";
-import { usePlant } from "./PlantPage";
+import { dayWords } from "../survey/measures";
+import { useFamily } from "./families";
 
 /** The log of this plant, season by season, the newest first. */
 export default function Remember() {
@@ -24,7 +22,7 @@ export default function Remember() {
       void client.invalidateQueries({ queryKey: ["log", id] });
     },
   });
-  const { kind } = usePlant();
+  const { Record } = useFamily();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
     <chakra.div display="grid" gap="16px" maxWidth="1100px">
@@ -51,8 +49,7 @@ export default function Remember() {
           Note it
         </Button>
       </chakra.form>
-      {kind.family === "vine" && <VineYears />}
-      {kind.id === "canefruit.unknown" && <Naming />}
+      {Record && <Record />}
       {log.isError && (
         <Notice tone="wrong" role="alert">
           {log.error.message}
@@ -150,7 +147,7 @@ function Line({ line }: { line: Schemas["LogView"] }) {
       </chakra.span>
       <span>
         {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
-        {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line.text)}
+        {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line)}
       </span>
     </chakra.li>
   );

@@ -1,26 +1,19 @@
 import { chakra } from "@chakra-ui/react";
-import { useMemo } from "react";
 import { Link } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button } from "../app/ui";
-import { FromAbove } from "../drawing/FromAbove";
-import { FromFront } from "../drawing/FromFront";
-import { decisionWords, type Decision, sceneOf } from "../drawing/scene";
-import { RowDrawing } from "../row/RowDrawing";
-import { rowSentence } from "../row/words";
-import { VinePicture } from "../vine/VinePicture";
-import { vineSentence } from "../vine/words";
-import { dayWords } from "./days";
-import { outcome, tieWords } from "./outcome";
-import { usePlant } from "./PlantPage";
-import { ShrubPicture } from "./ShrubPicture";
-import { stageWords, toolWords } from "./StepList";
+import { decisionWords, type Decision } from "../drawing/scene";
+import { dayWords } from "../survey/measures";
+import { tieWords } from "../shared/outcome";
+import { useFamily } from "./families";
+import { usePlant } from "../shared/usePlant";
+import { stageWords, toolWords } from "../shared/StepList";
 
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
 export default function Sheet() {
-  const { plant, plan, survey, kind } = usePlant();
+  const { plant, plan, survey } = usePlant();
+  const { SheetPicture, sentence } = useFamily();
   const { say } = useMeasures();
-  const scene = useMemo(() => sceneOf(survey.document, kind, plan), [survey.document, kind, plan]);
   if (!plan) {
     return (
       <p>
@@ -28,9 +21,6 @@ export default function Sheet() {
       </p>
     );
   }
-  const drawn = survey.document.stems.length > 0 || kind.family === "cane-fruit";
-  const rose = (kind.family === "rose" || kind.family === "shrub") && survey.document.stems.length > 0;
-  const onSupport = scene.climbs && scene.support !== null;
   const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));
   const cautions = [...new Set(plan.steps.map((s) => s.caution).filter((c): c is string => !!c))];
   return (
@@ -60,54 +50,15 @@ export default function Sheet() {
             {plan.limits.name}, {dayWords(survey.document.date)}
           </chakra.span>
         </chakra.div>
-        {kind.family === "vine" && (
-          <VinePicture
-            goblet={plan.vine?.system === "goblet"}
-            scene={scene}
-            plan={plan}
-            state="after"
-            selected={null}
-            title="The vine, after the cuts"
-          />
-        )}
-        {kind.family === "cane-fruit" && survey.document.row && (
-          <RowDrawing
-            row={survey.document.row}
-            plan={plan.row ?? null}
-            support={survey.document.support ?? null}
-            state="after"
-            title="The row, and what goes"
-          />
-        )}
-        {rose && (
-          <chakra.div display="grid" gridTemplateColumns={onSupport ? "1fr" : "1.1fr 1fr"} gap="8px" marginBlock="8px">
-            {!onSupport && (
-              <FromAbove scene={scene} state="after" selected={null} title="The plant from above, after the cuts" />
-            )}
-            <FromFront scene={scene} state="after" selected={null} title="The plant from the front, after the cuts" />
-          </chakra.div>
-        )}
-        {kind.family === "shrub" && !rose && <ShrubPicture plan={plan} />}
-        {rose && (
-          <p className="key">
-            Solid: stays. Hatched and struck through: goes. Short bar: the cut. Dotted part: comes off. Question mark:
-            check first. Bracket: look for the bud there.{" "}
-            {onSupport ? "Ring with a dot: a tie." : "You stand at 6 o'clock."}
-          </p>
-        )}
+        <SheetPicture plan={plan} />
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...tieWords(plan.kit.ties.of), ...(plan.kit.protection ?? [])].join(", ")}.{" "}
-          <b>Time:</b> about {plan.kit.minutes} minutes. <b>In short:</b>{" "}
-          {plan.vine
-            ? say(vineSentence(plan))
-            : plan.row
-              ? say(rowSentence(plan.row))
-              : `${drawn ? outcome(plan.counts) : "the simple routine"}.`}
+          <b>Time:</b> about {plan.kit.minutes} minutes. <b>In short:</b> {say(sentence(plan, survey.document))}
         </p>
         <ol>
           {plan.steps.map((s, i) => (
             <li key={s.n}>
-              {(i === 0 || plan.steps[i - 1]!.stage !== s.stage) && <h3>{stageWords[s.stage] ?? s.stage}</h3>}
+              {(i === 0 || plan.steps[i - 1]!.stage !== s.stage) && <h3>{stageWords[s.stage]}</h3>}
               <div className="step">
                 <span className="box" aria-hidden />
                 <span>
@@ -118,8 +69,8 @@ export default function Sheet() {
                       <span className="hidden"> {decisionWords[(decisions.get(s.stem) ?? "none") as Decision]}</span>
                     </b>
                   )}{" "}
-                  {say(s.text)}
-                  {s.tool ? ` (${toolWords[s.tool] ?? s.tool})` : ""}
+                  {say(s)}
+                  {s.tool ? ` (${toolWords[s.tool]})` : ""}
                   {s.stage === "return" ? ` By ${dayWords(s.due)}.` : ""}
                 </span>
               </div>
@@ -129,7 +80,7 @@ export default function Sheet() {
         <h3>Mind</h3>
         <ul>
           {cautions.map((c) => (
-            <li key={c}>{say(c)}</li>
+            <li key={c}>{c}</li>
           ))}
         </ul>
       </div>

@@ -2,9 +2,10 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
-import { dayWords } from "../plant/days";
-import { usePlant } from "../plant/PlantPage";
-import { sightings } from "./sightings";
+import { dayWords } from "../survey/measures";
+import { usePlant } from "../shared/usePlant";
+import { listed } from "../survey/words";
+import { type Sighting, sightings } from "./sightings";
 
 /** What was seen of canes whose type nobody knows, what that rules out, and what to look for next. */
 export function Naming() {
@@ -14,7 +15,7 @@ export function Naming() {
   const naming = plan?.row?.naming ?? null;
   const seen = row?.observations ?? [];
   const today = new Date().toLocaleDateString("en-CA");
-  const note = (what: string) =>
+  const note = (what: Sighting) =>
     survey.change((d) => ({
       ...d,
       row: { ...d.row!, observations: [...(d.row?.observations ?? []), { date: today, what }] },
@@ -59,10 +60,10 @@ export function Naming() {
             ) : (
               <>
                 It may be{" "}
-                {naming.possible
-                  .map((p) => p.name.toLowerCase())
-                  .join(", ")
-                  .replace(/, ([^,]*)$/, " or $1")}
+                {listed(
+                  naming.possible.map((p) => p.name.toLowerCase()),
+                  "or",
+                )}
                 .{" "}
               </>
             )}

@@ -3,10 +3,10 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
-import { NoPlan, NotLooked, PlanBar, useSchool } from "../plant/PlanBar";
-import { usePlant } from "../plant/PlantPage";
-import { StepList } from "../plant/StepList";
-import type { RowPlan, RowState } from "./canes";
+import { NoPlan, NotLooked, PlanBar, useSchool } from "../shared/PlanBar";
+import { usePlant } from "../shared/usePlant";
+import { StepList } from "../shared/StepList";
+import type { CaneClass, RowPlan, RowState } from "./canes";
 import { Crops } from "./Crops";
 import { Naming } from "./Naming";
 import { RowDrawing } from "./RowDrawing";
@@ -73,7 +73,7 @@ export default function RowDecide() {
           </chakra.div>
           {plan.counts.arithmetic && (
             <chakra.p color="muted" fontSize="0.95rem">
-              {say(plan.counts.arithmetic)}
+              {plan.counts.arithmetic}
             </chakra.p>
           )}
           <Link to="../sheet">Cut sheet to print</Link>
@@ -82,13 +82,13 @@ export default function RowDecide() {
           .filter((w) => w.code !== "unknown-field")
           .map((w, i) => (
             <Notice key={i} tone={w.code === "season" || w.code === "type" ? "plain" : "look"}>
-              {say(w.text)}
+              {say(w)}
             </Notice>
           ))}
         {plan.askFor[0] && plan.askFor[0].what !== "type" && (
           <Notice tone="look">
             <b>One look would help most: </b>
-            {say(plan.askFor[0].text)}
+            {say(plan.askFor[0])}
           </Notice>
         )}
         <StepList plan={plan} onSelect={() => undefined} />
@@ -98,7 +98,7 @@ export default function RowDecide() {
   );
 }
 
-const names: Record<string, string> = {
+const names: Record<CaneClass, string> = {
   spent: "have fruited",
   thin: "thin",
   surplus: "too many for the row",
@@ -142,7 +142,7 @@ function RowKey({ state, row }: { state: RowState; row: RowPlan }) {
               />
             ),
           )}{" "}
-          {String(c.canes)} {names[c.name] ?? c.name}
+          {String(c.canes)} {names[c.name!]}
         </li>
       ))}
     </chakra.ul>

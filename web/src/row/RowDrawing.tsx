@@ -2,6 +2,7 @@ import { useId } from "react";
 import { useNarrow } from "../app/narrow";
 import { useMeasures } from "../app/settings";
 import type { RowFacts, Support } from "../survey/types";
+import { usePlant } from "../shared/usePlant";
 import { canesOf, type RowPlan, type RowState } from "./canes";
 
 /** The paper: a smaller one on a phone, so that letters stay legible. */
@@ -38,8 +39,10 @@ export function RowDrawing(props: {
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const paper = useNarrow() ? small : large;
   const { width, height, soilAt, side, section } = paper;
-  const tall = Number(row.meanHeight ?? 1600);
-  const { canes, each } = canesOf(row, plan, state, paper.most);
+  const { usualFacts } = usePlant().kind;
+  const tall = Number(row.meanHeight ?? usualFacts["meanHeight"]);
+  const broad = Number(row.width ?? usualFacts["width"]);
+  const { canes, each } = canesOf(row, tall, plan, state, paper.most);
   const highest = Math.max(
     900,
     tall * 1.12,
@@ -51,7 +54,7 @@ export function RowDrawing(props: {
   const x = (share: number) => side.left + 12 + share * (side.right - side.left - 24);
   const across = (share: number) => {
     const mid = (section.left + section.right) / 2;
-    const half = Math.min((section.right - section.left) / 2 - 12, ((row.width ?? 400) / 2) * scale * 1.6);
+    const half = Math.min((section.right - section.left) / 2 - 12, (broad / 2) * scale * 1.6);
     return mid + share * half;
   };
   const y = (mm: number) => soilAt - mm * scale;
@@ -172,7 +175,7 @@ export function RowDrawing(props: {
         {each > 1 ? `; one drawn for ${each}` : ""}
       </text>
       <text x={across(0)} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        across, {long(row.width ?? 400)}
+        across, {long(broad)}
       </text>
     </svg>
   );

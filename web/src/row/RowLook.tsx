@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
-import { Length } from "../plant/Length";
-import { usePlant } from "../plant/PlantPage";
+import { Length } from "../shared/Length";
+import { usePlant } from "../shared/usePlant";
 import type { RowFacts } from "../survey/types";
 import { Naming } from "./Naming";
 import { RowDrawing } from "./RowDrawing";
@@ -29,7 +29,7 @@ export default function RowLook() {
   const row: RowFacts = survey.document.row ?? { length: 3000 };
   const set = (next: Partial<RowFacts>) => survey.change((d) => ({ ...d, row: { ...row, ...d.row, ...next } }));
   const counted = (row.firstYear ?? 0) + (row.spent ?? 0) + (row.secondYear ?? 0) > 0;
-  const perPlant = plan?.row ? !/ m = /.test(plan.counts.arithmetic ?? " m = ") : false;
+  const perPlant = plan?.row?.perPlant ?? false;
   const unknown = kind.id === "canefruit.unknown";
   return (
     <chakra.div
@@ -70,7 +70,7 @@ export default function RowLook() {
               />
               <Length
                 label="Width"
-                value={row.width ?? 400}
+                value={row.width ?? Number(kind.usualFacts["width"])}
                 least={50}
                 most={5000}
                 onChange={(width) => set({ width })}
@@ -102,7 +102,7 @@ export default function RowLook() {
             <Length
               label="Height of last season's canes"
               hint="about, in the mean"
-              value={row.meanHeight ?? 1600}
+              value={row.meanHeight ?? Number(kind.usualFacts["meanHeight"])}
               least={50}
               most={6000}
               onChange={(meanHeight) => set({ meanHeight })}

@@ -4,12 +4,15 @@ import type { components } from "../api/schema";
 import type { RowFacts } from "../survey/types";
 
 export type RowPlan = NonNullable<components["schemas"]["PlanDocument"]["row"]>;
+export type CaneClass = NonNullable<components["schemas"]["CaneClass"]>;
 export type RowState = "found" | "after" | "summer";
+
+/** The classes of the plan, and the new canes of next summer, with and without fruit. */
+export type DrawnClass = CaneClass | "new" | "new-fruit";
 
 export interface DrawnCane {
   key: string;
-  /** spent, thin, surplus, mown, stay, fruiting; new and new-fruit next summer. */
-  kind: string;
+  kind: DrawnClass;
   /** Along the row, 0 to 1. */
   along: number;
   /** Across it, -1 to 1. */
@@ -29,7 +32,7 @@ function steady(n: number): number {
 }
 
 /** Canes by class as the survey has them, where there is no plan. */
-function found(row: RowFacts): [string, number][] {
+function found(row: RowFacts): [DrawnClass, number][] {
   const thin = row.thin ?? 0;
   return [
     ["stay", (row.firstYear ?? 0) - thin],
@@ -39,15 +42,16 @@ function found(row: RowFacts): [string, number][] {
   ];
 }
 
-/** The canes to draw in a state, and how many each stands for. */
+/** The canes to draw in a state, and how many each stands for; last season's canes are so tall, mm. */
 export function canesOf(
   row: RowFacts,
+  tall: number,
   plan: RowPlan | null,
   state: RowState,
   most = mostDrawn,
 ): { canes: DrawnCane[]; each: number } {
-  let classes: [string, number][] =
-    plan && state !== "found" ? plan.classes.map((c) => [c.name, Number(c.canes)]) : found(row);
+  let classes: [DrawnClass, number][] =
+    plan && state !== "found" ? plan.classes.map((c) => [c.name!, Number(c.canes)]) : found(row);
   if (plan && state === "summer") {
     const stay = classes.filter(([k]) => k === "stay" || k === "fruiting").reduce((n, [, c]) => n + c, 0);
     const autumn = plan.compare.length > 0;
@@ -62,8 +66,7 @@ export function canesOf(
   const total = drawn.reduce((n, [, c]) => n + c, 0);
   // Classes are mixed along the row: each cane takes the next place of a fixed shuffle.
   const places = Array.from({ length: total }, (_, i) => i).sort((a, b) => steady(a + 3) - steady(b + 3) || a - b);
-  const tall = Number(row.meanHeight ?? 1600);
-  const shares: Record<string, number> = { thin: 0.62, spent: 0.9, new: 0.75, "new-fruit": 0.85 };
+  const shares: Partial<Record<DrawnClass, number>> = { thin: 0.62, spent: 0.9, new: 0.75, "new-fruit": 0.85 };
   const canes: DrawnCane[] = [];
   let k = 0;
   for (const [kind, n] of drawn) {

@@ -1,5 +1,9 @@
+import type { RowFacts } from "../survey/types";
+
+export type Sighting = NonNullable<RowFacts["observations"]>[number]["what"];
+
 /** What can be noted of an unknown type, as a gardener would say it; the ids are those of the exchange format. */
-export const sightings: { id: string; text: string }[] = [
+export const sightings: { id: Sighting; text: string }[] = [
   { id: "new-canes-fruited", text: "This year's canes carry fruit" },
   { id: "new-canes-bare", text: "This year's canes carry none" },
   { id: "old-canes-fruited", text: "Last year's canes carry fruit" },

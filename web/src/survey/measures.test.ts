@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ageWords, clockShort, clockWords, defaultBody, inUnits, length, readLength, thickness } from "./measures";
+import { ageWords, clockShort, clockWords, defaultBody, length, readLength, thickness } from "./measures";
 
 describe("reading a length", () => {
   it.each([
@@ -54,9 +54,6 @@ describe("writing a length", () => {
     [914.4, "3 ft"],
     [1676.4, "5 ft 6 in"],
   ])("%d mm long in imperial is %s", (mm, text) => expect(length(mm, "imperial")).toBe(text));
-  it("rewrites the sentences of a plan", () =>
-    expect(inUnits("Cut A at 457 mm, 6 mm above the bud.", "imperial")).toBe("Cut A at 18 in, 1/4 in above the bud."));
-  it("leaves other numbers alone", () => expect(inUnits("Step 3 of 12, 45°", "imperial")).toBe("Step 3 of 12, 45°"));
 });
 
 describe("bearings and ages in words", () => {

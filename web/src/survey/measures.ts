@@ -72,16 +72,13 @@ export function length(mm: number, units: Units): string {
   return rounded % 12 === 0 ? `${rounded / 12} ft` : `${Math.floor(rounded / 12)} ft ${rounded % 12} in`;
 }
 
-/** Rewrites every "N mm" of a sentence of the plan in the units in use. */
-export function inUnits(text: string, units: Units): string {
-  return text.replace(/(-?\d+(?:\.\d+)?) mm/g, (_, n: string) => length(Number(n), units));
-}
-
-/** Rewrites every ISO day of a sentence of the plan as people say it: "20 February 2027". */
-export function daysInWords(text: string): string {
-  return text.replace(/\b(\d{4})-(\d{2})-(\d{2})\b/g, (day) =>
-    new Date(`${day}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" }),
-  );
+/** A day in full words: "20 February 2027". */
+export function dayWords(iso: string): string {
+  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString("en-GB", {
+    day: "numeric",
+    month: "long",
+    year: "numeric",
+  });
 }
 
 const unitSizes: Record<string, number> = {

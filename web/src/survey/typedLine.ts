@@ -1,7 +1,7 @@
 /** One cane in one line, as typed, dictated or sent by a calliper: "4:30 thumb 2y 1.1m grey". */
 
 import { type BodyMeasures, number, readLength } from "./measures";
-import type { Evidence, SurveyStem } from "./types";
+import type { Evidence, Seen, SurveyStem } from "./types";
 
 export interface TypedLine {
   stem: Partial<SurveyStem>;
@@ -11,7 +11,7 @@ export interface TypedLine {
   missing: ("clock" | "diameter" | "age")[];
 }
 
-const evidence: Record<string, string> = {
+const evidence: Record<string, Seen> = {
   grey: "bark.grey",
   gray: "bark.grey",
   green: "bark.green",
@@ -50,7 +50,7 @@ const phrases: [RegExp, (stem: Partial<SurveyStem>) => void][] = [
   [/\bfrom (?:\?|unknown|somewhere)/, (s) => void (s.parent = "unknown")],
 ];
 
-function add(stem: Partial<SurveyStem>, what: string, at?: number) {
+function add(stem: Partial<SurveyStem>, what: Seen, at?: number) {
   const entry: Evidence = at === undefined ? what : { what, at };
   stem.seen = [...(stem.seen ?? []), entry];
 }

@@ -1,134 +1,52 @@
-/** The survey document gemmifer.survey/1 as the screens use it. Lengths mm, angles degrees, clock bearings in hours. */
+/** The survey document gemmifer.survey/1 as the screens use it: what its schema says, read off it. */
 
-export type Role = "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
+import type { components } from "../api/schema";
+import type { Bud, Stem, Survey } from "./schema";
 
-export interface BudSeen {
-  at: number;
-  clock?: number | null;
-  state?: string | null;
-}
+type Given<T> = NonNullable<T>;
 
-export type Evidence = string | { what: string; at?: number | null };
-
-export type Pin = "keep" | "remove" | { cutAt: number };
+export type Role = Stem["role"];
+export type BudSeen = Bud;
+export type Evidence = Given<Stem["seen"]>[number];
+/** The word of what was seen, out of the closed list. */
+export type Seen = Extract<Evidence, string>;
+export type Pin = Given<Stem["pin"]>;
 
 /** What a plant is tied to, seen from the front: x to the right of the crown, z above the soil, y away; mm. */
-export interface Support {
-  kind: SupportKind;
-  /** Left edge; half the width to the left where it is not given. */
-  from?: number | null;
-  width: number;
-  height: number;
-  y?: number | null;
-  wires?: { height: number; y?: number | null }[] | null;
-  openings?: Opening[] | null;
-}
-
-export type SupportKind = "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "stake" | "t-trellis";
+export type Support = Given<Survey["support"]>;
+export type SupportKind = Support["kind"];
 
 /** A place that stays free, by its lower left corner. */
-export interface Opening {
-  x: number;
-  z: number;
-  width: number;
-  height: number;
-}
+export type Opening = Given<Support["openings"]>[number];
 
 /** Where on the support a cane is wanted. */
-export interface Towards {
-  x: number;
-  z: number;
-}
+export type Towards = Given<Stem["towards"]>;
 
-export interface SurveyStem {
-  id: string;
-  role: Role;
-  /** crown, rootstock, ground, unknown, or the id of the stem it stands on. */
-  parent: string;
-  at?: number | null;
-  clock: number;
-  baseClock?: number | null;
-  radius?: number | null;
-  diameter: number;
-  length?: number | null;
-  lean?: number | null;
-  tipLean?: number | null;
-  age: number;
-  seen?: Evidence[] | null;
-  deadFrom?: number | null;
-  rubs?: string[] | null;
-  pin?: Pin | null;
-  towards?: Towards | null;
-  buds?: BudSeen[] | null;
-}
+export type KeepOut = Given<Survey["keepOut"]>[number];
 
-export interface KeepOut {
-  name?: string | null;
-  side: number;
-  from: number;
-}
+/** A school of the exchange format by its id. */
+export type SchoolId = Extract<Survey["school"], string>;
 
 /** A school by id, or one with changed values, how hard, and the gardener's own school it comes from. */
-export type SchoolChoice =
-  string | { base?: string; set?: Record<string, unknown>; hardness?: number; own?: string; name?: string } | null;
-
-export interface SurveyDocument {
-  format: "gemmifer.survey/1";
-  plant: {
-    name?: string | null;
-    kind: string;
-    vigour?: string | null;
-    unionHeight?: number | null;
-    yearsPlanted?: number | null;
-    rootstock?: boolean | null;
-    neglected?: boolean | null;
-    look?: string | null;
-  };
-  date: string;
-  school?: SchoolChoice;
-  support?: Support | null;
-  keepOut?: KeepOut[] | null;
-  stems: SurveyStem[];
-  /** Rain seen or forecast, day by day. */
-  rain?: { date: string; mm: number }[] | null;
-  vine?: VineFacts | null;
-  row?: RowFacts | null;
-}
+export type SchoolChoice = Survey["school"];
 
 /** A vine as a whole; lengths mm, weights g. */
-export interface VineFacts {
-  system?: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training" | null;
-  year?: number | null;
-  spacing?: number | null;
-  rowSpacing?: number | null;
-  pruningWeight?: number | null;
-  winterLoss?: { cut: number; dead: number } | null;
-  budRule?: { base: number; per: number; unit?: number | null } | null;
-  rule?: "weight" | "metre" | "spurs" | null;
-  perMetre?: number | null;
-  stage?: number | null;
-  records?: { season: number; pruningWeight?: number | null; crop?: number | null }[] | null;
-}
+export type VineFacts = Given<Survey["vine"]>;
 
 /** A row of cane fruit by count; lengths mm. */
-export interface RowFacts {
-  length: number;
-  width?: number | null;
-  firstYear?: number | null;
-  secondYear?: number | null;
-  spent?: number | null;
-  thin?: number | null;
-  meanHeight?: number | null;
-  plants?: number | null;
-  observations?: { date: string; what: string }[] | null;
-}
+export type RowFacts = Given<Survey["row"]>;
 
-/** The defaults of a kind, used to draw what nobody measured. */
+/** A stem; the way it leans is asked of every one but a trunk. */
+export type SurveyStem = Stem & { clock: number };
+
+/** A survey with its stems, which may be none. */
+export type SurveyDocument = Omit<Survey, "stems"> & { stems: SurveyStem[] };
+
+/** What the server says of a kind that is needed to draw what nobody measured. */
 export interface KindDefaults {
-  caneLength: number;
-  lateralLength: number;
-  caneLean: number;
-  lateralLean: number;
+  family: components["schemas"]["PlantFamily"];
+  /** What a stem of each role is taken to be. */
+  usual: { [role: string]: components["schemas"]["UsualStem"] };
   tipDiameterShare: number;
   /** Height of the crown where nobody measured it, mm. */
   unionHeight?: number;
@@ -136,8 +54,6 @@ export interface KindDefaults {
   hangs?: boolean;
   /** Canes are trained and tied to a support. */
   climbs?: boolean;
-  /** rose, vine, cane-fruit or shrub. */
-  family?: string;
 }
 
 export const origins = ["crown", "rootstock", "ground", "unknown"] as const;
@@ -147,7 +63,7 @@ export function isTopLevel(stem: SurveyStem): boolean {
 }
 
 /** What was seen on a stem, as words; places are dropped. */
-export function seenWords(stem: SurveyStem): string[] {
+export function seenWords(stem: SurveyStem): Seen[] {
   return (stem.seen ?? []).map((e) => (typeof e === "string" ? e : e.what));
 }
 
@@ -171,22 +87,24 @@ export interface OfferedSchool {
 
 /** The choice of an offered school, as hard as said; the shortest way to write it. */
 export function chooseSchool(school: OfferedSchool, hardness: number): SchoolChoice {
-  if (school.base != null) {
+  // Ids and values come from the server, which offers only what the format has.
+  const [id, base] = [school.id as SchoolId, school.base as SchoolId | null | undefined];
+  if (base != null) {
     return {
-      base: school.base,
-      set: (school.set ?? {}) as Record<string, unknown>,
+      base,
+      set: (school.set ?? {}) as object,
       own: school.id,
       name: school.name,
       ...(hardness !== 0 ? { hardness } : {}),
     };
   }
-  return hardness === 0 ? school.id : { base: school.id, hardness };
+  return hardness === 0 ? id : { base: id, hardness };
 }
 
 /** The same choice, as hard as said: values set in it, and whose school it is, stay. */
 export function asHardAs(choice: SchoolChoice | undefined, fallback: string, hardness: number): SchoolChoice {
   if (choice == null || typeof choice === "string") {
-    const id = choice ?? fallback;
+    const id = choice ?? (fallback as SchoolId);
     return hardness === 0 ? id : { base: id, hardness };
   }
   const rest = { ...choice };

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { daysInWords } from "./measures";
-import { readWeight, weight, weightsInUnits } from "./weights";
+import { readWeight, weight } from "./weights";
 
 describe("weights", () => {
   // An international pound is 453.59237 g (exact by definition).
@@ -27,15 +26,5 @@ describe("weights", () => {
       weight(1179.34, "imperial"),
       weight(100, "imperial"),
     ]).toEqual(["760 g", "1.18 kg", "2.6 lb", "3.5 oz"]);
-  });
-
-  it("leave days alone, which are said in words", () => {
-    expect(daysInWords("come back about 2027-04-29, not 2027-4-2")).toBe("come back about 29 April 2027, not 2027-4-2");
-  });
-
-  it("are changed in the plan's sentences", () => {
-    expect(weightsInUnits("2.2 to 4.5 kg of grapes", "imperial")).toBe("4.85 lb to 9.92 lb of grapes");
-    expect(weightsInUnits("345 g of prunings", "imperial")).toBe("12.2 oz of prunings");
-    expect(weightsInUnits("345 g of prunings", "metric")).toBe("345 g of prunings");
   });
 });

@@ -35,14 +35,3 @@ export function readWeight(text: string, units: Units): number | null {
   const size = parts[2] === "" ? (units === "metric" ? 1 : pound) : sizes[parts[2]!];
   return count === null || size === undefined ? null : (negative ? -1 : 1) * count * size;
 }
-
-/** Rewrites every weight of a sentence of the plan ("N g", "N kg") in the units in use. */
-export function weightsInUnits(text: string, units: Units): string {
-  if (units === "metric") return text;
-  return text
-    .replace(/(\d+(?:\.\d+)?) to (\d+(?:\.\d+)?) kg/g, (_, a: string, b: string) => {
-      return `${weight(Number(a) * 1000, units)} to ${weight(Number(b) * 1000, units)}`;
-    })
-    .replace(/(\d+(?:\.\d+)?) kg/g, (_, n: string) => weight(Number(n) * 1000, units))
-    .replace(/(\d+(?:\.\d+)?) g\b/g, (_, n: string) => weight(Number(n), units));
-}

@@ -5,19 +5,24 @@ import { Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
 import { spreadSum } from "./words";
 
+type Budgeted = NonNullable<NonNullable<Plan["vine"]>["budget"]>;
+
+const ruleNames: Record<Budgeted["by"], string> = {
+  weight: "By the weight of the prunings",
+  spurs: "By the spurs",
+  metre: "By the metre of row",
+};
+
+const sumNames: Record<Exclude<Budgeted["sums"][number]["of"], "rule">, string> = {
+  room: "Room along the row",
+  "winter-loss": "Buds the winter killed made up for",
+};
+
 /** The budget as it would be reckoned on paper, and where its buds find room. */
-export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; arithmetic: string }) {
+export function Budget({ vine }: { vine: NonNullable<Plan["vine"]> }) {
   const { say } = useMeasures();
   const b = vine.budget!;
   const spread = spreadSum(vine.positions);
-  const lines = arithmetic.split("; ").filter(Boolean);
-  const names = lines.map((l, i) =>
-    i === 0
-      ? { weight: "By the weight of the prunings", spurs: "By the spurs", metre: "By the metre of row" }[b.by]!
-      : l.startsWith("at most")
-        ? "Room along the row"
-        : "Buds the winter killed made up for",
-  );
   const held = vine.positions.reduce((n, p) => n + Number(p.buds), 0);
   return (
     <Panel style={{ padding: "8px 14px 12px" }}>
@@ -25,13 +30,13 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
         The bud budget
       </chakra.h2>
       <chakra.dl margin="0">
-        {lines.map((l, i) => (
-          <chakra.div key={i} borderTop="1px solid var(--line)" paddingBlock="5px">
+        {b.sums.map((s) => (
+          <chakra.div key={s.of} borderTop="1px solid var(--line)" paddingBlock="5px">
             <chakra.dt fontSize="0.95rem" color="muted">
-              {names[i]}
+              {s.of === "rule" ? ruleNames[b.by] : sumNames[s.of]}
             </chakra.dt>
             <chakra.dd margin="0" fontWeight="700" fontSize="1.1rem">
-              {l}
+              {s.text}
             </chakra.dd>
           </chakra.div>
         ))}
@@ -53,7 +58,7 @@ export function Budget({ vine, arithmetic }: { vine: NonNullable<Plan["vine"]>; 
       {vine.crop && (
         <chakra.p marginTop="8px">
           <b>This summer: </b>
-          {say(vine.crop.text)}
+          {say(vine.crop)}
           {vine.crop.ravaz && (
             <>
               {" "}

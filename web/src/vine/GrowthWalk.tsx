@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Notice, Panel } from "../app/ui";
-import { usePlant } from "../plant/PlantPage";
+import { usePlant } from "../shared/usePlant";
 import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
 
 /** The second visit: spur by spur, which of its buds grow. */

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Panel } from "../app/ui";
-import { usePlant } from "../plant/PlantPage";
+import { usePlant } from "../shared/usePlant";
 import { dayAfter, noteSky, skyOf, turn } from "./rain";
 
 /** The day planned for and those after it: a tap says dry, another rain. Vines are not cut in the wet. */

@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { Button, Choice, Panel } from "../app/ui";
-import { Length } from "../plant/Length";
-import { usePlant } from "../plant/PlantPage";
+import { Length } from "../shared/Length";
+import { usePlant } from "../shared/usePlant";
 import type { Support, SurveyStem } from "../survey/types";
 import { type System, vineOf } from "./places";
 import { systems, SystemPicture } from "./systems";

@@ -27,7 +27,7 @@ export function Timeline({ years }: { years: NonNullable<Plan["vine"]>["timeline
             <Stage year={Number(y.year)} done={y.done} />
             <span>
               <b>{y.now ? "Now" : y.done ? "Done" : `Year ${y.year}`}: </b>
-              {say(y.text)}
+              {say(y)}
             </span>
           </chakra.li>
         ))}

@@ -4,10 +4,10 @@ import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
-import { CaneReasons } from "../plant/CaneReasons";
-import { NoPlan, NotLooked, PlanBar } from "../plant/PlanBar";
-import { usePlant } from "../plant/PlantPage";
-import { StepList } from "../plant/StepList";
+import { CaneReasons } from "../shared/CaneReasons";
+import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
+import { usePlant } from "../shared/usePlant";
+import { StepList } from "../shared/StepList";
 import { Budget } from "./Budget";
 import { RainDays } from "./RainDays";
 import { Timeline } from "./Timeline";
@@ -103,15 +103,15 @@ export default function VineDecide() {
             <chakra.div display="grid" gap="10px">
               {warnings.map((w, i) => (
                 <Notice key={i} tone={w.code === "season" ? "plain" : "look"}>
-                  {say(w.text)}
+                  {say(w)}
                 </Notice>
               ))}
               {vine.timeline.length > 0 && <Timeline years={vine.timeline} />}
-              {vine.budget && <Budget vine={vine} arithmetic={plan.counts.arithmetic ?? ""} />}
+              {vine.budget && <Budget vine={vine} />}
               {plan.askFor[0] && (
                 <Notice tone="look">
                   <b>One look would help most: </b>
-                  {say(plan.askFor[0].text)}
+                  {say(plan.askFor[0])}
                 </Notice>
               )}
               {vine.work !== "summer" && <RainDays />}

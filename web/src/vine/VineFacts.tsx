@@ -4,8 +4,8 @@ import { useEffect, useState } from "react";
 import { api, must } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
-import { Length } from "../plant/Length";
-import { usePlant } from "../plant/PlantPage";
+import { Length } from "../shared/Length";
+import { usePlant } from "../shared/usePlant";
 import { readLength } from "../survey/measures";
 import { readWires } from "../survey/support";
 import type { Support, VineFacts as Facts } from "../survey/types";
@@ -69,7 +69,7 @@ export function VineFacts() {
         />
         <Length
           label="Room along the row"
-          value={facts.spacing ?? 1500}
+          value={facts.spacing ?? Number(kind.usualFacts["spacing"])}
           least={100}
           most={20_000}
           onChange={(spacing) => set({ spacing })}
@@ -110,7 +110,7 @@ export function VineFacts() {
           <Whole
             label="Buds to a metre of row"
             hint="15 shoots to a metre are enough (published, from memory)"
-            value={facts.perMetre ?? 15}
+            value={facts.perMetre ?? Number(kind.usualFacts["perMetre"])}
             least={1}
             most={100}
             onChange={(perMetre) => set({ perMetre })}

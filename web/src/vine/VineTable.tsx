@@ -49,7 +49,7 @@ export function VineTable() {
             paddingBlock="4px"
           >
             <span>{names[v.name] ?? v.name}</span>
-            <b>{v.name.startsWith("loss") ? `${Math.round(Number(v.number) * 100)} %` : Number(v.number)}</b>
+            <b>{v.share ? `${Math.round(Number(v.number) * 100)} %` : Number(v.number)}</b>
             <chakra.span color="muted" fontSize="0.95rem">
               {v.why} ({provenanceWords[v.provenance] ?? v.provenance})
             </chakra.span>

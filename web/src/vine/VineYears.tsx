@@ -5,7 +5,7 @@ import { useParams } from "react-router";
 import { api, must } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
-import { usePlant } from "../plant/PlantPage";
+import { usePlant } from "../shared/usePlant";
 import { readWeight } from "../survey/weights";
 import { Weight } from "./VineFacts";
 
@@ -43,7 +43,7 @@ export function VineYears() {
               <svg
                 viewBox="0 0 420 44"
                 role="img"
-                aria-label={`${y.season}: ${y.text}`}
+                aria-label={`${y.season}: ${say(y)}`}
                 style={{ width: "100%", maxWidth: 560 }}
               >
                 {y.crop != null && (
@@ -76,7 +76,7 @@ export function VineYears() {
                 )}
               </svg>
             </chakra.div>
-            <p>{say(y.text)}</p>
+            <p>{say(y)}</p>
           </chakra.li>
         ))}
       </chakra.ul>

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Choice, Panel } from "../app/ui";
-import { Length } from "../plant/Length";
-import { usePlant } from "../plant/PlantPage";
+import { Length } from "../shared/Length";
+import { usePlant } from "../shared/usePlant";
 import { nextId, seenWords, type SurveyStem } from "../survey/types";
 
 /** A young vine: what stands there, shoot by shoot. */

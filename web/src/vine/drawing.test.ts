@@ -1,7 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { together } from "../plant/together";
-import { canesOf, type RowPlan } from "../row/canes";
-import { rowSentence } from "../row/words";
+import { together } from "./together";
 import { lettered, sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
 import { alongWire } from "./alongWire";
@@ -33,7 +31,13 @@ describe("a goblet from above", () => {
     plant: { kind: "vine.hybrid" },
     stems: vineOf({ system: "goblet", head: 700, arms: 2, places: 6, room: 160 }),
   } as unknown as SurveyDocument;
-  const kind = { family: "vine", defaults: {} } as never;
+  const kind = {
+    family: "vine",
+    usual: Object.fromEntries(
+      ["trunk", "spur", "shoot"].map((role) => [role, { lengthMm: 400, leanDeg: 20, radiusMm: 30 }]),
+    ),
+    tipDiameterShare: 0.5,
+  } as never;
   const plan = (stems: { id: string; decision: string }[]) =>
     ({ stems: stems.map((s) => ({ ...s, reasons: [] })), steps: [], forecast: { newShoots: [] } }) as never;
 
@@ -74,50 +78,9 @@ describe("the steps of one place on a vine", () => {
     expect(together(pending, pending[3]!, document).map((p) => p.step.stem)).toEqual(["L2", "L2a"]);
   });
 
-  it("stand alone where they are no cut, and on a rose", () => {
+  it("stand alone where they are no cut", () => {
     const pending = [step("L1", "train", "tie"), step("L1a"), step(null)];
     expect(together(pending, pending[0]!, document)).toHaveLength(1);
     expect(together(pending, pending[2]!, document)).toHaveLength(1);
-    const rose = { ...document, plant: { kind: "rose.shrub" } } as SurveyDocument;
-    expect(together(pending, pending[1]!, rose)).toHaveLength(1);
-  });
-});
-
-describe("a row as it is drawn", () => {
-  const row = { length: 4000, firstYear: 60, thin: 12, spent: 44, meanHeight: 1700 };
-  const plan = {
-    perMetre: 12,
-    least: 40,
-    most: 60,
-    classes: [
-      { name: "spent", canes: 44, decision: "remove", text: "" },
-      { name: "thin", canes: 12, decision: "remove", text: "" },
-      { name: "stay", canes: 48, decision: "keep", text: "" },
-    ],
-    tip: null,
-    laterals: null,
-    wires: [900],
-    compare: [],
-    naming: null,
-  } as unknown as RowPlan;
-
-  it("shows every class in its share, each cane in a place of its own, the same every time", () => {
-    const { canes, each } = canesOf(row, plan, "after");
-    expect(each).toBe(2);
-    expect(canes.filter((c) => c.kind === "stay")).toHaveLength(24);
-    expect(canes.filter((c) => c.kind === "spent")).toHaveLength(22);
-    expect(canes.every((c) => c.along > 0 && c.along < 1)).toBe(true);
-    expect(new Set(canes.map((c) => c.along)).size).toBe(canes.length);
-    expect(canesOf(row, plan, "after")).toEqual({ canes, each });
-  });
-
-  it("shows next summer's fruit only on what stays", () => {
-    expect(new Set(canesOf(row, plan, "summer").canes.map((c) => c.kind))).toEqual(new Set(["stay", "new"]));
-  });
-
-  it("is said in a sentence", () => {
-    expect(rowSentence(plan)).toBe("56 canes go: 44 have fruited, 12 are thin. 48 stay, 12 to the metre.");
-    const mown = [{ name: "mown", canes: 60, decision: "remove", text: "" }];
-    expect(rowSentence({ ...plan, classes: mown } as RowPlan)).toBe("All 60 canes go to the ground.");
   });
 });

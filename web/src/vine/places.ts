@@ -1,8 +1,8 @@
 /** The places of a vine from which shoots come, and the few marks a gardener sets on each. Pure; no framework. */
 
-import { isTopLevel, seenWords, type SurveyStem } from "../survey/types";
+import { isTopLevel, seenWords, type SurveyStem, type VineFacts } from "../survey/types";
 
-export type System = "goblet" | "cordon" | "long-cane" | "t-trellis" | "training";
+export type System = NonNullable<VineFacts["system"]>;
 
 export interface Place {
   /** The spur's id, or that of the shoot where it comes from the arm itself. */
@@ -95,7 +95,10 @@ export function mark(stems: SurveyStem[], place: Place, what: Mark): SurveyStem[
       s.id === place.old?.id
         ? {
             ...s,
-            seen: [...(s.seen ?? []).filter((e) => e !== "unproductive"), ...(what === "none" ? ["unproductive"] : [])],
+            seen: [
+              ...(s.seen ?? []).filter((e) => e !== "unproductive"),
+              ...(what === "none" ? (["unproductive"] as const) : []),
+            ],
           }
         : s,
     );

@@ -22,6 +22,13 @@ public sealed class CaneFruitFamily : Family
     public override string Part => "row";
 
     /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>
+    {
+        ["width"] = RowRules.Value("usualWidth"),
+        ["meanHeight"] = kind.CaneLengthMm,
+    };
+
+    /// <inheritdoc/>
     public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => value is { } row ? RowReader.Read(row, notes) : null;
 
     /// <inheritdoc/>

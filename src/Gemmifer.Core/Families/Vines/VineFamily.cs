@@ -27,6 +27,13 @@ public sealed class VineFamily : Family
     public override bool ComesBack => true;
 
     /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>
+    {
+        ["spacing"] = VineRules.Kind(kind.Id).SpacingMm,
+        ["perMetre"] = VineRules.Value("shootsPerMetre"),
+    };
+
+    /// <inheritdoc/>
     public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => VineReader.Read(value, plant, school?.Id, notes);
 
     /// <summary>A vine's school goes with the way it is trained.</summary>

@@ -1,9 +1,11 @@
 import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Letter, Panel } from "../app/ui";
-import type { Plan } from "../drawing/scene";
+import type { Plan, PlanStep } from "../drawing/scene";
+import { without } from "../survey/sentence";
 
-export const stageWords: Record<string, string> = {
+/** The stages of the work as headings. */
+export const stageWords: Record<PlanStep["stage"], string> = {
   prepare: "Before the first cut",
   rough: "The tall tops first",
   dead: "Dead wood",
@@ -20,7 +22,8 @@ export const stageWords: Record<string, string> = {
   return: "Come back",
 };
 
-export const toolWords: Record<string, string> = {
+/** Tools by their names. */
+export const toolWords: Record<NonNullable<PlanStep["tool"]>, string> = {
   secateurs: "secateurs",
   loppers: "loppers",
   saw: "pruning saw",
@@ -28,7 +31,10 @@ export const toolWords: Record<string, string> = {
   fingers: "your fingers",
 };
 
-/** The steps in the order of work, under the names of their stages. */
+/**
+ * The steps in the order of work, under the names of their stages. How a cut is made is left out: it is the same for every cut and
+ * stands in full where the work is done.
+ */
 export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) {
   const { plan } = props;
   const { say } = useMeasures();
@@ -42,7 +48,7 @@ export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) 
       {stages.map((stage) => (
         <chakra.section key={stage} marginTop="8px">
           <chakra.h3 fontSize="1rem" color="muted">
-            {stageWords[stage] ?? stage}
+            {stageWords[stage]}
           </chakra.h3>
           <ol>
             {plan.steps
@@ -66,10 +72,10 @@ export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) 
                       onClick={() => props.onSelect(s.stem!)}
                     >
                       <Letter id={s.stem} decision={decisions.get(s.stem) ?? "none"} size={26} />
-                      <span>{short(say(s.text))}</span>
+                      <span>{say(without(s, s.how))}</span>
                     </chakra.button>
                   ) : (
-                    <span>{short(say(s.text))}</span>
+                    <span>{say(without(s, s.how))}</span>
                   )}
                 </chakra.li>
               ))}
@@ -78,9 +84,4 @@ export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) 
       ))}
     </Panel>
   );
-}
-
-/** In the list the slope is left out: it is the same for every cut and stands in full where the work is done. */
-function short(text: string): string {
-  return text.replace(/ Slope the cut [^.]*\./, "").replace(/ Cut square\./, "");
 }

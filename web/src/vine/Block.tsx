@@ -4,9 +4,10 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, type ApiError, must, type Schemas } from "../api/client";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
-import { Length } from "../plant/Length";
-import { about } from "../vine/rows";
-import { SystemPicture, systems } from "../vine/systems";
+import { Length } from "../shared/Length";
+import { about } from "./block";
+import { capital, counted } from "../survey/words";
+import { SystemPicture, systems } from "./systems";
 
 /** Rows of vines: what each row comes to, from every vine or from a sample, and the way along it. */
 export default function Block() {
@@ -48,8 +49,6 @@ export default function Block() {
   );
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
 function Row({ block }: { block: Schemas["BlockView"] }) {
   const navigate = useNavigate();
   const lines = block.lines;
@@ -62,7 +61,7 @@ function Row({ block }: { block: Schemas["BlockView"] }) {
       <chakra.div display="flex" gap="8px 16px" alignItems="baseline" flexWrap="wrap">
         <chakra.h2 fontSize="1.25rem">{block.place || "Anywhere"}</chakra.h2>
         <chakra.span color="muted">
-          {vines} {vines === 1 ? "vine" : "vines"}
+          {counted(vines, "vine")}
           {finished > 0 ? `, ${finished} finished` : ""}
         </chakra.span>
         {next && (
@@ -80,8 +79,8 @@ function Row({ block }: { block: Schemas["BlockView"] }) {
         <chakra.p fontSize="1.1rem" marginTop="4px">
           <b>
             {capital(
-              [about(block.buds, "buds"), about(block.ties, "ties"), about(block.minutes, "minutes")]
-                .filter((w) => !/^(0|no) /.test(w))
+              [about(block.buds, "bud"), about(block.ties, "tie"), about(block.minutes, "minute")]
+                .filter((w) => w !== null)
                 .join(", "),
             )}
           </b>{" "}
@@ -165,7 +164,13 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
       <VineGlyph line={line} />
       <span style={{ display: "block", fontWeight: 700, overflow: "hidden", textOverflow: "ellipsis" }}>{name}</span>
       <span style={{ display: "block", color: "var(--muted)", fontSize: "0.9rem" }}>
-        {known ? `${Number(line.buds)} buds` : done ? "finished" : line.state === "empty" ? "to look at" : "no plan"}
+        {known
+          ? counted(Number(line.buds), "bud")
+          : done
+            ? "finished"
+            : line.state === "empty"
+              ? "to look at"
+              : "no plan"}
       </span>
     </Link>
   );

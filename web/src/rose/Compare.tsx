@@ -10,8 +10,8 @@ import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/scene";
 import { chooseSchool, isTopLevel, schoolId, type SurveyDocument } from "../survey/types";
 import { cutElsewhere, differing } from "./differing";
-import { atLeast } from "./outcome";
-import { usePlant } from "./PlantPage";
+import { atLeast } from "../shared/outcome";
+import { usePlant } from "../shared/usePlant";
 
 /** Two schools on one plant: the drawings, the numbers, and the canes on which they differ. */
 export default function Compare() {

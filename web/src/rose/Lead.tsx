@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Select } from "../app/ui";
-import { usePlant } from "./PlantPage";
+import { usePlant } from "../shared/usePlant";
 import { useLead } from "./leading";
 
 /** Where a cane lies on its support, the bend that asks of it, and the means to lead it elsewhere. */
@@ -11,7 +11,7 @@ export function Lead({ id }: { id: string }) {
   const lead = useLead();
   const cane = plan?.training?.canes.find((c) => c.stem === id);
   if (!plan?.training || !cane) return null;
-  const refused = plan.warnings.find((w) => w.code === "bend" && w.text.startsWith(`${id} `));
+  const refused = plan.warnings.find((w) => w.code === "bend" && w.stem === id);
   const wanted = survey.document.stems.find((s) => s.id === id)?.towards ?? null;
   const share = cane.allowed > 0 ? Math.min(1, Number(cane.strain) / Number(cane.allowed)) : 0;
   return (
@@ -19,7 +19,7 @@ export function Lead({ id }: { id: string }) {
       <chakra.h3 fontSize="1rem" color="muted">
         Where it goes
       </chakra.h3>
-      <p>{say(cane.text)}</p>
+      <p>{say(cane)}</p>
       {cane.radius != null && (
         <chakra.div marginTop="6px">
           <chakra.div
@@ -42,7 +42,7 @@ export function Lead({ id }: { id: string }) {
       {refused && (
         <chakra.div marginTop="6px">
           <Notice tone="look" role="alert">
-            {say(refused.text)}
+            {say(refused)}
           </Notice>
         </chakra.div>
       )}

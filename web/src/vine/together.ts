@@ -22,7 +22,7 @@ function rootOf(document: SurveyDocument, id: string): string {
 export function together<T extends Open>(pending: readonly T[], open: T, document: SurveyDocument): T[] {
   const { stem, stage } = open.step;
   const cuts = (s: Open["step"]) => s.action === "shorten" || s.action === "remove";
-  if (!document.plant.kind.startsWith("vine.") || !stem || stage !== "count" || !cuts(open.step)) return [open];
+  if (!stem || stage !== "count" || !cuts(open.step)) return [open];
   const root = rootOf(document, stem);
   return pending.filter(
     (p) => p.step.stem && p.step.stage === stage && cuts(p.step) && rootOf(document, p.step.stem) === root,

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { Button, Hidden, Input, Notice, Select } from "../app/ui";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
-import { usePlant } from "./PlantPage";
+import { usePlant } from "./usePlant";
 
 /** Takes an offered school for the plant in hand, as hard as before. */
 export function useSchool() {
@@ -14,10 +14,7 @@ export function useSchool() {
     if (offered) {
       survey.change((d) => ({
         ...d,
-        school: chooseSchool(
-          offered,
-          kind.family === "vine" || kind.family === "cane-fruit" ? 0 : hardnessOf(d.school),
-        ),
+        school: chooseSchool(offered, hardnessOf(d.school)),
       }));
     }
   };

@@ -1,5 +1,7 @@
 /** How a plan turns out, in few words. */
 
+import { capital, counted } from "../survey/words";
+
 interface Counts {
   kept: number | string;
   removed: number | string;
@@ -8,19 +10,29 @@ interface Counts {
 
 /** "6 stay, 3 go, 1 waits"; "all 8 stay" where nothing else happens. */
 export function outcome(counts: Counts): string {
-  const [kept, removed, left] = [Number(counts.kept), Number(counts.removed), Number(counts.left)];
-  if (removed === 0 && left === 0) return kept === 1 ? "the one cane stays" : `all ${kept} stay`;
-  const part = (n: number, one: string, more: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : more}`]);
-  return [...part(kept, "stays", "stay"), ...part(removed, "goes", "go"), ...part(left, "waits", "wait")].join(", ");
+  return parts(
+    counts,
+    (n) => `${n}`,
+    (n) => `all ${n}`,
+  ).join(", ");
 }
 
 /** The same as the start of a sentence about canes: "6 canes stay, 3 go". */
 export function outcomeSentence(counts: Counts): string {
-  const words = outcome(counts).replace(/^all (\d+) stay$/, "All $1 canes stay");
-  const counted = words.replace(/^(\d+) (stays?|goe?s?|waits?)/, (_, n: string, verb: string) =>
-    n === "1" ? `1 cane ${verb}` : `${n} canes ${verb}`,
-  );
-  return counted.charAt(0).toUpperCase() + counted.slice(1);
+  const canes = (n: number) => counted(n, "cane");
+  return capital(parts(counts, canes, (n) => `all ${canes(n)}`).join(", "));
+}
+
+/** What stays, goes and waits; the first of them, and all of them where that is the only one, named by its own function. */
+function parts(counts: Counts, first: (n: number) => string, all: (n: number) => string): string[] {
+  const [kept, removed, left] = [Number(counts.kept), Number(counts.removed), Number(counts.left)];
+  if (removed === 0 && left === 0) return [kept === 1 ? "the one cane stays" : `${all(kept)} stay`];
+  const verbs: [number, string, string][] = [
+    [kept, "stays", "stay"],
+    [removed, "goes", "go"],
+    [left, "waits", "wait"],
+  ];
+  return verbs.filter(([n]) => n > 0).map(([n, one, more], i) => `${i === 0 ? first(n) : n} ${n === 1 ? one : more}`);
 }
 
 /** A least distance as people would say it: whole centimetres, never more than it is, mm. */

@@ -4,10 +4,10 @@ import { useMeasures } from "../app/settings";
 import { Button, Field, Hidden, Input, Letter, Panel, Select } from "../app/ui";
 import { clockShort, length as inUnits, readLength, thickness } from "../survey/measures";
 import { readLine } from "../survey/typedLine";
-import { type Evidence, isTopLevel, seenWords, type SurveyStem } from "../survey/types";
+import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
 import { Picture } from "./evidencePictures";
-import { usePlant } from "./PlantPage";
+import { usePlant } from "./usePlant";
 
 /** Everything about one stem; only what is looked at needs an answer. */
 export function StemEditor(props: {
@@ -16,7 +16,7 @@ export function StemEditor(props: {
   onSelect: (id: string) => void;
   onAddShoot: (stem: Omit<SurveyStem, "id">) => void;
 }) {
-  const { survey } = usePlant();
+  const { survey, kind } = usePlant();
   const { stem } = props;
   const top = isTopLevel(stem);
   const set = (part: Partial<SurveyStem>) =>
@@ -38,7 +38,7 @@ export function StemEditor(props: {
     });
     props.onClose();
   };
-  const toggle = (what: string) => {
+  const toggle = (what: Seen) => {
     const seen = stem.seen ?? [];
     const has = seenWords(stem).includes(what);
     set({ seen: has ? seen.filter((e) => (typeof e === "string" ? e : e.what) !== what) : [...seen, what] });
@@ -210,7 +210,7 @@ export function StemEditor(props: {
                 props.onAddShoot({
                   role: "lateral",
                   parent: stem.id,
-                  at: Math.round((stem.length ?? 1100) / 2),
+                  at: Math.round((stem.length ?? kind.usual[stem.role]!.lengthMm) / 2),
                   clock: stem.clock,
                   diameter: Math.max(4, Math.round(stem.diameter / 2)),
                   age: 1,

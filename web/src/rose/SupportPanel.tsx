@@ -7,8 +7,8 @@ import { SupportShape } from "../drawing/SupportShape";
 import { readLength } from "../survey/measures";
 import { keepOutOf, openingOf, readWires, supportKinds, supportOf, supportWords } from "../survey/support";
 import type { KeepOut, Opening, Support } from "../survey/types";
-import { Length } from "./Length";
-import { usePlant } from "./PlantPage";
+import { Length } from "../shared/Length";
+import { usePlant } from "../shared/usePlant";
 
 /** What the plant is tied to, and what has to stay clear: said, not drawn. */
 export function SupportPanel() {

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import type { SurveyDocument, Towards } from "../survey/types";
-import { usePlant } from "./PlantPage";
+import { usePlant } from "../shared/usePlant";
 
 /** The survey with a cane led to a place on the support, or left to the plan again. */
 export function ledTo(survey: SurveyDocument, id: string, towards: Towards | null): SurveyDocument {

@@ -2,12 +2,12 @@ import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Notice, Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
-import { dayWords } from "./days";
+import { dayWords } from "../survey/measures";
 
 /** What the plan expects of the coming summer, in words beside the drawing. */
 export function Summer({ plan }: { plan: Plan }) {
   const f = plan.forecast;
-  const { say } = useMeasures();
+  const { long } = useMeasures();
   if (plan.training) {
     const { bloomTied, bloomFound, bareTo } = plan.training;
     return (
@@ -30,7 +30,7 @@ export function Summer({ plan }: { plan: Plan }) {
         {bareTo != null && (
           <chakra.div marginTop="10px">
             <Notice tone="look">
-              {say(`Below ${Math.round(Number(bareTo))} mm hardly anything flowers: plant something in front.`)}
+              Below {long(Math.round(Number(bareTo)))} hardly anything flowers: plant something in front.
             </Notice>
           </chakra.div>
         )}

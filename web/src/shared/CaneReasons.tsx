@@ -1,14 +1,13 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Panel } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
-import { isTopLevel, type Pin } from "../survey/types";
-import { Lead } from "./Lead";
-import { usePlant } from "./PlantPage";
+import type { Pin } from "../survey/types";
+import { usePlant } from "./usePlant";
 
 const reasonWords: Record<string, string> = { ...provenanceWords, user: "your word" };
 
@@ -17,6 +16,8 @@ export function CaneReasons(props: {
   decided: Schemas["PlanStem"];
   onClose: () => void;
   onSelect: (id: string) => void;
+  /** Where it is led on its support. */
+  lead?: ReactNode;
 }) {
   const { survey, plan, kind } = usePlant();
   const { say, long, body } = useMeasures();
@@ -32,7 +33,7 @@ export function CaneReasons(props: {
   const step = plan.steps.find((s) => s.stem === stem.id && s.stage !== "train");
   const cutHere = () => {
     const mm = readLength(place, body, "cm");
-    const most = stem.length ?? (isTopLevel(stem) ? kind.caneLength : kind.lateralLength);
+    const most = stem.length ?? plan.resolved.find((r) => r.id === stem.id)?.length ?? kind.usual[stem.role]!.lengthMm;
     if (mm === null || mm < 0 || mm > most) {
       setWrong(true);
       return;
@@ -57,8 +58,8 @@ export function CaneReasons(props: {
           </Button>
         </chakra.span>
       </chakra.div>
-      {step && <chakra.p marginTop="10px">{say(step.text)}</chakra.p>}
-      <Lead id={stem.id} />
+      {step && <chakra.p marginTop="10px">{say(step)}</chakra.p>}
+      {props.lead}
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Your word
       </chakra.h3>
@@ -91,7 +92,7 @@ export function CaneReasons(props: {
       <ul>
         {decided.reasons.map((r, i) => (
           <chakra.li key={i} paddingBlock="3px">
-            {say(r.text)}{" "}
+            {say(r)}{" "}
             <chakra.span color="muted" fontSize="0.9rem">
               ({reasonWords[r.provenance] ?? r.provenance})
             </chakra.span>
@@ -111,7 +112,7 @@ export function CaneReasons(props: {
           <chakra.h3 fontSize="1rem" color="muted" marginTop="10px">
             What would change it
           </chakra.h3>
-          <p>{say(decided.flips)}</p>
+          <p>{say({ text: decided.flips, measures: decided.flipsMeasures })}</p>
         </>
       )}
       {(stem.buds ?? []).length > 0 && (

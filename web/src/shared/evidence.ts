@@ -1,11 +1,11 @@
-import { seenWords, type SurveyStem } from "../survey/types";
+import { type Seen, seenWords, type SurveyStem } from "../survey/types";
 
 /** Evidence asked as questions in plain words; the closed list of the exchange format behind them. */
 export const questions: {
   question: string;
   picture?: string;
   help: string;
-  answers: { what: string; text: string }[];
+  answers: { what: Seen; text: string }[];
 }[] = [
   {
     question: "Is it alive?",
@@ -66,11 +66,11 @@ export const questions: {
 ];
 
 /** Evidence that sits at a place along the stem. */
-export const placed = new Set(["canker", "borer", "wound"]);
+export const placed = new Set<Seen>(["canker", "borer", "wound"]);
 
 const words = new Map(questions.flatMap((q) => q.answers).map((a) => [a.what, a.text]));
 
-const barks: Record<string, string> = {
+const barks: Partial<Record<Seen, string>> = {
   "bark.green": "green bark",
   "bark.brown": "brown bark",
   "bark.grey": "grey bark",

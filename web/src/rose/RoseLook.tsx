@@ -1,0 +1,204 @@
+import { chakra } from "@chakra-ui/react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useMeasures } from "../app/settings";
+import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
+import { FromAbove } from "../drawing/FromAbove";
+import { FromFront } from "../drawing/FromFront";
+import { ageWords, clockWords } from "../survey/measures";
+import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
+import { AddCane } from "./AddCane";
+import { usePlant } from "../shared/usePlant";
+import { StemEditor } from "../shared/StemEditor";
+import { SupportPanel } from "./SupportPanel";
+import { evidenceWords } from "../shared/evidence";
+
+/** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
+export default function RoseLook() {
+  const { survey, scene, kind } = usePlant();
+  const navigate = useNavigate();
+  const [selected, setSelected] = useState<string | null>(null);
+  const [clock, setClock] = useState<number | null>(null);
+  const { stems } = survey.document;
+  const editing = stems.find((s) => s.id === selected) ?? null;
+  const add = (stem: Omit<SurveyStem, "id">, parent?: string) => {
+    survey.change((d) => ({ ...d, stems: [...d.stems, { ...stem, id: nextId(d.stems, parent) }] }));
+    setClock(null);
+  };
+  return (
+    <chakra.div
+      display="grid"
+      gap="16px"
+      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 440px" }}
+      alignItems="start"
+    >
+      <chakra.div display={{ base: "contents", lg: "block" }}>
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
+          gap="10px"
+        >
+          <FromAbove
+            scene={scene}
+            state="found"
+            selected={selected}
+            onSelect={setSelected}
+            onClock={(c) => (setSelected(null), setClock(c))}
+            pending={clock}
+            title="The plant from above; point at the ring to add a cane"
+          />
+          <chakra.div display={{ base: "none", md: "block" }}>
+            <FromFront
+              scene={scene}
+              state="found"
+              selected={selected}
+              onSelect={setSelected}
+              title="The plant from the front"
+            />
+          </chakra.div>
+        </chakra.div>
+        {survey.carriedFrom !== null && (
+          <chakra.div marginTop="8px">
+            <Notice tone="plain">
+              These canes are what the work of {survey.carriedFrom} left, a season older. Walk round again: mend what
+              has changed, take out what is gone, add what is new.
+            </Notice>
+          </chakra.div>
+        )}
+        <chakra.div marginTop={{ lg: "10px" }} order={{ base: 3, lg: "initial" }}>
+          <CaneList selected={selected} onSelect={setSelected} />
+        </chakra.div>
+      </chakra.div>
+      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
+        {!editing && kind.climbs && <SupportPanel />}
+        {editing ? (
+          <StemEditor
+            key={editing.id}
+            stem={editing}
+            onClose={() => setSelected(null)}
+            onAddShoot={(s) => add(s, editing.id)}
+            onSelect={setSelected}
+          />
+        ) : (
+          <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems)} />
+        )}
+        <chakra.div display="flex" gap="8px" flexWrap="wrap">
+          <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
+            {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
+          </Button>
+          <Button disabled={!survey.canUndo} onClick={survey.undo}>
+            Undo
+          </Button>
+        </chakra.div>
+        {!editing && !kind.climbs && <SupportPanel />}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function CaneList(props: { selected: string | null; onSelect: (id: string | null) => void }) {
+  const { survey } = usePlant();
+  const { stems } = survey.document;
+  const { thick, long } = useMeasures();
+  const tops = stems.filter(isTopLevel);
+  if (stems.length === 0) {
+    return (
+      <Panel>
+        <chakra.h2 fontSize="1.15rem" marginBottom="6px">
+          No canes yet
+        </chakra.h2>
+        <p>
+          Stand where you can see the whole plant; that is 6 o'clock. Start with the cane nearest to you and go round
+          clockwise, to the left. Only three things are asked of each: which way it leans, how thick it is, how old it
+          is.
+        </p>
+      </Panel>
+    );
+  }
+  const move = (id: string, by: number) =>
+    survey.change((d) => {
+      const at = d.stems.findIndex((s) => s.id === id);
+      const others = d.stems.map((s, i) => ({ s, i })).filter(({ s }) => isTopLevel(s));
+      const place = others.findIndex((o) => o.i === at);
+      const swap = others[place + by];
+      if (!swap) return d;
+      const copy = [...d.stems];
+      [copy[at], copy[swap.i]] = [copy[swap.i]!, copy[at]!];
+      return { ...d, stems: copy };
+    });
+  return (
+    <Panel style={{ padding: 8 }}>
+      <chakra.h2 fontSize="1.05rem" padding="4px 8px">
+        The walk so far
+      </chakra.h2>
+      <chakra.ul
+        maxHeight={{ lg: "max(200px, calc(100vh - 660px))" }}
+        overflowY="auto"
+        tabIndex={0}
+        aria-label="Canes in the order of the walk"
+      >
+        {tops.map((s, i) => {
+          const shoots = stems.filter((c) => c.parent === s.id).length;
+          return (
+            <chakra.li
+              key={s.id}
+              display="flex"
+              alignItems="center"
+              gap="6px"
+              borderTop={i > 0 ? "1px solid var(--line)" : "none"}
+              background={props.selected === s.id ? "ochreWash" : "transparent"}
+            >
+              <chakra.button
+                type="button"
+                onClick={() => props.onSelect(props.selected === s.id ? null : s.id)}
+                aria-pressed={props.selected === s.id}
+                data-stem={s.id}
+                flex="1"
+                textAlign="left"
+                padding="6px 8px"
+                minHeight="44px"
+                background="transparent"
+                border="none"
+                cursor="pointer"
+                display="flex"
+                alignItems="center"
+                gap="10px"
+              >
+                <Hidden>Edit cane</Hidden>
+                <Letter id={s.id} decision="none" size={28} />
+                <span>
+                  {clockWords(s.clock)}, {thick(s.diameter)}, {ageWords(s.age)}
+                  {s.length != null && `, ${long(s.length)}`}
+                  <chakra.span color="muted" fontSize="0.95rem">
+                    {evidenceWords(s)}
+                    {shoots > 0 && `; ${shoots} side ${shoots === 1 ? "shoot" : "shoots"}`}
+                  </chakra.span>
+                </span>
+              </chakra.button>
+              <Button
+                size="small"
+                look="quiet"
+                disabled={i === 0}
+                title={`Move ${s.id} up`}
+                onClick={() => move(s.id, -1)}
+              >
+                <span aria-hidden>↑</span>
+                <Hidden>Move {s.id} up</Hidden>
+              </Button>
+              <Button
+                size="small"
+                look="quiet"
+                disabled={i === tops.length - 1}
+                title={`Move ${s.id} down`}
+                onClick={() => move(s.id, 1)}
+              >
+                <span aria-hidden>↓</span>
+                <Hidden>Move {s.id} down</Hidden>
+              </Button>
+            </chakra.li>
+          );
+        })}
+      </chakra.ul>
+    </Panel>
+  );
+}

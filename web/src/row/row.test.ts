@@ -1,0 +1,49 @@
+import { describe, expect, it } from "vitest";
+import { canesOf, type RowPlan } from "./canes";
+import { rowSentence } from "./words";
+
+describe("a row as it is drawn", () => {
+  const row = { length: 4000, firstYear: 60, thin: 12, spent: 44, meanHeight: 1700 };
+  const plan = {
+    perMetre: 12,
+    least: 40,
+    most: 60,
+    classes: [
+      { name: "spent", canes: 44, decision: "remove", text: "" },
+      { name: "thin", canes: 12, decision: "remove", text: "" },
+      { name: "stay", canes: 48, decision: "keep", text: "" },
+    ],
+    tip: null,
+    laterals: null,
+    wires: [900],
+    compare: [],
+    naming: null,
+  } as unknown as RowPlan;
+
+  it("shows every class in its share, each cane in a place of its own, the same every time", () => {
+    const { canes, each } = canesOf(row, 1600, plan, "after");
+    expect(each).toBe(2);
+    expect(canes.filter((c) => c.kind === "stay")).toHaveLength(24);
+    expect(canes.filter((c) => c.kind === "spent")).toHaveLength(22);
+    expect(canes.every((c) => c.along > 0 && c.along < 1)).toBe(true);
+    expect(new Set(canes.map((c) => c.along)).size).toBe(canes.length);
+    expect(canesOf(row, 1600, plan, "after")).toEqual({ canes, each });
+  });
+
+  it("shows next summer's fruit only on what stays", () => {
+    expect(new Set(canesOf(row, 1600, plan, "summer").canes.map((c) => c.kind))).toEqual(new Set(["stay", "new"]));
+  });
+
+  it("is said in a sentence", () => {
+    expect(rowSentence(plan).text).toBe("56 canes go: 44 have fruited, 12 are thin. 48 stay, 12 to the metre.");
+    const mown = [{ name: "mown", canes: 60, decision: "remove", text: "" }];
+    expect(rowSentence({ ...plan, classes: mown } as RowPlan).text).toBe("All 60 canes go to the ground.");
+    const one = [
+      { name: "spent", canes: 1, decision: "remove", text: "" },
+      { name: "stay", canes: 1, decision: "keep", text: "" },
+    ];
+    expect(rowSentence({ ...plan, perMetre: 0.5, classes: one } as RowPlan).text).toBe(
+      "1 cane goes: 1 has fruited. 1 stays, 0.5 to the metre.",
+    );
+  });
+});

@@ -1,0 +1,42 @@
+import { useMemo } from "react";
+import type { Schemas } from "../api/client";
+import { type Plan, sceneOf } from "../drawing/scene";
+import { usePlant } from "../shared/usePlant";
+import type { SurveyDocument } from "../survey/types";
+import { VineDrawing } from "./VineDrawing";
+import { VinePicture } from "./VinePicture";
+
+/** Where a step is done on a vine, close to its cut where there is one. */
+export function VineStepPicture({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
+  const { kind } = usePlant();
+  const scene = useMemo(
+    () => sceneOf(work.document as unknown as SurveyDocument, kind, work.plan ?? null),
+    [work.document, kind, work.plan],
+  );
+  return (
+    <VineDrawing
+      scene={scene}
+      plan={work.plan ?? null}
+      state={step.stem || step.stage === "clean" ? "after" : "found"}
+      selected={step.stem}
+      zoom={step.stem && step.action === "shorten" ? step.stem : null}
+      title={step.stem ? `The cut on ${step.stem}, from the front` : "The vine from the front"}
+    />
+  );
+}
+
+/** The vine on the cut sheet. */
+export function VineSheetPicture({ plan }: { plan: Plan }) {
+  const { survey, kind } = usePlant();
+  const scene = useMemo(() => sceneOf(survey.document, kind, plan), [survey.document, kind, plan]);
+  return (
+    <VinePicture
+      goblet={plan.vine?.system === "goblet"}
+      scene={scene}
+      plan={plan}
+      state="after"
+      selected={null}
+      title="The vine, after the cuts"
+    />
+  );
+}
