@@ -2,8 +2,6 @@ using System.Diagnostics;
 using Gemmifer.Core;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Families.Canes;
-using Gemmifer.Core.Families.Vines;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Tests;
@@ -50,7 +48,7 @@ internal static class ChoiceTimes
                     var survey = Read(seed, canes, vigour);
                     Planner.Plan(survey);
                     var (model, limits) = ModelOf(survey);
-                    solve.Add(Time(() => proved += Relaxation.Solve(model, limits, Planner.NodeLimit).Optimal ? 1 : 0));
+                    solve.Add(Time(() => proved += Relaxation.Solve(model, limits, CanePlanner.NodeLimit).Optimal ? 1 : 0));
                     plan.Add(Time(() => Planner.Plan(survey)));
                 }
 
@@ -63,7 +61,7 @@ internal static class ChoiceTimes
 
     private static (ChoiceModel Model, ChoiceLimits Limits) ModelOf(Survey survey)
     {
-        var tree = StemTree.Build(survey);
+        var tree = StemTree.Build(survey.Stems, survey.Plant);
         var sorted = Sorting.Sort(survey, tree);
         return (new ModelBuilder(survey, tree, sorted.Candidates).Build(), sorted.Limits);
     }

@@ -1,7 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Browser.Tests;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Tests;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;

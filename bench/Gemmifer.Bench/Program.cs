@@ -4,6 +4,8 @@
 // dotnet run -c Release --project bench/Gemmifer.Bench -- vines     places along an arm beside a general-purpose solver, and plans of vines
 // dotnet run -c Release --project bench/Gemmifer.Bench -- garden    10,000 plants through the built server
 // dotnet run -c Release --project bench/Gemmifer.Bench -- URL       from a click to the drawing, on a running application
+using Gemmifer.Bench;
+
 if (args is ["garden"])
 {
     await GardenTimes.MeasureAsync();

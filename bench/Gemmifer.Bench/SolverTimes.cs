@@ -1,8 +1,6 @@
 using System.Diagnostics;
-using Gemmifer.Core;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Families.Canes;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Tests;
 using Gemmifer.Core.Tests.Choice;
@@ -31,9 +29,9 @@ internal static class SolverTimes
         for (var seed = 1; seed <= plants; seed++)
         {
             var (model, limits) = ModelOf(seed, canes, buds, share);
-            Relaxation.Solve(model, limits, Planner.NodeLimit);
+            Relaxation.Solve(model, limits, CanePlanner.NodeLimit);
             RelaxedChoice? choice = null;
-            ours.Add(Time(() => choice = Relaxation.Solve(model, limits, Planner.NodeLimit)));
+            ours.Add(Time(() => choice = Relaxation.Solve(model, limits, CanePlanner.NodeLimit)));
             (proved, relaxed) = (proved + (choice!.Optimal ? 1 : 0), relaxed + (choice.Relaxed.IsEmpty ? 0 : 1));
             if (seed > solved)
             {
@@ -54,7 +52,7 @@ internal static class SolverTimes
     private static (ChoiceModel Model, ChoiceLimits Limits) ModelOf(int seed, int canes, int buds, double share)
     {
         var survey = Surveys.Read(Surveys.WithBuds(seed, canes, buds, "normal", share));
-        var tree = StemTree.Build(survey);
+        var tree = StemTree.Build(survey.Stems, survey.Plant);
         var sorted = Sorting.Sort(survey, tree);
         return (new ModelBuilder(survey, tree, sorted.Candidates).Build(), sorted.Limits);
     }

@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using Gemmifer.Core;
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Tests;
+using Gemmifer.Core.Tests.Families.Canes.Climbing;
 using Gemmifer.Core.Tests.Training;
 using Gemmifer.Core.Training;
 

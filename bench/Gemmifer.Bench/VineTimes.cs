@@ -1,9 +1,8 @@
 using System.Diagnostics;
 using Gemmifer.Core;
 using Gemmifer.Core.Families.Vines;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Tests;
-using Gemmifer.Core.Tests.Vines;
+using Gemmifer.Core.Tests.Families.Vines;
 
 namespace Gemmifer.Bench;
 
@@ -22,8 +21,8 @@ internal static class VineTimes
             for (var seed = 0; seed <= Runs; seed++)
             {
                 var random = new Random(seed);
-                Place[] places = [.. Enumerable.Range(0, size).Select(_ => new Place(random.NextDouble() * size * 110, random.Next(5_000, 40_000), false))];
-                static long Gap(Place a, Place b) => b.At - a.At < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - b.At + a.At));
+                SpurPlace[] places = [.. Enumerable.Range(0, size).Select(_ => new SpurPlace(random.NextDouble() * size * 110, random.Next(5_000, 40_000), false))];
+                static long Gap(SpurPlace a, SpurPlace b) => b.At - a.At < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - b.At + a.At));
                 long? found = 0, other = 0;
                 var ms = Time(() => found = Spread.Line(places, Gap, size)[size / 3]?.Score);
                 var theirs = Time(() => other = GeneralSpread.Score(places, Gap, size / 3));

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using Gemmifer.Core.Schools;
 using OpenQA.Selenium;
 
 namespace Gemmifer.Browser.Tests;

@@ -1,6 +1,5 @@
 using OpenQA.Selenium;
 using UglyToad.PdfPig;
-using UglyToad.PdfPig.Content;
 
 namespace Gemmifer.Browser.Tests;
 

@@ -1,6 +1,3 @@
-using Gemmifer.Core.Plants;
-using Gemmifer.Core.Stems;
-using Gemmifer.Server.Work;
 using OpenQA.Selenium;
 
 namespace Gemmifer.Browser.Tests;

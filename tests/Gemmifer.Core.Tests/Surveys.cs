@@ -1,9 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Plants;
-using Gemmifer.Core.Schools;
-using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Tests;

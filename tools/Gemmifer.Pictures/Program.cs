@@ -1,5 +1,4 @@
 using Gemmifer.Browser.Tests;
-using Gemmifer.Server.Work;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;
 

@@ -1,5 +1,4 @@
-using System.Text.Json;
-using System.Text.Json.Nodes;
+using Gemmifer.Plans;
 
 // Stores the plans of seeded surveys, and of surveys in a folder, and tells later what became different.
 //   store DIR COUNT [SURVEYS]    plans seeds 0 to COUNT - 1, and every .json of the folder SURVEYS

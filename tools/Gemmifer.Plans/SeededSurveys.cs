@@ -1,10 +1,5 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Plants;
-using Gemmifer.Core.Schools;
-using Gemmifer.Core.Stems;
-using Gemmifer.Core.Supports;
-using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Plans;
 

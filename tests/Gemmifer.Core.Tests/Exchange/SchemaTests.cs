@@ -2,7 +2,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Surveys;
 using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Exchange;

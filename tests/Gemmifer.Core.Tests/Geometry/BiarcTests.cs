@@ -1,5 +1,4 @@
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Geometry;
 

@@ -1,5 +1,4 @@
 using Gemmifer.Core.Geometry;
-using Gemmifer.Core.Stems;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;
 

@@ -1,6 +1,5 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Stems;
 using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Families.Canes;

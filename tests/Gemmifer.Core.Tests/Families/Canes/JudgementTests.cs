@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
-using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Families.Canes;
 

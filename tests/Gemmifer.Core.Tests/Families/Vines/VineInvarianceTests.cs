@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Stems;
 using static Gemmifer.Core.Tests.Families.Vines.VineSurveys;
 using static Gemmifer.Core.Tests.Surveys;
 

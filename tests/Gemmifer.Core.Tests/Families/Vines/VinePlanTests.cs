@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Stems;
 using static Gemmifer.Core.Tests.Families.Vines.VineSurveys;
 using static Gemmifer.Core.Tests.Surveys;
 

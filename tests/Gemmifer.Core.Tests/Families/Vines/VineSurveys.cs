@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Stems;
 using static Gemmifer.Core.Tests.Surveys;
 
 namespace Gemmifer.Core.Tests.Families.Vines;

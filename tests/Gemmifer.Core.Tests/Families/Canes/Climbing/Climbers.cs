@@ -1,7 +1,5 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Supports;
-using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Tests.Families.Canes.Climbing;
 
