@@ -1,3 +1,5 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
 
@@ -142,6 +144,11 @@ public sealed class LogRecord
 
     /// <summary>What was weighed, g; null unless a crop. The season is then the summer the crop grew in.</summary>
     public double? Grams { get; set; }
+
+    /// <summary>What it says was done.</summary>
+    public StepDone ToStep() => new(
+        Stem, Stem is null ? null : WireNames.Find<Stage>(Stage), Stem is null ? Stage : null, Action, Outcome, Instead, CutAt,
+        Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(Tied, PartJson.Options));
 }
 
 /// <summary>A visit that is to come: the second cut, tipping, a look.</summary>

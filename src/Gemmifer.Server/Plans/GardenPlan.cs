@@ -140,7 +140,7 @@ public static class GardenPlan
 
         var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), place, today, season);
         var document = SurveyDocuments.Compose(plant, survey, place, own, survey.Vine is null ? null : Weighed.Of(surveys, log, season));
-        if (WorkState.Of(document, [.. Steps(season).Select(WorkStore.DoneOf)], PlanDetail.Brief, cancel) is not { } state)
+        if (WorkState.Of(document, [.. Steps(season).Select(s => s.ToStep())], PlanDetail.Brief, cancel) is not { } state)
         {
             return Without(survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable);
         }

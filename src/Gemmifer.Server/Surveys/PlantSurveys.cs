@@ -68,7 +68,7 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
         }
 
         var survey = SurveyDocuments.Read(SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>())) is SurveyReading.Valid valid ? valid.Survey : null;
-        var (done, seasons) = (steps.Where(s => s.Visit == latest.Visit).Select(Work.WorkStore.DoneOf).ToArray(), season - latest.Season);
+        var (done, seasons) = (steps.Where(s => s.Visit == latest.Visit).Select(s => s.ToStep()).ToArray(), season - latest.Season);
         fresh.Stems = SurveyDocuments.Carried(plant, latest.Stems, done, seasons, survey);
         SurveyDocuments.Next(plant, latest, fresh, seasons, survey);
         return (fresh, latest.Season);

@@ -37,7 +37,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, TimePr
             .Where(l => l.PlantId == id && l.Season == now.Season && l.Visit == now.Record.Visit && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished))
             .OrderBy(l => l.Id).ToListAsync(cancel);
         var steps = log.Where(l => l.Kind == LogKind.Step).ToList();
-        var state = WorkState.Of(now.Document, [.. steps.Select(DoneOf)], PlanDetail.Full, cancel);
+        var state = WorkState.Of(now.Document, [.. steps.Select(s => s.ToStep())], PlanDetail.Full, cancel);
         return new OpenWork(
             plant, now.Season, now.Record.Visit, JsonSerializer.SerializeToElement(state?.Document ?? now.Document), steps,
             log.Any(l => l.Kind == LogKind.Finished), state);
@@ -106,13 +106,4 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, TimePr
 
     /// <summary>The measures of a sentence as they are stored; null where there are none.</summary>
     public static string? Stored(IReadOnlyList<Measure>? measures) => measures is null ? null : JsonSerializer.Serialize(measures, PartJson.Options);
-
-    /// <summary>What a line of the log says was done.</summary>
-    public static StepDone DoneOf(LogRecord l)
-    {
-        var stage = l.Stem is null ? null : WireNames.Find<Stage>(l.Stage);
-        return new StepDone(
-            l.Stem, stage, l.Stem is null ? l.Stage : null, l.Action, l.Outcome, l.Instead, l.CutAt,
-            l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options));
-    }
 }
