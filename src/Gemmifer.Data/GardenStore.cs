@@ -35,6 +35,7 @@ public static class GardenStore
         }
 
         await context.Database.MigrateAsync(cancel);
+        await OldSentences.TellAsync(context, cancel);
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
         return copy;
     }

@@ -68,6 +68,59 @@ public sealed class StoreTests
     }
 
     [Fact]
+    public async Task Sentences_of_an_older_make_are_given_their_measures_once_and_words_of_people_are_left_alone()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-words-").FullName;
+        try
+        {
+            string id;
+            using (var garden = new Garden(folder))
+            {
+                id = await garden.PlantAsync("Kept");
+            }
+
+            // As the application made it before the measures of a sentence were kept.
+            using (var connection = new SqliteConnection(GardenStore.ConnectionString(folder)))
+            {
+                connection.Open();
+                using var command = connection.CreateCommand();
+                command.CommandText = $"""
+                    DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_MeasuresInSentences'; PRAGMA user_version = 0;
+                    ALTER TABLE Log DROP COLUMN Measures; ALTER TABLE Visits DROP COLUMN Measures;
+                    INSERT INTO Log (PlantId, Season, At, Kind, Text, Stem, Stage, Action, Outcome, Visit) VALUES
+                        ('{id}', 2027, '2027-02-20 10:00:00+00:00', 'step', 'Cut A at 455.5 mm, 2 to 3 mm above; look on 2027-05-02.', 'A', 'shorten', 'shorten', 'done', 1),
+                        ('{id}', 2027, '2027-02-20 10:00:00+00:00', 'note', 'A stands 300 mm from B.', NULL, NULL, NULL, NULL, 1);
+                    INSERT INTO Visits (PlantId, Season, Key, Kind, Text, Due) VALUES ('{id}', 2027, 'x', 'check', 'Weigh 1.5 kg on 2027-02-31.', '2027-05-02');
+                    """;
+                command.ExecuteNonQuery();
+            }
+
+            SqliteConnection.ClearAllPools();
+            for (var start = 0; start < 2; start++)
+            {
+                using var garden = new Garden(folder);
+                var log = (await garden.GetAsync($"/api/plants/{id}/log")).AsArray();
+                string Told(string kind) => Given(log.Single(l => (string)l!["kind"]! == kind)!["measures"]);
+                Assert.Equal("none", Told("note"));
+                Assert.Equal(
+                    """[{"at":9,"length":8,"mm":455.5},{"at":19,"length":9,"mm":2,"to":3},{"at":44,"length":10,"day":"2027-05-02"}]""", Told("step"));
+                var visit = Assert.Single((await garden.GetAsync("/api/visits")).AsArray());
+                Assert.Equal("""[{"at":6,"length":6,"g":1500}]""", Given(visit!["measures"]));
+            }
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, true);
+        }
+    }
+
+    /// <summary>Measures without the fields that are null.</summary>
+    private static string Given(JsonNode? measures) => measures is null ? "none"
+        : "[" + string.Join(',', measures.AsArray().Select(m =>
+            new JsonObject(m!.AsObject().Where(f => f.Value is not null).Select(f => KeyValuePair.Create(f.Key, (JsonNode?)f.Value!.DeepClone()))).ToJsonString())) + "]";
+
+    [Fact]
     public async Task The_demo_garden_is_planted_once_and_every_plant_of_it_can_be_planned()
     {
         var folder = Directory.CreateTempSubdirectory("gemmifer-demo-").FullName;

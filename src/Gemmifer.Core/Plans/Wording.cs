@@ -32,6 +32,9 @@ public static class Wording
     /// <summary>A thickness, to a tenth of a millimetre.</summary>
     public static string Thickness(double mm) => Sentence.Mark(Math.Round(mm, 1, MidpointRounding.AwayFromZero), Sentence.Millimetres);
 
+    /// <summary>Rain, mm.</summary>
+    public static string Rain(double mm) => Sentence.Mark(Math.Round(mm, 2, MidpointRounding.AwayFromZero), Sentence.Millimetres);
+
     /// <summary>A weight in grams, to a hundredth.</summary>
     public static string Grams(double grams) => Sentence.Mark(Math.Round(grams, 2), Sentence.Grams);
 

@@ -124,6 +124,7 @@ public static class DemoGarden
                 At = new DateTimeOffset(day, new TimeOnly(10, 0), TimeSpan.Zero),
                 Kind = WireNames.Find<LogKind>((string?)line["kind"]) ?? LogKind.Step,
                 Text = (string)line["text"]!,
+                Measures = line["kind"] is null ? OldSentences.MeasuresOf((string)line["text"]!) : null,
                 Stem = (string?)line["stem"],
                 Stage = (string?)line["stage"],
                 Action = WireNames.Find<StepAction>((string?)line["action"]),

@@ -140,7 +140,7 @@ internal static class VinePlanner
             var (day, days) = (Wording.Day(survey.Date), wet.Day.DayNumber - survey.Date.DayNumber);
             var when = days == 0 ? $"on {day}" : $"on {Wording.Day(wet.Day)}, {(days == 1 ? "a day" : "two days")} after {day}";
             var next = dry is { } d ? $"The next dry day is {Wording.Day(d)}." : "No dry day with two dry ones after it is known yet: wait and look again.";
-            yield return new PlanWarning("rain", $"{Wording.Number(wet.RainMm)} mm of rain {when}: fresh wounds take in trunk disease. {next}");
+            yield return new PlanWarning("rain", $"{Wording.Rain(wet.RainMm)} of rain {when}: fresh wounds take in trunk disease. {next}");
         }
 
         if (!survey.KeepOut.IsEmpty)

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 
-namespace Gemmifer.Plans;
+namespace Gemmifer.Core.Tests;
 
 /// <summary>
 /// Surveys made from a seed, of every kind, support, system, school and month, north and south: incomplete ones, pins of all sorts,
@@ -294,7 +294,7 @@ public static class SeededSurveys
             string[] ons = system is "cordon" or "t-trellis" && trunk ? ["L", "R"] : [trunk ? "T" : "ground"];
             foreach (var arm in ons.Where(o => o is "L" or "R"))
             {
-                stems.Add(Part(arm, "arm", "T", 28, random.Next(2, 9), Between(700, 1200), 450).With("clock", arm == "L" ? 9 : 3).With("lean", 90));
+                stems.Add(Part(arm, "arm", "T", 28, random.Next(2, 9), Between(700, 1200), 450).Also("clock", arm == "L" ? 9 : 3).Also("lean", 90));
             }
 
             foreach (var on in ons)
@@ -425,7 +425,7 @@ public static class SeededSurveys
 
     private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 
-    private static JsonObject With(this JsonObject node, string name, JsonNode value)
+    private static JsonObject Also(this JsonObject node, string name, JsonNode value)
     {
         node[name] = value;
         return node;
