@@ -9,7 +9,9 @@ using Gemmifer.Core.Tests.Choice;
 
 namespace Gemmifer.Bench;
 
-/// <summary>How long the choice takes: beside brute force where that ends, then on larger plants with how often it is proved.</summary>
+/// <summary>
+/// How long the choice takes: beside brute force where that ends, then on larger plants with how often it is proved.
+/// </summary>
 internal static class ChoiceTimes
 {
     private const int Plants = 20;
@@ -36,7 +38,9 @@ internal static class ChoiceTimes
         }
 
         Console.WriteLine();
-        Console.WriteLine("| canes | vigour | proved | choice, ms: median, 90 %, most | whole plan, ms: median, 90 %, most |");
+        Console.WriteLine(
+            "| canes | vigour | proved | choice, ms: median, 90 %, most | whole plan, ms: median, 90 %, most |"
+        );
         Console.WriteLine("| --- | --- | --- | --- | --- |");
         foreach (var canes in new[] { 8, 12, 15, 20 })
         {
@@ -48,7 +52,9 @@ internal static class ChoiceTimes
                     var survey = Read(seed, canes, vigour);
                     Planner.Plan(survey);
                     var (model, limits) = ModelOf(survey);
-                    solve.Add(Time(() => proved += Relaxation.Solve(model, limits, CanePlanner.NodeLimit).Optimal ? 1 : 0));
+                    solve.Add(
+                        Time(() => proved += Relaxation.Solve(model, limits, CanePlanner.NodeLimit).Optimal ? 1 : 0)
+                    );
                     plan.Add(Time(() => Planner.Plan(survey)));
                 }
 
@@ -57,7 +63,8 @@ internal static class ChoiceTimes
         }
     }
 
-    private static Survey Read(int seed, int canes, string vigour) => Surveys.Read(Surveys.Exactly(seed, canes).Plant("vigour", vigour));
+    private static Survey Read(int seed, int canes, string vigour) =>
+        Surveys.Read(Surveys.Exactly(seed, canes).Plant("vigour", vigour));
 
     private static (ChoiceModel Model, ChoiceLimits Limits) ModelOf(Survey survey)
     {
@@ -75,5 +82,6 @@ internal static class ChoiceTimes
 
     private static double Median(List<double> values) => values.Order().ElementAt(values.Count / 2);
 
-    private static string Spread(List<double> values) => $"{Median(values):0.0}, {values.Order().ElementAt(values.Count * 9 / 10):0.0}, {values.Max():0.0}";
+    private static string Spread(List<double> values) =>
+        $"{Median(values):0.0}, {values.Order().ElementAt(values.Count * 9 / 10):0.0}, {values.Max():0.0}";
 }

@@ -11,10 +11,14 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Bench;
 
-/// <summary>A garden of 10,000 plants through the built server's own batch path: plants a second, and the memory of the server on the way.</summary>
+/// <summary>
+/// A garden of 10,000 plants through the built server's own batch path: plants a second, and the memory of the server
+/// on the way.
+/// </summary>
 internal static class GardenTimes
 {
-    private const int Plants = 10_000, EveryWeak = 10;
+    private const int Plants = 10_000,
+        EveryWeak = 10;
 
     public static async Task MeasureAsync()
     {
@@ -25,8 +29,13 @@ internal static class GardenTimes
             using var client = new HttpClient { Timeout = TimeSpan.FromMinutes(10) };
             await ReadyAsync(client, url);
             var canes = await PlantAsync(folder);
-            Console.WriteLine($"{Plants} plants, {(double)canes / Plants:0.0} canes in the mean, one in {EveryWeak} weak");
-            Console.WriteLine("| run | plants a second | planned | proved | memory of the server before, at a tenth, at half, at the end, most, MB |");
+            Console.WriteLine(
+                $"{Plants} plants, {(double)canes / Plants:0.0} canes in the mean, one in {EveryWeak} weak"
+            );
+            Console.WriteLine(
+                "| run | plants a second | planned | proved | memory of the server before, at a tenth, at half, at the "
+                    + "end, most, MB |"
+            );
             Console.WriteLine("| --- | --- | --- | --- | --- |");
             foreach (var run in new[] { "first, cold", "second", "third" })
             {
@@ -73,7 +82,12 @@ internal static class GardenTimes
 
     /// <summary>Resident memory of a process, MB.</summary>
     private static long Memory(int process) =>
-        long.Parse(File.ReadLines($"/proc/{process}/status").First(l => l.StartsWith("VmRSS", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[^2], CultureInfo.InvariantCulture) / 1024;
+        long.Parse(
+            File.ReadLines($"/proc/{process}/status")
+                .First(l => l.StartsWith("VmRSS", StringComparison.Ordinal))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)[^2],
+            CultureInfo.InvariantCulture
+        ) / 1024;
 
     private static Process Start(string folder, out string url)
     {
@@ -83,14 +97,23 @@ internal static class GardenTimes
         var port = ((IPEndPoint)free.LocalEndpoint).Port.ToString(CultureInfo.InvariantCulture);
         free.Stop();
         url = "http://127.0.0.1:" + port;
-        return Process.Start(new ProcessStartInfo("dotnet")
-        {
-            ArgumentList =
+        return Process.Start(
+            new ProcessStartInfo("dotnet")
             {
-                Path.Combine(root, "src/Gemmifer.Server/bin/Release/net10.0/Gemmifer.Server.dll"), "--contentRoot", Path.Combine(root, "src/Gemmifer.Server"),
-                "--port", port, "--data", folder, "--empty", "true",
-            },
-        })!;
+                ArgumentList =
+                {
+                    Path.Combine(root, "src/Gemmifer.Server/bin/Release/net10.0/Gemmifer.Server.dll"),
+                    "--contentRoot",
+                    Path.Combine(root, "src/Gemmifer.Server"),
+                    "--port",
+                    port,
+                    "--data",
+                    folder,
+                    "--empty",
+                    "true",
+                },
+            }
+        )!;
     }
 
     private static async Task ReadyAsync(HttpClient client, string url)
@@ -112,13 +135,17 @@ internal static class GardenTimes
             await Task.Delay(100);
         }
 
-        throw new InvalidOperationException("The server did not start: build it first, dotnet build -c Release src/Gemmifer.Server.");
+        throw new InvalidOperationException(
+            "The server did not start: build it first, dotnet build -c Release src/Gemmifer.Server."
+        );
     }
 
     /// <summary>Plants the garden straight into its file; gives the number of canes.</summary>
     private static async Task<int> PlantAsync(string folder)
     {
-        var options = new DbContextOptionsBuilder<GardenContext>().UseSqlite(GardenStore.ConnectionString(folder)).Options;
+        var options = new DbContextOptionsBuilder<GardenContext>()
+            .UseSqlite(GardenStore.ConnectionString(folder))
+            .Options;
         var season = PruningYear.Of(DateOnly.FromDateTime(DateTime.UtcNow), false);
         var canes = 0;
         for (var from = 0; from < Plants; from += 1000)
@@ -129,26 +156,30 @@ internal static class GardenTimes
                 var survey = Surveys.Exactly(i, 4 + (i % 9));
                 canes += 4 + (i % 9);
                 var id = i.ToString("d32", CultureInfo.InvariantCulture);
-                garden.Plants.Add(new PlantRecord
-                {
-                    Id = id,
-                    Name = $"Plant {i}",
-                    Kind = (string)survey["plant"]!["kind"]!,
-                    Place = $"Row {i / 100}",
-                    Vigour = i % EveryWeak == 0 ? "weak" : "normal",
-                    Revision = 1,
-                    CreatedAt = DateTimeOffset.UtcNow,
-                });
-                garden.Surveys.Add(new SurveyRecord
-                {
-                    PlantId = id,
-                    Season = season,
-                    Date = new DateOnly(season, 2, 20),
-                    Stems = survey["stems"]!.ToJsonString(),
-                    KeepOut = "[]",
-                    Revision = 1,
-                    UpdatedAt = DateTimeOffset.UtcNow,
-                });
+                garden.Plants.Add(
+                    new PlantRecord
+                    {
+                        Id = id,
+                        Name = $"Plant {i}",
+                        Kind = (string)survey["plant"]!["kind"]!,
+                        Place = $"Row {i / 100}",
+                        Vigour = i % EveryWeak == 0 ? "weak" : "normal",
+                        Revision = 1,
+                        CreatedAt = DateTimeOffset.UtcNow,
+                    }
+                );
+                garden.Surveys.Add(
+                    new SurveyRecord
+                    {
+                        PlantId = id,
+                        Season = season,
+                        Date = new DateOnly(season, 2, 20),
+                        Stems = survey["stems"]!.ToJsonString(),
+                        KeepOut = "[]",
+                        Revision = 1,
+                        UpdatedAt = DateTimeOffset.UtcNow,
+                    }
+                );
             }
 
             await garden.SaveChangesAsync();

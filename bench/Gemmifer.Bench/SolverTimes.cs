@@ -7,16 +7,31 @@ using Gemmifer.Core.Tests.Choice;
 
 namespace Gemmifer.Bench;
 
-/// <summary>The same models given to our search and, in the same run, to a general-purpose solver capped at a minute.</summary>
+/// <summary>
+/// The same models given to our search and, in the same run, to a general-purpose solver capped at a minute.
+/// </summary>
 internal static class SolverTimes
 {
     private const double CapSeconds = 60;
 
     public static void Measure()
     {
-        Console.WriteLine("| canes x buds | wood that may go | plants | relaxed | proved | ours, ms: median, 90 %, most | plants given to CP-SAT | CP-SAT, ms: median | finished within 60 s | same best | times faster: median, least |");
+        Console.WriteLine(
+            "| canes x buds | wood that may go | plants | relaxed | proved | ours, ms: "
+                + "median, 90 %, most | plants given to CP-SAT | CP-SAT, ms: "
+                + "median | finished within 60 s | same best | times faster: median, least |"
+        );
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |");
-        foreach (var (canes, buds, share, plants, solved) in new[] { (10, 6, 0.85, 20, 20), (15, 8, 0.95, 20, 6), (25, 12, 0.95, 20, 5), (40, 12, 0.95, 20, 3), (40, 12, 0.85, 20, 0) })
+        foreach (
+            var (canes, buds, share, plants, solved) in new[]
+            {
+                (10, 6, 0.85, 20, 20),
+                (15, 8, 0.95, 20, 6),
+                (25, 12, 0.95, 20, 5),
+                (40, 12, 0.95, 20, 3),
+                (40, 12, 0.85, 20, 0),
+            }
+        )
         {
             Row(canes, buds, share, plants, solved);
         }
@@ -44,9 +59,14 @@ internal static class SolverTimes
             times.Add(theirs[^1] / ours[^1]);
         }
 
-        var given = solved == 0 ? "0 | – | – | – | –"
-            : $"{solved} | {Median(theirs):0} | {finished} | {same} | {Median(times):0}, {times.Min():0}";
-        Console.WriteLine($"| {canes} x {buds} | {share:P0} | {plants} | {relaxed} | {proved} | {Median(ours):0.0}, {ours.Order().ElementAt(plants * 9 / 10):0.0}, {ours.Max():0.0} | {given} |");
+        var given =
+            solved == 0
+                ? "0 | – | – | – | –"
+                : $"{solved} | {Median(theirs):0} | {finished} | {same} | {Median(times):0}, {times.Min():0}";
+        Console.WriteLine(
+            $"| {canes} x {buds} | {share:P0} | {plants} | {relaxed} | {proved} | {Median(ours):0.0}, "
+                + $"{ours.Order().ElementAt(plants * 9 / 10):0.0}, {ours.Max():0.0} | {given} |"
+        );
     }
 
     private static (ChoiceModel Model, ChoiceLimits Limits) ModelOf(int seed, int canes, int buds, double share)

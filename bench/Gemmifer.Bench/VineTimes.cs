@@ -6,7 +6,9 @@ using Gemmifer.Core.Tests.Families.Vines;
 
 namespace Gemmifer.Bench;
 
-/// <summary>How long the choice of places along an arm takes beside a general-purpose solver, and whole plans of vines.</summary>
+/// <summary>
+/// How long the choice of places along an arm takes beside a general-purpose solver, and whole plans of vines.
+/// </summary>
 internal static class VineTimes
 {
     private const int Runs = 10;
@@ -21,9 +23,20 @@ internal static class VineTimes
             for (var seed = 0; seed <= Runs; seed++)
             {
                 var random = new Random(seed);
-                SpurPlace[] places = [.. Enumerable.Range(0, size).Select(_ => new SpurPlace(random.NextDouble() * size * 110, random.Next(5_000, 40_000), false))];
-                static long Gap(SpurPlace a, SpurPlace b) => b.At - a.At < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - b.At + a.At));
-                long? found = 0, other = 0;
+                SpurPlace[] places =
+                [
+                    .. Enumerable
+                        .Range(0, size)
+                        .Select(_ => new SpurPlace(
+                            random.NextDouble() * size * 110,
+                            random.Next(5_000, 40_000),
+                            false
+                        )),
+                ];
+                static long Gap(SpurPlace a, SpurPlace b) =>
+                    b.At - a.At < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - b.At + a.At));
+                long? found = 0,
+                    other = 0;
                 var ms = Time(() => found = Spread.Line(places, Gap, size)[size / 3]?.Score);
                 var theirs = Time(() => other = GeneralSpread.Score(places, Gap, size / 3));
                 if (seed > 0)
@@ -46,8 +59,54 @@ internal static class VineTimes
             Show(name, VineSurveys.Cordon(6, VineSurveys.Facts(system, 900)));
         }
 
-        Show("long canes, 12 shoots", VineSurveys.Vine(VineSurveys.Facts("long-cane", 1200), [VineSurveys.Trunk(), .. Enumerable.Range(0, 12).Select(n => VineSurveys.Stem($"S{n}", "shoot", "T", 8 + (n % 4), 1, 1500, 780 + (9 * n), n % 2 == 0 ? 9 : 3, 40))]));
-        Show("long canes, 197 shoots", VineSurveys.Vine(VineSurveys.Facts("long-cane", 4000, 10_000), [VineSurveys.Trunk(1000), .. Enumerable.Range(0, 197).Select(n => VineSurveys.Stem($"S{n:000}", "shoot", "T", 7 + (n % 9), 1, 1500, 780 + n, n % 2 == 0 ? 9 : 3, 40))]));
+        Show(
+            "long canes, 12 shoots",
+            VineSurveys.Vine(
+                VineSurveys.Facts("long-cane", 1200),
+                [
+                    VineSurveys.Trunk(),
+                    .. Enumerable
+                        .Range(0, 12)
+                        .Select(n =>
+                            VineSurveys.Stem(
+                                $"S{n}",
+                                "shoot",
+                                "T",
+                                8 + (n % 4),
+                                1,
+                                1500,
+                                780 + (9 * n),
+                                n % 2 == 0 ? 9 : 3,
+                                40
+                            )
+                        ),
+                ]
+            )
+        );
+        Show(
+            "long canes, 197 shoots",
+            VineSurveys.Vine(
+                VineSurveys.Facts("long-cane", 4000, 10_000),
+                [
+                    VineSurveys.Trunk(1000),
+                    .. Enumerable
+                        .Range(0, 197)
+                        .Select(n =>
+                            VineSurveys.Stem(
+                                $"S{n:000}",
+                                "shoot",
+                                "T",
+                                7 + (n % 9),
+                                1,
+                                1500,
+                                780 + n,
+                                n % 2 == 0 ? 9 : 3,
+                                40
+                            )
+                        ),
+                ]
+            )
+        );
     }
 
     private static void Show(string name, System.Text.Json.Nodes.JsonObject document)

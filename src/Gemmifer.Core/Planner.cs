@@ -10,6 +10,9 @@ public static class Planner
     /// <summary>Plans the work on one plant, as its family does it.</summary>
     /// <param name="cancel">Ends the search; a plan nobody waits for any more stops within a few milliseconds.</param>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
-    public static PlanDocument Plan(Survey survey, PlanDetail detail = PlanDetail.Full, CancellationToken cancel = default) =>
-        PlantFamilies.Of(survey.Plant.Kind).Plan(survey, detail, cancel);
+    public static PlanDocument Plan(
+        Survey survey,
+        PlanDetail detail = PlanDetail.Full,
+        CancellationToken cancel = default
+    ) => PlantFamilies.Of(survey.Plant.Kind).Plan(survey, detail, cancel);
 }

@@ -12,7 +12,8 @@ namespace Gemmifer.Core;
 public static class PlantFamilies
 {
     /// <summary>In the order of the exchange format.</summary>
-    public static ImmutableArray<Family> All { get; } = [new RoseFamily(), new VineFamily(), new CaneFruitFamily(), new ShrubFamily()];
+    public static ImmutableArray<Family> All { get; } =
+    [new RoseFamily(), new VineFamily(), new CaneFruitFamily(), new ShrubFamily()];
 
     /// <summary>The family of a kind.</summary>
     public static Family Of(PlantKind kind) => All.First(f => f.Id == kind.Family);

@@ -23,15 +23,20 @@ public abstract record SurveyReading
     public sealed record Invalid(ImmutableArray<SurveyError> Errors) : SurveyReading;
 }
 
-/// <summary>Reads a survey in the exchange format gemmifer.survey/1. Unknown fields are ignored and listed as warnings.</summary>
+/// <summary>
+/// Reads a survey in the exchange format gemmifer.survey/1. Unknown fields are ignored and listed as warnings.
+/// </summary>
 public sealed class SurveyReader
 {
     /// <summary>The format this reader reads.</summary>
     public const string Format = "gemmifer.survey/1";
 
-    private const int MostUnknown = 50, MostRain = 1000, MostKeepOut = 50;
+    private const int MostUnknown = 50,
+        MostRain = 1000,
+        MostKeepOut = 50;
 
-    private const double MostRainMm = 5_000, MostKeepOutMm = 20_000;
+    private const double MostRainMm = 5_000,
+        MostKeepOutMm = 20_000;
 
     private readonly SurveyNotes _notes = new();
     private readonly FieldReader _root;
@@ -39,9 +44,10 @@ public sealed class SurveyReader
     private SurveyReader(JsonElement document) => _root = _notes.Fields(document, "");
 
     /// <summary>Reads and checks; all errors at once.</summary>
-    public static SurveyReading Read(JsonElement document) => document.ValueKind == JsonValueKind.Object
-        ? new SurveyReader(document).Read()
-        : new SurveyReading.Invalid([new SurveyError("", "type", "A survey is a JSON object.")]);
+    public static SurveyReading Read(JsonElement document) =>
+        document.ValueKind == JsonValueKind.Object
+            ? new SurveyReader(document).Read()
+            : new SurveyReading.Invalid([new SurveyError("", "type", "A survey is a JSON object.")]);
 
     private SurveyReading Read()
     {
@@ -67,9 +73,26 @@ public sealed class SurveyReader
             return new SurveyReading.Invalid([.. _notes.Errors]);
         }
 
-        var assumed = _notes.Assumed.Select((a, i) => (a, i)).OrderBy(x => x.a.Stem ?? "", StringComparer.Ordinal).ThenBy(x => x.i).Select(x => x.a);
-        return new SurveyReading.Valid(new Survey(
-            plant, date!.Value, family.Fit(school!, plant, support), place, keepOut, stems, [.. assumed], Warnings(), support, facts, rain));
+        var assumed = _notes
+            .Assumed.Select((a, i) => (a, i))
+            .OrderBy(x => x.a.Stem ?? "", StringComparer.Ordinal)
+            .ThenBy(x => x.i)
+            .Select(x => x.a);
+        return new SurveyReading.Valid(
+            new Survey(
+                plant,
+                date!.Value,
+                family.Fit(school!, plant, support),
+                place,
+                keepOut,
+                stems,
+                [.. assumed],
+                Warnings(),
+                support,
+                facts,
+                rain
+            )
+        );
     }
 
     /// <summary>What was noticed; of fields that nobody knows no more than can be read.</summary>
@@ -78,15 +101,29 @@ public sealed class SurveyReader
         const string Unknown = "unknown-field";
         var unknown = _root.Unknown().Concat(_notes.Warnings.Where(w => w.Code == Unknown)).ToArray();
         var all = _notes.Warnings.Where(w => w.Code != Unknown).Concat(unknown.Take(MostUnknown));
-        return unknown.Length <= MostUnknown ? [.. all]
-            : [.. all, new Warning(Unknown, string.Create(CultureInfo.InvariantCulture, $"{unknown.Length - MostUnknown} more fields are not known and were ignored."))];
+        return unknown.Length <= MostUnknown
+            ? [.. all]
+            :
+            [
+                .. all,
+                new Warning(
+                    Unknown,
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{unknown.Length - MostUnknown} more fields are not known and were ignored."
+                    )
+                ),
+            ];
     }
 
     private ImmutableArray<Stem> ReadStems(PlantKind kind, Family family)
     {
         var items = _root.List("stems", SurveyLimits.Stems).ToArray();
-        if (items.Length == 0 && _notes.Errors.All(e => e.Path != "/stems")
-            && family.WithoutStems(family.Part is { } part && _root.Find(part) is not null) is { } missing)
+        if (
+            items.Length == 0
+            && _notes.Errors.All(e => e.Path != "/stems")
+            && family.WithoutStems(family.Part is { } part && _root.Find(part) is not null) is { } missing
+        )
         {
             _root.Error("/stems", "required", missing);
         }
@@ -107,9 +144,14 @@ public sealed class SurveyReader
             }
             else if (value is { } part)
             {
-                _notes.Warnings.Add(new Warning("unused", part.ValueKind == JsonValueKind.Object
-                    ? $"/{family.Part} is not used for a {plant.Kind.Name.ToLowerInvariant()}."
-                    : $"/{family.Part} is not an object and was ignored."));
+                _notes.Warnings.Add(
+                    new Warning(
+                        "unused",
+                        part.ValueKind == JsonValueKind.Object
+                            ? $"/{family.Part} is not used for a {plant.Kind.Name.ToLowerInvariant()}."
+                            : $"/{family.Part} is not an object and was ignored."
+                    )
+                );
             }
         }
 
@@ -138,7 +180,13 @@ public sealed class SurveyReader
         var used = family.Uses(kind, support.Kind);
         if (!used && _notes.Errors.Count == before)
         {
-            _notes.Warnings.Add(new Warning("unused", $"/support is not used for a {kind.Name.ToLowerInvariant()}{(kind.Hangs ? ", except a stake" : "")}."));
+            _notes.Warnings.Add(
+                new Warning(
+                    "unused",
+                    "/support is not used for a "
+                        + $"{kind.Name.ToLowerInvariant()}{(kind.Hangs ? ", except a stake" : "")}."
+                )
+            );
         }
 
         return used ? support : null;
@@ -164,18 +212,39 @@ public sealed class SurveyReader
         var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
         if (union is null)
         {
-            _notes.Assume(null, "unionHeight", kind.UnionHeightMm, kind.UnionHeightMm > 0 ? "The head is taken to stand as high as usual for this kind." : "The crown is taken to be at soil level.");
+            _notes.Assume(
+                null,
+                "unionHeight",
+                kind.UnionHeightMm,
+                kind.UnionHeightMm > 0
+                    ? "The head is taken to stand as high as usual for this kind."
+                    : "The crown is taken to be at soil level."
+            );
         }
 
         var rootstock = f.Flag("rootstock");
         if (rootstock is null)
         {
-            _notes.Assume(null, "rootstock", kind.Rootstock, kind.Rootstock ? "Plants of this kind are usually grafted." : "Plants of this kind usually stand on their own roots.");
+            _notes.Assume(
+                null,
+                "rootstock",
+                kind.Rootstock,
+                kind.Rootstock
+                    ? "Plants of this kind are usually grafted."
+                    : "Plants of this kind usually stand on their own roots."
+            );
         }
 
         var plant = new Plant(
-            f.Text("name") ?? "", kind, vigour, f.Whole("yearsPlanted", 0, SurveyLimits.YearsPlanted), f.Flag("neglected") ?? false,
-            union ?? kind.UnionHeightMm, rootstock ?? kind.Rootstock, f.Choice<PlantLook>("look") ?? PlantLook.Open);
+            f.Text("name") ?? "",
+            kind,
+            vigour,
+            f.Whole("yearsPlanted", 0, SurveyLimits.YearsPlanted),
+            f.Flag("neglected") ?? false,
+            union ?? kind.UnionHeightMm,
+            rootstock ?? kind.Rootstock,
+            f.Choice<PlantLook>("look") ?? PlantLook.Open
+        );
         _notes.Finish(f);
         return plant;
     }
@@ -202,12 +271,19 @@ public sealed class SurveyReader
 
         var f = _notes.Fields(value, "/school");
         var name = f.Text("base");
-        var school = name is not null ? Named("/school/base", name, kind)
-            : f.Find("base") is null ? SchoolCatalog.For(kind.DefaultSchool, kind.Id) : null;
+        var school =
+            name is not null ? Named("/school/base", name, kind)
+            : f.Find("base") is null ? SchoolCatalog.For(kind.DefaultSchool, kind.Id)
+            : null;
         if (f.Find("set") is { } set)
         {
             var before = _notes.Errors.Count;
-            school = SchoolSettings.Apply(school ?? SchoolCatalog.For(kind.DefaultSchool, kind.Id)!, set, "/school/set", _notes);
+            school = SchoolSettings.Apply(
+                school ?? SchoolCatalog.For(kind.DefaultSchool, kind.Id)!,
+                set,
+                "/school/set",
+                _notes
+            );
             school = _notes.Errors.Count == before ? school : null;
         }
 
@@ -233,7 +309,11 @@ public sealed class SurveyReader
 
         // A school that exists but does not serve the kind is refused at /school itself, wherever it was named.
         var known = SchoolCatalog.Ids.Contains(id);
-        _root.Error(known ? "/school" : path, known ? "unsupported" : "unknown", $"'{shown}' does not serve {kind.Id}; schools that do: {fit}.");
+        _root.Error(
+            known ? "/school" : path,
+            known ? "unsupported" : "unknown",
+            $"'{shown}' does not serve {kind.Id}; schools that do: {fit}."
+        );
         return null;
     }
 
@@ -256,7 +336,12 @@ public sealed class SurveyReader
         }
 
         var usual = GrowingPlace.Usual(southern);
-        _notes.Assume(null, "lastFrost", string.Create(CultureInfo.InvariantCulture, $"{usual.FrostMonth:00}-{usual.FrostDay:00}"), "Day of the last frost not set for this place.");
+        _notes.Assume(
+            null,
+            "lastFrost",
+            string.Create(CultureInfo.InvariantCulture, $"{usual.FrostMonth:00}-{usual.FrostDay:00}"),
+            "Day of the last frost not set for this place."
+        );
         return usual;
     }
 

@@ -64,7 +64,14 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
         modelBuilder.Entity<VisitRecord>(visit =>
         {
             visit.ToTable("Visits");
-            visit.HasIndex(v => new { v.PlantId, v.Season, v.Key }).IsUnique();
+            visit
+                .HasIndex(v => new
+                {
+                    v.PlantId,
+                    v.Season,
+                    v.Key,
+                })
+                .IsUnique();
             visit.HasIndex(v => v.Due);
         });
         modelBuilder.Entity<OwnSchoolRecord>(school =>
@@ -81,5 +88,6 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
 }
 
 /// <summary>Stores a closed choice by its name in the exchange format.</summary>
-public sealed class WireNameConverter<T>() : ValueConverter<T, string>(value => WireNames.Of(value), name => WireNames.Read<T>(name))
+public sealed class WireNameConverter<T>()
+    : ValueConverter<T, string>(value => WireNames.Of(value), name => WireNames.Read<T>(name))
     where T : struct, Enum;

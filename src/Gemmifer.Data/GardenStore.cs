@@ -11,16 +11,22 @@ public static class GardenStore
     public const string FileName = "gemmifer.db";
 
     /// <summary>Connection string for a data folder. A second writer waits up to 30 seconds.</summary>
-    public static string ConnectionString(string folder) => new SqliteConnectionStringBuilder
-    {
-        DataSource = Path.Combine(folder, FileName),
-        ForeignKeys = true,
-        DefaultTimeout = 30,
-    }.ToString();
+    public static string ConnectionString(string folder) =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = Path.Combine(folder, FileName),
+            ForeignKeys = true,
+            DefaultTimeout = 30,
+        }.ToString();
 
     /// <summary>Applies what is missing; copies the file first where it holds anything.</summary>
     /// <returns>The copy that was made, or null.</returns>
-    public static async Task<string?> MigrateAsync(GardenContext context, string folder, TimeProvider clock, CancellationToken cancel = default)
+    public static async Task<string?> MigrateAsync(
+        GardenContext context,
+        string folder,
+        TimeProvider clock,
+        CancellationToken cancel = default
+    )
     {
         Directory.CreateDirectory(folder);
         var file = Path.Combine(folder, FileName);
@@ -45,7 +51,9 @@ public static class GardenStore
         var backups = Directory.CreateDirectory(Path.Combine(folder, "backups"));
         var target = Path.Combine(backups.FullName, name);
         using var from = new SqliteConnection(context.Database.GetConnectionString());
-        using var to = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = target, Pooling = false }.ToString());
+        using var to = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = target, Pooling = false }.ToString()
+        );
         from.Open();
         to.Open();
         from.BackupDatabase(to);

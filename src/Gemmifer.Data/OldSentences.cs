@@ -9,7 +9,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Data;
 
 /// <summary>
-/// Sentences of plans that were stored before their measures were kept beside them: read once, when the file is brought up to date. The
+/// Sentences of plans that were stored before their measures were kept beside them: read once, when the file is brought
+/// up to date. The
 /// only place that reads a measure out of words; what people wrote themselves is left as it is.
 /// </summary>
 public static partial class OldSentences
@@ -28,18 +29,29 @@ public static partial class OldSentences
     internal static async Task TellAsync(GardenContext garden, CancellationToken cancel)
     {
         // SQLite keeps a number for the application in the file itself; it is set together with what it stands for.
-        if (await garden.Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version").SingleAsync(cancel) >= Told)
+        if (
+            await garden
+                .Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version")
+                .SingleAsync(cancel) >= Told
+        )
         {
             return;
         }
 
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
-        await foreach (var line in garden.Log.Where(l => l.Measures == null && l.Kind == LogKind.Step).AsAsyncEnumerable().WithCancellation(cancel))
+        await foreach (
+            var line in garden
+                .Log.Where(l => l.Measures == null && l.Kind == LogKind.Step)
+                .AsAsyncEnumerable()
+                .WithCancellation(cancel)
+        )
         {
             line.Measures = MeasuresOf(line.Text);
         }
 
-        await foreach (var visit in garden.Visits.Where(v => v.Measures == null).AsAsyncEnumerable().WithCancellation(cancel))
+        await foreach (
+            var visit in garden.Visits.Where(v => v.Measures == null).AsAsyncEnumerable().WithCancellation(cancel)
+        )
         {
             visit.Measures = MeasuresOf(visit.Text);
         }
@@ -55,15 +67,22 @@ public static partial class OldSentences
         var (at, length) = (match.Index, match.Length);
         if (match.Groups["day"] is { Success: true } day)
         {
-            return DateOnly.TryParseExact(day.Value, "yyyy-MM-dd", out var on) ? new Measure(at, length, Day: on) : null;
+            return DateOnly.TryParseExact(day.Value, "yyyy-MM-dd", out var on)
+                ? new Measure(at, length, Day: on)
+                : null;
         }
 
         var size = match.Groups["unit"].Value == "kg" ? 1000 : 1;
         double Number(string group) => double.Parse(match.Groups[group].Value, CultureInfo.InvariantCulture) * size;
         double? to = match.Groups["to"].Success ? Number("to") : null;
-        return match.Groups["unit"].Value == "mm" ? new Measure(at, length, Mm: Number("from"), To: to) : new Measure(at, length, G: Number("from"), To: to);
+        return match.Groups["unit"].Value == "mm"
+            ? new Measure(at, length, Mm: Number("from"), To: to)
+            : new Measure(at, length, G: Number("from"), To: to);
     }
 
-    [GeneratedRegex(@"(?<day>\b\d{4}-\d\d-\d\d\b)|(?<from>(?<![\w.])-?\d+(?:\.\d+)?)(?: to (?<to>\d+(?:\.\d+)?))? (?<unit>mm|kg|g)\b")]
+    [GeneratedRegex(
+        @"(?<day>\b\d{4}-\d\d-\d\d\b)"
+            + @"|(?<from>(?<![\w.])-?\d+(?:\.\d+)?)(?: to (?<to>\d+(?:\.\d+)?))? (?<unit>mm|kg|g)\b"
+    )]
     private static partial Regex Measures();
 }

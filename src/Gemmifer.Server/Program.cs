@@ -27,7 +27,9 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Listen(IPAddress.Loopback, builder.Configuration.GetValue("port", 5080));
 });
 
-var folder = Path.GetFullPath(builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "data"));
+var folder = Path.GetFullPath(
+    builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "data")
+);
 Directory.CreateDirectory(folder);
 builder.Services.AddDbContext<GardenContext>(options => options.UseSqlite(GardenStore.ConnectionString(folder)));
 builder.Services.AddSingleton(TimeProvider.System);
@@ -42,35 +44,53 @@ builder.Services.ConfigureHttpJsonOptions(json =>
         json.SerializerOptions.Converters.Add(converter);
     }
 });
-builder.Services.AddOpenApi(options => options.AddSchemaTransformer((schema, context, _) =>
-{
-    // A sentence is written as its words.
-    if ((Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type) == typeof(Sentence))
-    {
-        schema.Type = JsonSchemaType.String;
-    }
+builder.Services.AddOpenApi(options =>
+    options
+        .AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                // A sentence is written as its words.
+                if (
+                    (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type)
+                    == typeof(Sentence)
+                )
+                {
+                    schema.Type = JsonSchemaType.String;
+                }
 
-    return Task.CompletedTask;
-}).AddDocumentTransformer((document, _, _) =>
-{
-    // The document is kept with the front end and compared; it must not depend on where the server listens.
-    document.Servers?.Clear();
-    document.Info.Title = "Gemmifer";
-    return Task.CompletedTask;
-}));
+                return Task.CompletedTask;
+            }
+        )
+        .AddDocumentTransformer(
+            (document, _, _) =>
+            {
+                // The document is kept with the front end and compared; it must not depend on where the server listens.
+                document.Servers?.Clear();
+                document.Info.Title = "Gemmifer";
+                return Task.CompletedTask;
+            }
+        )
+);
 
 var app = builder.Build();
-app.UseExceptionHandler(new ExceptionHandlerOptions
-{
-    StatusCodeSelector = e => e is BadHttpRequestException bad ? bad.StatusCode : StatusCodes.Status500InternalServerError,
-});
+app.UseExceptionHandler(
+    new ExceptionHandlerOptions
+    {
+        StatusCodeSelector = e =>
+            e is BadHttpRequestException bad ? bad.StatusCode : StatusCodes.Status500InternalServerError,
+    }
+);
 app.UseStatusCodePages();
 
 // A page of another site may not work the garden through the gardener's own browser.
-app.Use((context, next) =>
-    !HttpMethods.IsGet(context.Request.Method) && context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
-        ? Results.Problem(title: "Only the garden's own pages may change it.", statusCode: 403).ExecuteAsync(context)
-        : next(context));
+app.Use(
+    (context, next) =>
+        !HttpMethods.IsGet(context.Request.Method) && context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
+            ? Results
+                .Problem(title: "Only the garden's own pages may change it.", statusCode: 403)
+                .ExecuteAsync(context)
+            : next(context)
+);
 
 await using (var scope = app.Services.CreateAsyncScope())
 {
@@ -100,11 +120,15 @@ app.MapSettings();
 app.MapFallback("/api/{**path}", () => Problems.NotFound("address"));
 
 app.UseDefaultFiles();
-app.UseStaticFiles(new StaticFileOptions
-{
-    OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-        file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-});
+app.UseStaticFiles(
+    new StaticFileOptions
+    {
+        OnPrepareResponse = file =>
+            file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                ? "public, max-age=31536000, immutable"
+                : "no-cache",
+    }
+);
 app.MapFallbackToFile("index.html");
 
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}"));
@@ -114,7 +138,9 @@ try
 }
 catch (IOException e) when (e.InnerException is AddressInUseException)
 {
-    Console.Error.WriteLine($"Port {builder.Configuration.GetValue("port", 5080)} is taken. Choose another: ./run --port 5081");
+    Console.Error.WriteLine(
+        $"Port {builder.Configuration.GetValue("port", 5080)} is taken. Choose another: ./run --port 5081"
+    );
     return 2;
 }
 

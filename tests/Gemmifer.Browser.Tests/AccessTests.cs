@@ -18,19 +18,39 @@ public sealed class DemoApplication : IDisposable
     }
 }
 
-/// <summary>Every view passes axe in every light and at both widths, fits its width, and works by keyboard alone.</summary>
+/// <summary>
+/// Every view passes axe in every light and at both widths, fits its width, and works by keyboard alone.
+/// </summary>
 public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplication>
 {
     private readonly Page _page = demo.Page;
 
     public static TheoryData<string> Views =>
-    [
-        "/", "/garden", "/measures", "/plants/demo-lantern/look", "/plants/demo-lantern/decide", "/plants/demo-oldmill/decide", "/plants/demo-frostgate/do",
-        "/plants/demo-terrace-1/remember", "/plants/demo-ferry/look", "/plants/demo-ferry/decide", "/plants/demo-ferry/do",
-        "/rules", "/garden/plan", "/plants/demo-lantern/compare", "/plants/demo-kiln/sheet", "/plants/demo-sluice/decide",
-        "/plants/demo-slatewall/look", "/plants/demo-slatewall/decide", "/plants/demo-barn/do",
-        "/plants/demo-terrace-1/look", "/plants/demo-terrace-1/decide", "/plants/demo-row-autumn/decide", "/garden/rows",
-    ];
+        [
+            "/",
+            "/garden",
+            "/measures",
+            "/plants/demo-lantern/look",
+            "/plants/demo-lantern/decide",
+            "/plants/demo-oldmill/decide",
+            "/plants/demo-frostgate/do",
+            "/plants/demo-terrace-1/remember",
+            "/plants/demo-ferry/look",
+            "/plants/demo-ferry/decide",
+            "/plants/demo-ferry/do",
+            "/rules",
+            "/garden/plan",
+            "/plants/demo-lantern/compare",
+            "/plants/demo-kiln/sheet",
+            "/plants/demo-sluice/decide",
+            "/plants/demo-slatewall/look",
+            "/plants/demo-slatewall/decide",
+            "/plants/demo-barn/do",
+            "/plants/demo-terrace-1/look",
+            "/plants/demo-terrace-1/decide",
+            "/plants/demo-row-autumn/decide",
+            "/garden/rows",
+        ];
 
     [Theory]
     [MemberData(nameof(Views))]
@@ -47,7 +67,10 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
                 Assert.Equal("", _page.AxeViolations());
             }
 
-            var over = (long)_page.Driver.ExecuteScript("return document.documentElement.scrollWidth - document.documentElement.clientWidth")!;
+            var over = (long)
+                _page.Driver.ExecuteScript(
+                    "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
+                )!;
             Assert.True(over <= 0, $"{path} is {over} px too wide at {width}");
         }
 
@@ -85,7 +108,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         _page.Resize(1280, 800);
         _page.Go("/plants/demo-lantern/decide");
         _page.Sees("Before the first cut");
-        var down = (long)_page.Driver.ExecuteScript("return document.documentElement.scrollHeight - window.innerHeight")!;
+        var down = (long)
+            _page.Driver.ExecuteScript("return document.documentElement.scrollHeight - window.innerHeight")!;
         Assert.True(down <= 0, $"The page is {down} px too tall.");
     }
 

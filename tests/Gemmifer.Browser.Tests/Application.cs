@@ -34,13 +34,22 @@ public sealed class Application : IDisposable
     public void Start()
     {
         var root = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../.."));
-        var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
+        var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal)
+            ? "Release"
+            : "Debug";
         var start = new ProcessStartInfo("dotnet")
         {
             ArgumentList =
             {
-                Path.Combine(root, $"src/Gemmifer.Server/bin/{configuration}/net10.0/Gemmifer.Server.dll"), "--contentRoot", Path.Combine(root, "src/Gemmifer.Server"),
-                "--port", Port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", Folder, "--empty", Demo ? "false" : "true",
+                Path.Combine(root, $"src/Gemmifer.Server/bin/{configuration}/net10.0/Gemmifer.Server.dll"),
+                "--contentRoot",
+                Path.Combine(root, "src/Gemmifer.Server"),
+                "--port",
+                Port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                "--data",
+                Folder,
+                "--empty",
+                Demo ? "false" : "true",
             },
         };
         _process = Process.Start(start)!;

@@ -40,7 +40,9 @@ public sealed partial class ArgumentTests
         page.Press("Open bowl");
         page.Sees("Room between cut ends");
         page.Sees("It may be 0 to 1 m");
-        page.Driver.FindElements(By.TagName("summary")).First(s => s.Text.StartsWith("How the wishes", StringComparison.Ordinal)).Click();
+        page.Driver.FindElements(By.TagName("summary"))
+            .First(s => s.Text.StartsWith("How the wishes", StringComparison.Ordinal))
+            .Click();
         page.Sees("A sound cane is worth keeping. (our assumption)");
         page.Press("Copy and change it");
         page.Type("What you call it", "Three and no more");
@@ -48,11 +50,23 @@ public sealed partial class ArgumentTests
         page.Type("Room between cut ends", "banana");
         page.Press("Keep it as mine");
         page.Sees("Nothing was stored");
-        var wrong = page.Driver.FindElements(By.CssSelector("label [role=alert]")).Select(e => e.FindElement(By.XPath("./ancestor::label")).Text).ToArray();
+        var wrong = page
+            .Driver.FindElements(By.CssSelector("label [role=alert]"))
+            .Select(e => e.FindElement(By.XPath("./ancestor::label")).Text)
+            .ToArray();
         Assert.Contains(wrong, w => w.StartsWith("Room between cut ends", StringComparison.Ordinal));
         page.Type("Room between cut ends", "25 cm");
         page.Press("Keep it as mine");
-        page.Until(() => page.Driver.FindElements(By.CssSelector("label [role=alert]")).Any(e => e.FindElement(By.XPath("./ancestor::label")).Text.StartsWith("Fewest main canes", StringComparison.Ordinal)), "the second wrong value");
+        page.Until(
+            () =>
+                page
+                    .Driver.FindElements(By.CssSelector("label [role=alert]"))
+                    .Any(e =>
+                        e.FindElement(By.XPath("./ancestor::label"))
+                            .Text.StartsWith("Fewest main canes", StringComparison.Ordinal)
+                    ),
+            "the second wrong value"
+        );
         page.Type("Fewest main canes", "2");
         page.Type("Most main canes", "3");
         page.Press("Keep it as mine");
@@ -117,26 +131,32 @@ public sealed partial class ArgumentTests
 
         // Over a very slow line the count is seen to grow, and stopping keeps what came.
         page.Driver.ExecuteCdpCommand("Network.enable", []);
-        page.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
-        {
-            ["offline"] = false,
-            ["latency"] = 0,
-            ["downloadThroughput"] = 400,
-            ["uploadThroughput"] = 10000,
-        });
+        page.Driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = false,
+                ["latency"] = 0,
+                ["downloadThroughput"] = 400,
+                ["uploadThroughput"] = 10000,
+            }
+        );
         page.Press("Plan it again");
         page.Until(() => Progress().IsMatch(page.Text), "the count on its way");
         page.Press("Stop");
         page.Sees("stopped by you");
         var come = int.Parse(Progress().Match(page.Text).Groups[1].Value, CultureInfo.InvariantCulture);
         Assert.InRange(come, 0, 34);
-        page.Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
-        {
-            ["offline"] = false,
-            ["latency"] = 0,
-            ["downloadThroughput"] = -1,
-            ["uploadThroughput"] = -1,
-        });
+        page.Driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = false,
+                ["latency"] = 0,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
         page.Press("Plan it again");
         page.Sees("35 of 35 plants");
     }
@@ -149,7 +169,10 @@ public sealed partial class ArgumentTests
         page.Go("/plants/demo-frostgate/look");
         page.Press("Edit cane D");
         page.Sees("Is it alive?");
-        var drawings = page.Driver.FindElements(By.CssSelector("details svg[role=img]")).Select(s => s.SpokenName()).ToArray();
+        var drawings = page
+            .Driver.FindElements(By.CssSelector("details svg[role=img]"))
+            .Select(s => s.SpokenName())
+            .ToArray();
         foreach (var word in new[] { "dead", "old", "sucker", "canker" })
         {
             Assert.Contains(drawings, d => d.Contains(word, StringComparison.OrdinalIgnoreCase));

@@ -10,8 +10,20 @@ internal static class Chrome
     {
         var profile = Directory.CreateTempSubdirectory("gemmifer-browser-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", "--lang=en-GB", $"--user-data-dir={profile}");
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--hide-scrollbars",
+            "--lang=en-GB",
+            $"--user-data-dir={profile}"
+        );
         var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
         var driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(60));
@@ -20,13 +32,23 @@ internal static class Chrome
     }
 
     /// <summary>Sets the viewport; below 500 px wide it is a phone.</summary>
-    public static void Resize(ChromeDriver driver, int width, int height) => driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride",
-        new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 500 });
+    public static void Resize(ChromeDriver driver, int width, int height) =>
+        driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = width < 500,
+            }
+        );
 }
 
 /// <summary>Elements as a screen reader has them.</summary>
 internal static class Spoken
 {
     /// <summary>The accessible name the browser computes.</summary>
-    public static string SpokenName(this OpenQA.Selenium.IWebElement element) => ((OpenQA.Selenium.WebElement)element).ComputedAccessibleLabel ?? "";
+    public static string SpokenName(this OpenQA.Selenium.IWebElement element) =>
+        ((OpenQA.Selenium.WebElement)element).ComputedAccessibleLabel ?? "";
 }

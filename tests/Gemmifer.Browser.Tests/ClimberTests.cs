@@ -9,7 +9,16 @@ public sealed class ClimberTests
     private static IWebElement Cane(Page page, string id)
     {
         IWebElement? found = null;
-        page.Until(() => (found = page.Driver.FindElements(By.CssSelector("svg [role=button]")).FirstOrDefault(s => s.SpokenName().StartsWith($"Cane {id}:", StringComparison.Ordinal))) is not null, $"cane {id} in the drawing");
+        page.Until(
+            () =>
+                (
+                    found = page
+                        .Driver.FindElements(By.CssSelector("svg [role=button]"))
+                        .FirstOrDefault(s => s.SpokenName().StartsWith($"Cane {id}:", StringComparison.Ordinal))
+                )
+                    is not null,
+            $"cane {id} in the drawing"
+        );
         return found!;
     }
 
@@ -27,7 +36,13 @@ public sealed class ClimberTests
         page.Press("Add it and walk round");
         page.Sees("What does it climb on?");
         page.Press("wall");
-        page.Until(() => page.Driver.FindElements(By.CssSelector("svg[aria-label='The plant from the front'] [data-support=wall]")).Count == 1, "the wall in the drawing");
+        page.Until(
+            () =>
+                page.Driver.FindElements(
+                    By.CssSelector("svg[aria-label='The plant from the front'] [data-support=wall]")
+                ).Count == 1,
+            "the wall in the drawing"
+        );
 
         // Out of range: told, and nothing changed.
         page.Type("Height", "99 m");
@@ -43,7 +58,16 @@ public sealed class ClimberTests
         page.Press("That is all");
         page.Sees("A wall, 3 m wide and 2.6 m high, with one opening; keep clear: path");
 
-        foreach (var line in new[] { "9 finger 2y 2.4m", "3 finger 1y 2.2m", "9 thumb 7y 2.3m unproductive", "6 16mm 4y 1.4m stiff forward", "4 8mm 1y 80cm soft" })
+        foreach (
+            var line in new[]
+            {
+                "9 finger 2y 2.4m",
+                "3 finger 1y 2.2m",
+                "9 thumb 7y 2.3m unproductive",
+                "6 16mm 4y 1.4m stiff forward",
+                "4 8mm 1y 80cm soft",
+            }
+        )
         {
             page.Type("Type or say it in one line", line);
             page.Press("Add");
@@ -56,7 +80,11 @@ public sealed class ClimberTests
         page.Sees("A can take its place");
         page.Sees("Training and tying");
         page.Sees("of soft stretching tape");
-        Assert.True(page.Driver.FindElements(By.CssSelector("svg[aria-label='The plant from the front'] circle[stroke='var(--ochre)']")).Count >= 4);
+        Assert.True(
+            page.Driver.FindElements(
+                By.CssSelector("svg[aria-label='The plant from the front'] circle[stroke='var(--ochre)']")
+            ).Count >= 4
+        );
 
         app.Kill();
         app.Start();
@@ -92,7 +120,13 @@ public sealed class ClimberTests
         // By dragging its end to the end of line 1.
         var grip = page.Driver.FindElement(By.CssSelector("[data-grip] circle"));
         var end = page.Driver.FindElement(By.CssSelector("[data-line='1'] circle"));
-        new Actions(page.Driver).MoveToElement(grip).ClickAndHold().MoveByOffset(-20, 10).MoveToElement(end).Release().Perform();
+        new Actions(page.Driver)
+            .MoveToElement(grip)
+            .ClickAndHold()
+            .MoveByOffset(-20, 10)
+            .MoveToElement(end)
+            .Release()
+            .Perform();
         page.Until(() => Line(page).StartsWith("1:", StringComparison.Ordinal), "C on line 1 after dragging");
         page.Saved();
         page.Driver.Navigate().Refresh();
@@ -128,19 +162,34 @@ public sealed class ClimberTests
             page.Sees("Step ");
             var text = page.Text;
             seen.Add(text);
-            if (text.Contains("Training and tying", StringComparison.Ordinal) && text.Contains("Wind ", StringComparison.Ordinal))
+            if (
+                text.Contains("Training and tying", StringComparison.Ordinal)
+                && text.Contains("Wind ", StringComparison.Ordinal)
+            )
             {
                 tied++;
-                Assert.True(page.Driver.FindElements(By.CssSelector("svg[aria-label$='from the front'] circle[r='9']")).Count >= 2, "numbered ties");
+                Assert.True(
+                    page.Driver.FindElements(By.CssSelector("svg[aria-label$='from the front'] circle[r='9']")).Count
+                        >= 2,
+                    "numbered ties"
+                );
             }
 
             page.Press(done);
             var step = text.Split('\n').First(l => l.StartsWith("Step ", StringComparison.Ordinal));
-            page.Until(() => !page.Text.Contains(step + "\n", StringComparison.Ordinal) && (Next() is not null || !page.Text.Contains("Step ", StringComparison.Ordinal)), "the next step");
+            page.Until(
+                () =>
+                    !page.Text.Contains(step + "\n", StringComparison.Ordinal)
+                    && (Next() is not null || !page.Text.Contains("Step ", StringComparison.Ordinal)),
+                "the next step"
+            );
         }
 
         Assert.True(tied >= 3, $"{tied} canes wound");
-        Assert.True(seen.FindIndex(s => s.Contains("Side shoots", StringComparison.Ordinal)) < seen.FindIndex(s => s.Contains("Wind ", StringComparison.Ordinal)));
+        Assert.True(
+            seen.FindIndex(s => s.Contains("Side shoots", StringComparison.Ordinal))
+                < seen.FindIndex(s => s.Contains("Wind ", StringComparison.Ordinal))
+        );
         page.Go("/plants/demo-corkscrew/remember");
         page.Sees("Wind A round the obelisk");
         page.Sees("soft stretching tape");

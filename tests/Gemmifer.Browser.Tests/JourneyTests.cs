@@ -52,7 +52,9 @@ public sealed class JourneyTests
 
         page.Press("See the plan");
         page.Sees("4 canes stay, 1 goes");
-        page.Driver.FindElements(By.CssSelector("svg [role=button]")).First(s => s.SpokenName().StartsWith("Cane E", StringComparison.Ordinal)).SendKeys(Keys.Enter);
+        page.Driver.FindElements(By.CssSelector("svg [role=button]"))
+            .First(s => s.SpokenName().StartsWith("Cane E", StringComparison.Ordinal))
+            .SendKeys(Keys.Enter);
         page.Sees("thinner than a pencil");
 
         // Argue: keep it, and everything else is solved again.
@@ -81,7 +83,10 @@ public sealed class JourneyTests
         page.Press("Record it");
         page.Sees("Step 4 of");
         page.Press("Skip");
-        page.Until(() => page.HasButton("Done") && !page.Text.Contains("Step 4 of", StringComparison.Ordinal), "step 5");
+        page.Until(
+            () => page.HasButton("Done") && !page.Text.Contains("Step 4 of", StringComparison.Ordinal),
+            "step 5"
+        );
         for (var n = 5; page.HasButton("Done"); n++)
         {
             page.Sees($"Step {n} of");
@@ -160,7 +165,10 @@ public sealed class JourneyTests
         page.Saved();
         page.Driver.Navigate().Refresh();
         page.Sees("12 o'clock, 20 mm");
-        var order = page.Driver.FindElements(By.CssSelector("[data-stem]")).Select(b => b.GetDomAttribute("data-stem")).Take(3);
+        var order = page
+            .Driver.FindElements(By.CssSelector("[data-stem]"))
+            .Select(b => b.GetDomAttribute("data-stem"))
+            .Take(3);
         Assert.Equal(["A", "C", "B"], order);
     }
 
@@ -169,8 +177,12 @@ public sealed class JourneyTests
     {
         using var app = new Application();
         var port = app.Port.ToString("X4", System.Globalization.CultureInfo.InvariantCulture);
-        var listening = new[] { "/proc/net/tcp", "/proc/net/tcp6" }.SelectMany(File.ReadLines).Select(l => l.Split(' ', StringSplitOptions.RemoveEmptyEntries))
-            .Where(f => f.Length > 3 && f[3] == "0A" && f[1].EndsWith(":" + port, StringComparison.Ordinal)).Select(f => f[1]).ToArray();
+        var listening = new[] { "/proc/net/tcp", "/proc/net/tcp6" }
+            .SelectMany(File.ReadLines)
+            .Select(l => l.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+            .Where(f => f.Length > 3 && f[3] == "0A" && f[1].EndsWith(":" + port, StringComparison.Ordinal))
+            .Select(f => f[1])
+            .ToArray();
         Assert.Equal(["0100007F:" + port], listening);
     }
 
@@ -181,7 +193,9 @@ public sealed class JourneyTests
         using var page = new Page(app.Url);
         page.Go("/plants/demo-lantern/decide");
         page.Sees("Cut A at 51 cm");
-        page.Driver.FindElements(By.CssSelector("svg [role=button]")).First(s => s.SpokenName().StartsWith("Cane A:", StringComparison.Ordinal)).SendKeys(Keys.Space);
+        page.Driver.FindElements(By.CssSelector("svg [role=button]"))
+            .First(s => s.SpokenName().StartsWith("Cane A:", StringComparison.Ordinal))
+            .SendKeys(Keys.Space);
         page.Press("55 cm, faces half past 11");
         page.Sees("You chose the place of the cut");
         page.Sees("Cut A at 56 cm");

@@ -7,7 +7,9 @@ namespace Gemmifer.Browser.Tests;
 /// <summary>What a person does in a window: go somewhere, find by the words they see, press, type, read.</summary>
 public sealed class Page : IDisposable
 {
-    private static readonly string Axe = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "../../../../../web/node_modules/axe-core/axe.min.js"));
+    private static readonly string Axe = File.ReadAllText(
+        Path.Combine(AppContext.BaseDirectory, "../../../../../web/node_modules/axe-core/axe.min.js")
+    );
     private readonly string _url;
 
     public Page(string url, int width = 1280, int height = 800)
@@ -28,7 +30,10 @@ public sealed class Page : IDisposable
 
     public void Until(Func<bool> condition, string what)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40)) { Message = $"Waited for {what}; the page says: " };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40))
+        {
+            Message = $"Waited for {what}; the page says: ",
+        };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {
@@ -61,7 +66,16 @@ public sealed class Page : IDisposable
     public IWebElement Field(string label)
     {
         IWebElement? found = null;
-        Until(() => (found = Driver.FindElements(By.CssSelector("input, select")).FirstOrDefault(f => f.Displayed && f.SpokenName().StartsWith(label, StringComparison.Ordinal))) is not null, $"the field “{label}”");
+        Until(
+            () =>
+                (
+                    found = Driver
+                        .FindElements(By.CssSelector("input, select"))
+                        .FirstOrDefault(f => f.Displayed && f.SpokenName().StartsWith(label, StringComparison.Ordinal))
+                )
+                    is not null,
+            $"the field “{label}”"
+        );
         return found!;
     }
 
@@ -73,39 +87,55 @@ public sealed class Page : IDisposable
     }
 
     /// <summary>Chooses the first offer under a label that starts so.</summary>
-    public void Choose(string label, string start) => Until(() =>
-    {
-        Field(label).FindElements(By.TagName("option")).First(o => o.Text.StartsWith(start, StringComparison.Ordinal)).Click();
-        return true;
-    }, $"“{start}” under “{label}”");
+    public void Choose(string label, string start) =>
+        Until(
+            () =>
+            {
+                Field(label)
+                    .FindElements(By.TagName("option"))
+                    .First(o => o.Text.StartsWith(start, StringComparison.Ordinal))
+                    .Click();
+                return true;
+            },
+            $"“{start}” under “{label}”"
+        );
 
     /// <summary>What is chosen under a label.</summary>
     public string Chosen(string label) => Field(label).FindElements(By.TagName("option")).First(o => o.Selected).Text;
 
     /// <summary>Waits until the browser's state is in the garden.</summary>
-    public void Saved() => Until(() => Driver.FindElements(By.CssSelector("[role=status]")).Any(s => s.Text == "Saved"), "“Saved”");
+    public void Saved() =>
+        Until(() => Driver.FindElements(By.CssSelector("[role=status]")).Any(s => s.Text == "Saved"), "“Saved”");
 
     /// <summary>Violations of WCAG 2.2 AA that axe-core finds, one a line.</summary>
     public string AxeViolations()
     {
         Driver.ExecuteScript(Axe);
-        return (string)Driver.ExecuteAsyncScript("""
-            const done = arguments[arguments.length - 1];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
-              .then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' — ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')).join(' | ')).join('\n')));
-            """)!;
+        return (string)
+            Driver.ExecuteAsyncScript(
+                """
+                const done = arguments[arguments.length - 1];
+                axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+                  .then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' — ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')).join(' | ')).join('\n')));
+                """
+            )!;
     }
 
     public void Dispose() => Driver.Quit();
 
     /// <summary>In one question to the browser, as one for every button of a page takes long.</summary>
-    private IWebElement? FindButton(string name) => (IWebElement?)Driver.ExecuteScript("""
-        const named = b => b.dataset.stem ? 'Edit cane ' + b.dataset.stem
-          : b.title?.startsWith?.('Move ') ? b.title
-          : b.getAttribute('aria-label') ?? b.innerText?.trim();
-        return [...document.querySelectorAll('button, a, [role=button]')]
-          .find(b => b.checkVisibility({ visibilityProperty: true }) && b.getClientRects().length > 0 && named(b) === arguments[0]) ?? null;
-        """, name);
+    private IWebElement? FindButton(string name) =>
+        (IWebElement?)
+            Driver.ExecuteScript(
+                """
+                const named = b => b.dataset.stem ? 'Edit cane ' + b.dataset.stem
+                  : b.title?.startsWith?.('Move ') ? b.title
+                  : b.getAttribute('aria-label') ?? b.innerText?.trim();
+                return [...document.querySelectorAll('button, a, [role=button]')]
+                  .find(b => b.checkVisibility({ visibilityProperty: true }) && b.getClientRects().length > 0 && named(b) === arguments[0]) ?? null;
+                """,
+                name
+            );
 
     private static void Retry(Action action)
     {
@@ -116,7 +146,13 @@ public sealed class Page : IDisposable
                 action();
                 return;
             }
-            catch (Exception e) when (i < 5 && e is StaleElementReferenceException or ElementClickInterceptedException or ElementNotInteractableException)
+            catch (Exception e)
+                when (i < 5
+                    && e
+                        is StaleElementReferenceException
+                            or ElementClickInterceptedException
+                            or ElementNotInteractableException
+                )
             {
                 Thread.Sleep(150);
             }

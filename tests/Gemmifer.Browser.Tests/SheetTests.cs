@@ -19,13 +19,23 @@ public sealed class SheetTests(DemoApplication demo) : IClassFixture<DemoApplica
         _page.Sees("Carry:");
         var steps = _page.Driver.FindElements(By.CssSelector(".sheet .step")).Count;
         var drawn = _page.Driver.FindElements(By.CssSelector(".sheet svg")).Count;
-        var answer = (Dictionary<string, object?>)_page.Driver.ExecuteCdpCommand("Page.printToPDF", new Dictionary<string, object?> { ["preferCSSPageSize"] = true })!;
+        var answer =
+            (Dictionary<string, object?>)
+                _page.Driver.ExecuteCdpCommand(
+                    "Page.printToPDF",
+                    new Dictionary<string, object?> { ["preferCSSPageSize"] = true }
+                )!;
         using var pdf = PdfDocument.Open(Convert.FromBase64String((string)answer["data"]!));
         Assert.InRange(pdf.NumberOfPages, 1, 2);
         Assert.True(drawn >= 1);
 
         // ISO 216: A4 is 210 by 297 mm; a PDF point is 1/72 inch.
-        Assert.All(pdf.GetPages(), p => Assert.True(Math.Abs(p.Width - (210 / 25.4 * 72)) < 1 && Math.Abs(p.Height - (297 / 25.4 * 72)) < 1, $"{p.Width} × {p.Height}"));
+        Assert.All(pdf.GetPages(), p =>
+            Assert.True(
+                Math.Abs(p.Width - (210 / 25.4 * 72)) < 1 && Math.Abs(p.Height - (297 / 25.4 * 72)) < 1,
+                $"{p.Width} × {p.Height}"
+            )
+        );
         var words = pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text).ToArray();
         for (var n = 1; n <= steps; n++)
         {
@@ -44,14 +54,20 @@ public sealed class SheetTests(DemoApplication demo) : IClassFixture<DemoApplica
     {
         _page.Go("/plants/demo-oldmill/sheet");
         _page.Sees("Carry:");
-        var colours = (IReadOnlyCollection<object>)_page.Driver.ExecuteScript("""
-            const seen = new Set();
-            for (const e of document.querySelectorAll('.sheet .paper, .sheet .paper *'))
-              for (const p of ['color', 'backgroundColor', 'fill', 'stroke'])
-                seen.add(getComputedStyle(e)[p]);
-            return [...seen];
-            """)!;
-        var coloured = colours.Cast<string>().Where(c => c.StartsWith("rgb", StringComparison.Ordinal))
+        var colours =
+            (IReadOnlyCollection<object>)
+                _page.Driver.ExecuteScript(
+                    """
+                    const seen = new Set();
+                    for (const e of document.querySelectorAll('.sheet .paper, .sheet .paper *'))
+                      for (const p of ['color', 'backgroundColor', 'fill', 'stroke'])
+                        seen.add(getComputedStyle(e)[p]);
+                    return [...seen];
+                    """
+                )!;
+        var coloured = colours
+            .Cast<string>()
+            .Where(c => c.StartsWith("rgb", StringComparison.Ordinal))
             .Where(c => c.Split('(', ',', ')').Skip(1).Take(3).Select(v => v.Trim()).Distinct().Count() > 1);
         Assert.Empty(coloured);
         Assert.True(colours.Count > 4);
@@ -60,5 +76,6 @@ public sealed class SheetTests(DemoApplication demo) : IClassFixture<DemoApplica
         Assert.NotEmpty(_page.Driver.FindElements(By.CssSelector(".sheet .goes")));
     }
 
-    private static IEnumerable<(double Box, double Width)> Letters(UglyToad.PdfPig.Content.Page p) => p.Letters.Select(l => (l.BoundingBox.Right, p.Width));
+    private static IEnumerable<(double Box, double Width)> Letters(UglyToad.PdfPig.Content.Page p) =>
+        p.Letters.Select(l => (l.BoundingBox.Right, p.Width));
 }

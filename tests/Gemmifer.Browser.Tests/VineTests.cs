@@ -28,9 +28,15 @@ public sealed class VineTests
         while (page.Text.Contains("What stands on", StringComparison.Ordinal))
         {
             var before = page.Text;
-            var asked = page.Driver.FindElement(By.CssSelector("svg [aria-pressed='true']")).GetAttribute("aria-label")!;
+            var asked = page
+                .Driver.FindElement(By.CssSelector("svg [aria-pressed='true']"))
+                .GetAttribute("aria-label")!;
             Assert.Contains($"What stands on {asked.Split(':')[0].Split(' ')[^1]}?", before, StringComparison.Ordinal);
-            page.Press(taps == 1 ? "Lower one dead" : taps == 2 ? "A bud in doubt" : "Two good shoots");
+            page.Press(
+                taps == 1 ? "Lower one dead"
+                : taps == 2 ? "A bud in doubt"
+                : "Two good shoots"
+            );
             taps++;
             page.Until(() => page.Text != before, "the next place");
         }
@@ -88,7 +94,12 @@ public sealed class VineTests
         {
             var before = page.Text;
             page.Press(page.HasButton("Done") ? "Done" : "Noted");
-            page.Until(() => page.Text != before && (page.HasButton("Done") || page.HasButton("Noted") || page.HasButton("Finish this plant")), "the next step");
+            page.Until(
+                () =>
+                    page.Text != before
+                    && (page.HasButton("Done") || page.HasButton("Noted") || page.HasButton("Finish this plant")),
+                "the next step"
+            );
         }
 
         page.Press("Finish this plant");
@@ -161,7 +172,13 @@ public sealed class VineTests
         page.Press("This year's canes carry fruit");
         page.Sees("Everything seen fits it and nothing else");
         page.Press("Call it that from now on");
-        page.Until(() => page.Driver.FindElement(By.CssSelector(".plant-head")).Text.Contains("Autumn raspberry", StringComparison.Ordinal), "its new kind");
+        page.Until(
+            () =>
+                page
+                    .Driver.FindElement(By.CssSelector(".plant-head"))
+                    .Text.Contains("Autumn raspberry", StringComparison.Ordinal),
+            "its new kind"
+        );
         page.Press("See the plan");
         page.Sees("One crop or two?");
         page.Sees("go to the ground");

@@ -12,7 +12,9 @@ namespace Gemmifer.Core.Tests
         [Fact]
         public void Namespaces_form_no_cycle()
         {
-            Assert.True(Core.Namespaces.Count(n => n.FullName.StartsWith("Gemmifer.Core.", StringComparison.Ordinal)) > 15);
+            Assert.True(
+                Core.Namespaces.Count(n => n.FullName.StartsWith("Gemmifer.Core.", StringComparison.Ordinal)) > 15
+            );
             Assert.Empty(Cycles(Core, "Gemmifer.Core.(**)"));
         }
 
@@ -23,8 +25,16 @@ namespace Gemmifer.Core.Tests
         private static Architecture Load(System.Type of) => new ArchLoader().LoadAssemblies(of.Assembly).Build();
 
         private static string[] Cycles(Architecture architecture, string pattern) =>
-            [.. SliceRuleDefinition.Slices().Matching(pattern).Should().BeFreeOfCycles().Evaluate(architecture)
-                .Where(r => !r.Passed).Select(r => r.Description)];
+            [
+                .. SliceRuleDefinition
+                    .Slices()
+                    .Matching(pattern)
+                    .Should()
+                    .BeFreeOfCycles()
+                    .Evaluate(architecture)
+                    .Where(r => !r.Passed)
+                    .Select(r => r.Description),
+            ];
     }
 }
 

@@ -4,32 +4,99 @@ using System.Text.Json.Nodes;
 namespace Gemmifer.Core.Tests;
 
 /// <summary>
-/// Surveys made from a seed, of every kind, support, system, school and month, north and south: incomplete ones, pins of all sorts,
+/// Surveys made from a seed, of every kind, support, system, school and month, north and south: incomplete ones, pins
+/// of all sorts,
 /// values of the gardener's own. The same seed gives the same survey.
 /// </summary>
 public static class SeededSurveys
 {
     private static readonly string[] Kinds =
     [
-        "rose.hybrid-tea", "rose.floribunda", "rose.shrub", "rose.grafted-shrub", "rose.miniature", "rose.once-flowering", "rose.rambler",
-        "rose.climber", "rose.weeping-standard", "vine.vinifera", "vine.american", "vine.hybrid", "vine.muscadine", "raspberry.summer",
-        "raspberry.fall", "raspberry.black", "raspberry.purple", "blackberry.erect", "blackberry.trailing", "canefruit.unknown", "shrub.simple",
+        "rose.hybrid-tea",
+        "rose.floribunda",
+        "rose.shrub",
+        "rose.grafted-shrub",
+        "rose.miniature",
+        "rose.once-flowering",
+        "rose.rambler",
+        "rose.climber",
+        "rose.weeping-standard",
+        "vine.vinifera",
+        "vine.american",
+        "vine.hybrid",
+        "vine.muscadine",
+        "raspberry.summer",
+        "raspberry.fall",
+        "raspberry.black",
+        "raspberry.purple",
+        "blackberry.erect",
+        "blackberry.trailing",
+        "canefruit.unknown",
+        "shrub.simple",
     ];
 
     private static readonly string[] Schools =
     [
-        "open-bowl", "moderate-half", "light-hand", "renewal-by-age", "rough-shear", "hard", "flat-fan", "spur", "goblet", "long-cane",
-        "one-crop", "two-crops", "branching-tip",
+        "open-bowl",
+        "moderate-half",
+        "light-hand",
+        "renewal-by-age",
+        "rough-shear",
+        "hard",
+        "flat-fan",
+        "spur",
+        "goblet",
+        "long-cane",
+        "one-crop",
+        "two-crops",
+        "branching-tip",
     ];
 
     private static readonly string[] Evidence =
     [
-        "bark.green", "bark.brown", "bark.grey", "bark.black", "scratch.green", "scratch.brown", "pith.green", "pith.brown", "leafing",
-        "not-leafing", "snap.dry", "wound", "canker", "borer", "spotting", "distorted", "smooth", "leaflets-differ", "mildew", "below-union",
-        "soft", "supple", "stiff", "forward", "spindly", "fruited", "fruited-twice", "productive", "unproductive", "held",
+        "bark.green",
+        "bark.brown",
+        "bark.grey",
+        "bark.black",
+        "scratch.green",
+        "scratch.brown",
+        "pith.green",
+        "pith.brown",
+        "leafing",
+        "not-leafing",
+        "snap.dry",
+        "wound",
+        "canker",
+        "borer",
+        "spotting",
+        "distorted",
+        "smooth",
+        "leaflets-differ",
+        "mildew",
+        "below-union",
+        "soft",
+        "supple",
+        "stiff",
+        "forward",
+        "spindly",
+        "fruited",
+        "fruited-twice",
+        "productive",
+        "unproductive",
+        "held",
     ];
 
-    private static readonly string[] Supports = ["wall", "fence", "wires", "arch", "obelisk", "pergola", "post", "stake"];
+    private static readonly string[] Supports =
+    [
+        "wall",
+        "fence",
+        "wires",
+        "arch",
+        "obelisk",
+        "pergola",
+        "post",
+        "stake",
+    ];
 
     /// <summary>The survey of a seed, 0 or more; the kind goes round with it.</summary>
     public static JsonObject Of(int seed)
@@ -97,28 +164,54 @@ public static class SeededSurveys
             }
 
             // Half in the usual month, the others all round the year.
-            var day = seed % 2 == 0 ? new DateOnly(2027, random.Next(1, 13), random.Next(1, 28)) : new DateOnly(2027, 2, 20);
-            var survey = new JsonObject { ["format"] = "gemmifer.survey/1", ["plant"] = plant, ["date"] = Day(day) };
+            var day =
+                seed % 2 == 0 ? new DateOnly(2027, random.Next(1, 13), random.Next(1, 28)) : new DateOnly(2027, 2, 20);
+            var survey = new JsonObject
+            {
+                ["format"] = "gemmifer.survey/1",
+                ["plant"] = plant,
+                ["date"] = Day(day),
+            };
             if (OneIn(2))
             {
                 var south = OneIn(3);
-                survey["place"] = new JsonObject { ["hemisphere"] = south ? "south" : "north", ["lastFrost"] = south ? Any("10-15", "09-20") : Any("04-15", "03-10", "05-20") };
+                survey["place"] = new JsonObject
+                {
+                    ["hemisphere"] = south ? "south" : "north",
+                    ["lastFrost"] = south ? Any("10-15", "09-20") : Any("04-15", "03-10", "05-20"),
+                };
             }
 
             if (OneIn(3))
             {
-                survey["keepOut"] = new JsonArray(new JsonObject { ["name"] = "path", ["side"] = Clock(), ["from"] = Between(150, 700) });
+                survey["keepOut"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["name"] = "path",
+                        ["side"] = Clock(),
+                        ["from"] = Between(150, 700),
+                    }
+                );
             }
 
             if (OneIn(4))
             {
-                survey["rain"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 8)).Select(i => (JsonNode)new JsonObject { ["date"] = Day(day.AddDays(i)), ["mm"] = OneIn(2) ? 0 : Between(0, 9) })]);
+                survey["rain"] = new JsonArray([
+                    .. Enumerable
+                        .Range(0, random.Next(1, 8))
+                        .Select(i =>
+                            (JsonNode)
+                                new JsonObject { ["date"] = Day(day.AddDays(i)), ["mm"] = OneIn(2) ? 0 : Between(0, 9) }
+                        ),
+                ]);
             }
 
             return survey;
         }
 
-        /// <summary>A school at random; whether it serves the kind the reader tells, and the caller then takes it out.</summary>
+        /// <summary>
+        /// A school at random; whether it serves the kind the reader tells, and the caller then takes it out.
+        /// </summary>
         public JsonNode School()
         {
             var id = Any(Schools);
@@ -127,7 +220,14 @@ public static class SeededSurveys
                 return id;
             }
 
-            var school = new JsonObject { ["base"] = id, ["set"] = new JsonObject { [Any("spacing", "thinBelow", "heightMax", "canesMax", "lateralBuds")] = random.Next(1, 9) * 10 } };
+            var school = new JsonObject
+            {
+                ["base"] = id,
+                ["set"] = new JsonObject
+                {
+                    [Any("spacing", "thinBelow", "heightMax", "canesMax", "lateralBuds")] = random.Next(1, 9) * 10,
+                },
+            };
             if (OneIn(2))
             {
                 school["hardness"] = random.Next(-2, 3);
@@ -144,8 +244,18 @@ public static class SeededSurveys
             for (var i = 0; i < count; i++)
             {
                 var id = ((char)('A' + i)).ToString();
-                var length = climbs ? Between(700, 3200) : kind == "rose.miniature" ? Between(150, 450) : Between(350, 1700);
-                var cane = Stem(id, "cane", Any("crown", "crown", "crown", "crown", "ground", "rootstock", "unknown"), Between(3, 26), random.Next(1, 8), length);
+                var length =
+                    climbs ? Between(700, 3200)
+                    : kind == "rose.miniature" ? Between(150, 450)
+                    : Between(350, 1700);
+                var cane = Stem(
+                    id,
+                    "cane",
+                    Any("crown", "crown", "crown", "crown", "ground", "rootstock", "unknown"),
+                    Between(3, 26),
+                    random.Next(1, 8),
+                    length
+                );
                 stems.Add(cane);
                 if (i > 0 && OneIn(8))
                 {
@@ -154,7 +264,14 @@ public static class SeededSurveys
 
                 for (var k = 0; k < random.Next(0, 3); k++)
                 {
-                    var lateral = Stem($"{id}{k + 1}", "lateral", id, Between(2, 12), random.Next(1, 4), Between(50, 800));
+                    var lateral = Stem(
+                        $"{id}{k + 1}",
+                        "lateral",
+                        id,
+                        Between(2, 12),
+                        random.Next(1, 4),
+                        Between(50, 800)
+                    );
                     if (!OneIn(6))
                     {
                         lateral["at"] = Between(20, length * 0.9);
@@ -174,7 +291,15 @@ public static class SeededSurveys
 
         public JsonObject Stem(string id, string role, string parent, double diameter, int age, double length)
         {
-            var stem = new JsonObject { ["id"] = id, ["role"] = role, ["parent"] = parent, ["clock"] = Clock(), ["diameter"] = diameter, ["age"] = age };
+            var stem = new JsonObject
+            {
+                ["id"] = id,
+                ["role"] = role,
+                ["parent"] = parent,
+                ["clock"] = Clock(),
+                ["diameter"] = diameter,
+                ["age"] = age,
+            };
             var measured = !OneIn(5);
             if (measured)
             {
@@ -196,7 +321,15 @@ public static class SeededSurveys
             var reach = measured ? length : Math.Min(length, 200);
             if (OneIn(3))
             {
-                stem["seen"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 3)).Select(_ => OneIn(3) ? (JsonNode)new JsonObject { ["what"] = Any(Evidence), ["at"] = Between(0, reach) } : Any(Evidence))]);
+                stem["seen"] = new JsonArray([
+                    .. Enumerable
+                        .Range(0, random.Next(1, 3))
+                        .Select(_ =>
+                            OneIn(3)
+                                ? (JsonNode)new JsonObject { ["what"] = Any(Evidence), ["at"] = Between(0, reach) }
+                                : Any(Evidence)
+                        ),
+                ]);
             }
 
             if (OneIn(12))
@@ -206,7 +339,12 @@ public static class SeededSurveys
 
             if (OneIn(10))
             {
-                stem["pin"] = random.Next(3) switch { 0 => "keep", 1 => "remove", _ => new JsonObject { ["cutAt"] = Between(0, reach) } };
+                stem["pin"] = random.Next(3) switch
+                {
+                    0 => "keep",
+                    1 => "remove",
+                    _ => new JsonObject { ["cutAt"] = Between(0, reach) },
+                };
             }
 
             if (OneIn(3))
@@ -248,7 +386,13 @@ public static class SeededSurveys
                 "pergola" => (3600, 2400),
                 _ => (Between(1200, 4200), Between(1200, 2800)),
             };
-            var support = new JsonObject { ["kind"] = of, ["width"] = wide, ["height"] = high, ["y"] = 60 };
+            var support = new JsonObject
+            {
+                ["kind"] = of,
+                ["width"] = wide,
+                ["height"] = high,
+                ["y"] = 60,
+            };
             if (of is "arch" or "pergola")
             {
                 support["from"] = 0;
@@ -256,12 +400,24 @@ public static class SeededSurveys
 
             if (of == "wires" || (of == "wall" && OneIn(3)))
             {
-                support["wires"] = new JsonArray([.. Enumerable.Range(1, random.Next(1, 5)).Select(i => (JsonNode)new JsonObject { ["height"] = i * 280 })]);
+                support["wires"] = new JsonArray([
+                    .. Enumerable
+                        .Range(1, random.Next(1, 5))
+                        .Select(i => (JsonNode)new JsonObject { ["height"] = i * 280 }),
+                ]);
             }
 
             if (of == "wall" && OneIn(3))
             {
-                support["openings"] = new JsonArray(new JsonObject { ["x"] = Between(-900, 600), ["z"] = Between(0, 900), ["width"] = 500, ["height"] = 700 });
+                support["openings"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["x"] = Between(-900, 600),
+                        ["z"] = Between(0, 900),
+                        ["width"] = 500,
+                        ["height"] = 700,
+                    }
+                );
             }
 
             return support;
@@ -294,7 +450,11 @@ public static class SeededSurveys
             string[] ons = system is "cordon" or "t-trellis" && trunk ? ["L", "R"] : [trunk ? "T" : "ground"];
             foreach (var arm in ons.Where(o => o is "L" or "R"))
             {
-                stems.Add(Part(arm, "arm", "T", 28, random.Next(2, 9), Between(700, 1200), 450).Also("clock", arm == "L" ? 9 : 3).Also("lean", 90));
+                stems.Add(
+                    Part(arm, "arm", "T", 28, random.Next(2, 9), Between(700, 1200), 450)
+                        .Also("clock", arm == "L" ? 9 : 3)
+                        .Also("lean", 90)
+                );
             }
 
             foreach (var on in ons)
@@ -325,7 +485,19 @@ public static class SeededSurveys
 
             if (OneIn(2))
             {
-                survey["support"] = new JsonObject { ["kind"] = Any("wires", "t-trellis", "stake", "wall"), ["width"] = 3000, ["height"] = 1900, ["wires"] = new JsonArray([.. Enumerable.Range(1, 3).Select(i => (JsonNode)new JsonObject { ["height"] = i * 500, ["y"] = i % 2 == 0 ? 300 : -300 })]) };
+                survey["support"] = new JsonObject
+                {
+                    ["kind"] = Any("wires", "t-trellis", "stake", "wall"),
+                    ["width"] = 3000,
+                    ["height"] = 1900,
+                    ["wires"] = new JsonArray([
+                        .. Enumerable
+                            .Range(1, 3)
+                            .Select(i =>
+                                (JsonNode)new JsonObject { ["height"] = i * 500, ["y"] = i % 2 == 0 ? 300 : -300 }
+                            ),
+                    ]),
+                };
             }
         }
 
@@ -363,7 +535,14 @@ public static class SeededSurveys
 
             if (OneIn(4))
             {
-                vine["records"] = new JsonArray(new JsonObject { ["season"] = 2025, ["pruningWeight"] = Between(100, 2000), ["crop"] = Between(500, 9000) });
+                vine["records"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["season"] = 2025,
+                        ["pruningWeight"] = Between(100, 2000),
+                        ["crop"] = Between(500, 9000),
+                    }
+                );
             }
         }
 
@@ -377,10 +556,32 @@ public static class SeededSurveys
             return stem;
         }
 
-        private JsonObject Part(string id, string role, string on, double diameter, int age, double length, double at) =>
-            Placed(new JsonObject { ["id"] = id, ["role"] = role, ["parent"] = on, ["clock"] = Clock(), ["diameter"] = diameter, ["age"] = age, ["length"] = length }, on, at);
+        private JsonObject Part(
+            string id,
+            string role,
+            string on,
+            double diameter,
+            int age,
+            double length,
+            double at
+        ) =>
+            Placed(
+                new JsonObject
+                {
+                    ["id"] = id,
+                    ["role"] = role,
+                    ["parent"] = on,
+                    ["clock"] = Clock(),
+                    ["diameter"] = diameter,
+                    ["age"] = age,
+                    ["length"] = length,
+                },
+                on,
+                at
+            );
 
-        private JsonObject Shoot(string id, string on, double at) => Placed(Stem(id, Any("shoot", "shoot", "cane"), on, Between(4, 22), 1, Between(200, 1700)), on, at);
+        private JsonObject Shoot(string id, string on, double at) =>
+            Placed(Stem(id, Any("shoot", "shoot", "cane"), on, Between(4, 22), 1, Between(200, 1700)), on, at);
 
         public void Row(JsonObject survey)
         {
@@ -393,7 +594,14 @@ public static class SeededSurveys
             if (!OneIn(4))
             {
                 var first = random.Next(0, 90);
-                var row = new JsonObject { ["length"] = Between(500, 12000), ["firstYear"] = first, ["secondYear"] = random.Next(0, 40), ["spent"] = random.Next(0, 60), ["thin"] = random.Next(0, first + 1) };
+                var row = new JsonObject
+                {
+                    ["length"] = Between(500, 12000),
+                    ["firstYear"] = first,
+                    ["secondYear"] = random.Next(0, 40),
+                    ["spent"] = random.Next(0, 60),
+                    ["thin"] = random.Next(0, first + 1),
+                };
                 survey["row"] = row;
                 if (OneIn(2))
                 {
@@ -407,13 +615,37 @@ public static class SeededSurveys
 
                 if (kind == "canefruit.unknown")
                 {
-                    row["observations"] = new JsonArray([.. Enumerable.Range(0, random.Next(0, 3)).Select(_ => (JsonNode)new JsonObject { ["date"] = Any("2026-07-10", "2026-10-05"), ["what"] = Any("old-canes-fruited", "new-canes-fruited", "new-canes-bare") })]);
+                    row["observations"] = new JsonArray([
+                        .. Enumerable
+                            .Range(0, random.Next(0, 3))
+                            .Select(_ =>
+                                (JsonNode)
+                                    new JsonObject
+                                    {
+                                        ["date"] = Any("2026-07-10", "2026-10-05"),
+                                        ["what"] = Any("old-canes-fruited", "new-canes-fruited", "new-canes-bare"),
+                                    }
+                            ),
+                    ]);
                 }
             }
 
             if (survey["row"] is null || OneIn(4))
             {
-                survey["stems"] = new JsonArray([.. Enumerable.Range(0, random.Next(1, 9)).Select(i => (JsonNode)Stem(((char)('A' + i)).ToString(), "cane", Any("ground", "crown"), Between(4, 18), random.Next(1, 4), Between(500, 2400)))]);
+                survey["stems"] = new JsonArray([
+                    .. Enumerable
+                        .Range(0, random.Next(1, 9))
+                        .Select(i =>
+                            (JsonNode)Stem(
+                                ((char)('A' + i)).ToString(),
+                                "cane",
+                                Any("ground", "crown"),
+                                Between(4, 18),
+                                random.Next(1, 4),
+                                Between(500, 2400)
+                            )
+                        ),
+                ]);
             }
 
             if (OneIn(3))

@@ -9,7 +9,9 @@ public class SurveyReaderTests
     private static readonly JsonObject Sound = Surveys.Of(Surveys.Cane("A", 4), Surveys.Cane("B", 8));
 
     private static (string Path, string Code)[] Errors(JsonNode? survey) =>
-        Surveys.Reading(survey) is SurveyReading.Invalid invalid ? [.. invalid.Errors.Select(e => (e.Path, e.Code))] : [];
+        Surveys.Reading(survey) is SurveyReading.Invalid invalid
+            ? [.. invalid.Errors.Select(e => (e.Path, e.Code))]
+            : [];
 
     private static JsonObject First(string name, JsonNode? value)
     {
@@ -55,13 +57,21 @@ public class SurveyReaderTests
     {
         var error = Assert.Single(Errors(First(field, JsonNode.Parse(value))));
         Assert.Equal(code, error.Code);
-        Assert.StartsWith(code == "duplicate" ? "/stems/1/id" : $"/stems/0/{field}", error.Path, StringComparison.Ordinal);
+        Assert.StartsWith(
+            code == "duplicate" ? "/stems/1/id" : $"/stems/0/{field}",
+            error.Path,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void All_errors_come_at_once()
     {
-        var bad = Surveys.Of(Surveys.Cane("A", 13, -4), Surveys.Cane("B", 4).With("age", 0)).With("date", "soon").Plant("kind", "rose.unheard").With("format", "other/1");
+        var bad = Surveys
+            .Of(Surveys.Cane("A", 13, -4), Surveys.Cane("B", 4).With("age", 0))
+            .With("date", "soon")
+            .Plant("kind", "rose.unheard")
+            .With("format", "other/1");
         Assert.Equal(6, Errors(bad).Length);
         Assert.Contains(("/plant/kind", "unknown"), Errors(bad));
     }
@@ -71,12 +81,14 @@ public class SurveyReaderTests
     [InlineData("3")]
     [InlineData("null")]
     [InlineData("\"survey\"")]
-    public void What_is_no_object_is_no_survey(string json) => Assert.Equal([("", "type")], Errors(JsonNode.Parse(json)));
+    public void What_is_no_object_is_no_survey(string json) =>
+        Assert.Equal([("", "type")], Errors(JsonNode.Parse(json)));
 
     [Fact]
     public void Two_hundred_stems_are_read_and_one_more_is_not()
     {
-        JsonObject Many(int n) => Surveys.Of([.. Enumerable.Range(0, n).Select(i => Surveys.Cane($"S{i}", 1 + (i % 11)))]);
+        JsonObject Many(int n) =>
+            Surveys.Of([.. Enumerable.Range(0, n).Select(i => Surveys.Cane($"S{i}", 1 + (i % 11)))]);
         Assert.Empty(Errors(Many(200)));
         Assert.Equal([("/stems", "too-many")], Errors(Many(201)));
         Assert.Equal([("/stems", "required")], Errors(Many(0)));
@@ -85,10 +97,22 @@ public class SurveyReaderTests
     [Fact]
     public void Stems_may_stand_eight_deep_on_each_other()
     {
-        JsonObject Deep(int n) => Surveys.Of([Surveys.Cane("S0", 3), .. Enumerable.Range(1, n).Select(i => Surveys.Cane($"S{i}", 3).With("role", "lateral").With("parent", $"S{i - 1}").With("at", 10))]);
+        JsonObject Deep(int n) =>
+            Surveys.Of([
+                Surveys.Cane("S0", 3),
+                .. Enumerable
+                    .Range(1, n)
+                    .Select(i =>
+                        Surveys.Cane($"S{i}", 3).With("role", "lateral").With("parent", $"S{i - 1}").With("at", 10)
+                    ),
+            ]);
         Assert.Empty(Errors(Deep(8)));
         Assert.Contains(Errors(Deep(9)), e => e.Code == "depth");
-        var ring = Surveys.Of(Surveys.Cane("A", 1).With("parent", "B"), Surveys.Cane("B", 1).With("parent", "C"), Surveys.Cane("C", 1).With("parent", "A"));
+        var ring = Surveys.Of(
+            Surveys.Cane("A", 1).With("parent", "B"),
+            Surveys.Cane("B", 1).With("parent", "C"),
+            Surveys.Cane("C", 1).With("parent", "A")
+        );
         Assert.All(Errors(ring), e => Assert.Equal("cycle", e.Code));
         Assert.Equal(3, Errors(ring).Length);
     }
@@ -110,16 +134,31 @@ public class SurveyReaderTests
     [InlineData("stripLeaves", "1", "type")]
     public void A_changed_value_is_checked_by_name(string name, string value, string code)
     {
-        var school = new JsonObject { ["base"] = "open-bowl", ["set"] = new JsonObject { [name] = JsonNode.Parse(value) } };
+        var school = new JsonObject
+        {
+            ["base"] = "open-bowl",
+            ["set"] = new JsonObject { [name] = JsonNode.Parse(value) },
+        };
         Assert.Equal([($"/school/set/{name}", code)], Errors(Sound.With("school", school)));
     }
 
     [Fact]
     public void A_changed_value_is_the_gardeners_own()
     {
-        var school = new JsonObject { ["set"] = new JsonObject { ["spacing"] = 180, ["slope"] = 0, ["stripLeaves"] = false } };
+        var school = new JsonObject
+        {
+            ["set"] = new JsonObject
+            {
+                ["spacing"] = 180,
+                ["slope"] = 0,
+                ["stripLeaves"] = false,
+            },
+        };
         var read = Surveys.Read(Sound.With("school", school)).School;
-        Assert.Equal((180, 0, Provenance.User, "open-bowl"), (read.SpacingMm, read.SlopeDeg, read.Value("spacing").Provenance, read.Id));
+        Assert.Equal(
+            (180, 0, Provenance.User, "open-bowl"),
+            (read.SpacingMm, read.SlopeDeg, read.Value("spacing").Provenance, read.Id)
+        );
     }
 
     [Fact]
@@ -133,10 +172,24 @@ public class SurveyReaderTests
     [Fact]
     public void Defaults_are_listed_and_a_stem_is_at_least_as_long_as_what_was_seen_on_it()
     {
-        var bare = new JsonObject { ["id"] = "A", ["role"] = "cane", ["parent"] = "crown", ["clock"] = 4, ["diameter"] = 12, ["age"] = 1 };
+        var bare = new JsonObject
+        {
+            ["id"] = "A",
+            ["role"] = "cane",
+            ["parent"] = "crown",
+            ["clock"] = 4,
+            ["diameter"] = 12,
+            ["age"] = 1,
+        };
         var survey = Surveys.Read(Surveys.Of(bare));
-        Assert.Equal(["length", "lean", "tipLean", "radius", "baseClock"], survey.Assumed.Where(a => a.Stem == "A").Select(a => a.Field));
-        Assert.Equal((1100, 20, 20, 30), (survey.Stems[0].LengthMm, survey.Stems[0].LeanDeg, survey.Stems[0].TipLeanDeg, survey.Stems[0].RadiusMm));
+        Assert.Equal(
+            ["length", "lean", "tipLean", "radius", "baseClock"],
+            survey.Assumed.Where(a => a.Stem == "A").Select(a => a.Field)
+        );
+        Assert.Equal(
+            (1100, 20, 20, 30),
+            (survey.Stems[0].LengthMm, survey.Stems[0].LeanDeg, survey.Stems[0].TipLeanDeg, survey.Stems[0].RadiusMm)
+        );
         Assert.Equal(1300, Surveys.Read(Surveys.Of(bare.Buds((1300, 4)))).Stems[0].LengthMm);
     }
 
@@ -145,11 +198,30 @@ public class SurveyReaderTests
     {
         // Seeded noise in place of single values: either read or refused, never thrown.
         var random = new Random(3);
-        string[] noise = ["null", "true", "-1", "1e308", "1e999", "\"\"", "[]", "{}", "[[[]]]", "\"\\u0000\"", "0.0000001", "{\"at\":{}}"];
+        string[] noise =
+        [
+            "null",
+            "true",
+            "-1",
+            "1e308",
+            "1e999",
+            "\"\"",
+            "[]",
+            "{}",
+            "[[[]]]",
+            "\"\\u0000\"",
+            "0.0000001",
+            "{\"at\":{}}",
+        ];
         for (var n = 0; n < 400; n++)
         {
             var survey = (JsonObject)Surveys.Random(n % 30).DeepClone();
-            var target = random.Next(3) switch { 0 => survey, 1 => survey["plant"]!.AsObject(), _ => survey["stems"]![0]!.AsObject() };
+            var target = random.Next(3) switch
+            {
+                0 => survey,
+                1 => survey["plant"]!.AsObject(),
+                _ => survey["stems"]![0]!.AsObject(),
+            };
             target[target.ElementAt(random.Next(target.Count)).Key] = JsonNode.Parse(noise[random.Next(noise.Length)]);
             if (Surveys.Reading(survey) is SurveyReading.Valid valid)
             {

@@ -11,8 +11,18 @@ public class ArchitectureTests
     public void Namespaces_form_no_cycle()
     {
         var server = new ArchLoader().LoadAssemblies(typeof(WorkStore).Assembly).Build();
-        Assert.True(server.Namespaces.Count(n => n.FullName.StartsWith("Gemmifer.Server.", StringComparison.Ordinal)) > 5);
-        Assert.Empty(SliceRuleDefinition.Slices().Matching("Gemmifer.Server.(**)").Should().BeFreeOfCycles().Evaluate(server)
-            .Where(r => !r.Passed).Select(r => r.Description));
+        Assert.True(
+            server.Namespaces.Count(n => n.FullName.StartsWith("Gemmifer.Server.", StringComparison.Ordinal)) > 5
+        );
+        Assert.Empty(
+            SliceRuleDefinition
+                .Slices()
+                .Matching("Gemmifer.Server.(**)")
+                .Should()
+                .BeFreeOfCycles()
+                .Evaluate(server)
+                .Where(r => !r.Passed)
+                .Select(r => r.Description)
+        );
     }
 }

@@ -35,7 +35,12 @@ public sealed class Garden : IDisposable
 
     public HttpClient Client { get; }
 
-    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(HttpMethod method, string path, JsonNode? body = null, int? revision = null)
+    public async Task<(HttpStatusCode Status, JsonNode? Body)> SendAsync(
+        HttpMethod method,
+        string path,
+        JsonNode? body = null,
+        int? revision = null
+    )
     {
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
@@ -58,32 +63,50 @@ public sealed class Garden : IDisposable
     /// <summary>Adds a rose and gives its id.</summary>
     public async Task<string> PlantAsync(string name = "Test Rose")
     {
-        var (status, body) = await SendAsync(HttpMethod.Post, "/api/plants", new JsonObject { ["name"] = name, ["kind"] = "rose.hybrid-tea", ["place"] = "bed" });
+        var (status, body) = await SendAsync(
+            HttpMethod.Post,
+            "/api/plants",
+            new JsonObject
+            {
+                ["name"] = name,
+                ["kind"] = "rose.hybrid-tea",
+                ["place"] = "bed",
+            }
+        );
         Assert.Equal(HttpStatusCode.Created, status);
         return (string)body!["id"]!;
     }
 
-    public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2) => new()
-    {
-        ["id"] = id,
-        ["role"] = "cane",
-        ["parent"] = "crown",
-        ["clock"] = clock,
-        ["diameter"] = diameter,
-        ["age"] = age,
-        ["length"] = 1100,
-        ["lean"] = 24,
-    };
+    public static JsonObject Cane(string id, double clock, double diameter = 14, int age = 2) =>
+        new()
+        {
+            ["id"] = id,
+            ["role"] = "cane",
+            ["parent"] = "crown",
+            ["clock"] = clock,
+            ["diameter"] = diameter,
+            ["age"] = age,
+            ["length"] = 1100,
+            ["lean"] = 24,
+        };
 
-    public static JsonObject Survey(params JsonObject[] stems) => new() { ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]), ["keepOut"] = new JsonArray(), ["school"] = null };
+    public static JsonObject Survey(params JsonObject[] stems) =>
+        new()
+        {
+            ["date"] = "2027-02-20",
+            ["stems"] = new JsonArray([.. stems]),
+            ["keepOut"] = new JsonArray(),
+            ["school"] = null,
+        };
 
-    public static JsonObject Document(params JsonObject[] stems) => new()
-    {
-        ["format"] = "gemmifer.survey/1",
-        ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" },
-        ["date"] = "2027-02-20",
-        ["stems"] = new JsonArray([.. stems]),
-    };
+    public static JsonObject Document(params JsonObject[] stems) =>
+        new()
+        {
+            ["format"] = "gemmifer.survey/1",
+            ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" },
+            ["date"] = "2027-02-20",
+            ["stems"] = new JsonArray([.. stems]),
+        };
 
     private sealed class StoppedClock(DateTimeOffset now) : TimeProvider
     {

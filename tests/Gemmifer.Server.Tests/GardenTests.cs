@@ -3,14 +3,22 @@ using System.Text.Json.Nodes;
 
 namespace Gemmifer.Server.Tests;
 
-/// <summary>Plants, surveys, work and log over a real file: nothing lost, nothing half stored, nothing overwritten.</summary>
+/// <summary>
+/// Plants, surveys, work and log over a real file: nothing lost, nothing half stored, nothing overwritten.
+/// </summary>
 public sealed class GardenTests : IDisposable
 {
     private readonly Garden _garden = new();
 
     public void Dispose() => _garden.Dispose();
 
-    private static JsonObject Rose(string name = "Rose") => new() { ["name"] = name, ["kind"] = "rose.floribunda", ["place"] = "bed" };
+    private static JsonObject Rose(string name = "Rose") =>
+        new()
+        {
+            ["name"] = name,
+            ["kind"] = "rose.floribunda",
+            ["place"] = "bed",
+        };
 
     [Theory]
     [InlineData("name", "\"\"", "/name")]
@@ -32,7 +40,10 @@ public sealed class GardenTests : IDisposable
     public async Task A_plant_is_added_changed_taken_out_and_brought_back()
     {
         var id = await _garden.PlantAsync();
-        Assert.Equal(HttpStatusCode.OK, (await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Other"), 1)).Status);
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Other"), 1)).Status
+        );
         Assert.Equal("Other", (string)(await _garden.GetAsync($"/api/plants/{id}"))["name"]!);
         Assert.Equal(412, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Late"), 1)).Status);
         Assert.Equal(428, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Careless"))).Status);
@@ -52,7 +63,10 @@ public sealed class GardenTests : IDisposable
         Assert.Equal((200, 412), ((int)first, (int)second));
         Assert.Equal((1, 1), ((int)saved!["revision"]!, (int)conflict!["revision"]!));
         Assert.Equal("A", (string)(await _garden.GetAsync(path))["document"]!["stems"]![0]!["id"]!);
-        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("B", 8)), 1)).Status);
+        Assert.Equal(
+            200,
+            (int)(await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("B", 8)), 1)).Status
+        );
     }
 
     [Fact]
@@ -60,7 +74,11 @@ public sealed class GardenTests : IDisposable
     {
         var id = await _garden.PlantAsync();
         var path = $"/api/plants/{id}/survey";
-        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane($"T{i}", 4)), 0)));
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(0, 8)
+                .Select(i => _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane($"T{i}", 4)), 0))
+        );
         Assert.Equal(1, answers.Count(a => (int)a.Status == 200));
         Assert.Equal(7, answers.Count(a => (int)a.Status == 412));
         var kept = (string)answers.Single(a => (int)a.Status == 200).Body!["document"]!["stems"]![0]!["id"]!;
@@ -73,22 +91,46 @@ public sealed class GardenTests : IDisposable
         var id = await _garden.PlantAsync();
         var path = $"/api/plants/{id}/survey";
         await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("A", 4)), 0);
-        var (status, body) = await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(Garden.Cane("A", 4), Garden.Cane("A", 5)), 1);
+        var (status, body) = await _garden.SendAsync(
+            HttpMethod.Put,
+            path,
+            Garden.Survey(Garden.Cane("A", 4), Garden.Cane("A", 5)),
+            1
+        );
         Assert.Equal((422, "/stems/1/id"), ((int)status, (string)body!["errors"]![0]!["path"]!));
-        Assert.Equal((1, 1), ((int)(await _garden.GetAsync(path))["revision"]!, (await _garden.GetAsync(path))["document"]!["stems"]!.AsArray().Count));
+        Assert.Equal(
+            (1, 1),
+            (
+                (int)(await _garden.GetAsync(path))["revision"]!,
+                (await _garden.GetAsync(path))["document"]!["stems"]!.AsArray().Count
+            )
+        );
         Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, path, Garden.Survey(), 1)).Status);
     }
 
     private async Task<string> PlannedAsync()
     {
         var id = await _garden.PlantAsync();
-        var stems = new[] { Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7), Garden.Cane("D", 10), Garden.Cane("E", 11, 5, 1) };
+        var stems = new[]
+        {
+            Garden.Cane("A", 1),
+            Garden.Cane("B", 4),
+            Garden.Cane("C", 7),
+            Garden.Cane("D", 10),
+            Garden.Cane("E", 11, 5, 1),
+        };
         await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(stems), 0);
         return id;
     }
 
     private static JsonObject Step(string key, string outcome, string? instead = null, double? cutAt = null) =>
-        new() { ["key"] = key, ["outcome"] = outcome, ["instead"] = instead, ["cutAt"] = cutAt };
+        new()
+        {
+            ["key"] = key,
+            ["outcome"] = outcome,
+            ["instead"] = instead,
+            ["cutAt"] = cutAt,
+        };
 
     [Fact]
     public async Task Steps_are_recorded_once_taken_back_and_found_again_after_a_restart()
@@ -114,9 +156,15 @@ public sealed class GardenTests : IDisposable
         var id = await PlannedAsync();
         var work = $"/api/plants/{id}/work";
         var (_, body) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:A", "different", "removed"));
-        Assert.Equal("remove", (string)body!["plan"]!["stems"]!.AsArray().First(s => (string)s!["id"]! == "A")!["decision"]!);
+        Assert.Equal(
+            "remove",
+            (string)body!["plan"]!["stems"]!.AsArray().First(s => (string)s!["id"]! == "A")!["decision"]!
+        );
         (_, body) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:B", "different", "cut", 700));
-        Assert.Equal(700, (double)body!["plan"]!["steps"]!.AsArray().First(s => (string?)s!["stem"] == "B")!["cut"]!["at"]!);
+        Assert.Equal(
+            700,
+            (double)body!["plan"]!["steps"]!.AsArray().First(s => (string?)s!["stem"] == "B")!["cut"]!["at"]!
+        );
         Assert.DoesNotContain(body["pending"]!.AsArray(), p => (string)p!["key"]! is "stem:A" or "stem:B");
         var (status, refused) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:C", "different", "cut"));
         Assert.Equal((422, "/cutAt"), ((int)status, (string)refused!["errors"]![0]!["path"]!));
@@ -149,8 +197,28 @@ public sealed class GardenTests : IDisposable
     public async Task Notes_go_into_the_log_and_empty_ones_do_not()
     {
         var id = await _garden.PlantAsync();
-        Assert.Equal(201, (int)(await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "first bloom" })).Status);
-        Assert.Equal(422, (int)(await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "  " })).Status);
+        Assert.Equal(
+            201,
+            (int)
+                (
+                    await _garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/plants/{id}/log",
+                        new JsonObject { ["text"] = "first bloom" }
+                    )
+                ).Status
+        );
+        Assert.Equal(
+            422,
+            (int)
+                (
+                    await _garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/plants/{id}/log",
+                        new JsonObject { ["text"] = "  " }
+                    )
+                ).Status
+        );
         Assert.Equal("first bloom", (string)(await _garden.GetAsync($"/api/plants/{id}/log"))[0]!["text"]!);
     }
 }

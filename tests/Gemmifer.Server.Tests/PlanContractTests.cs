@@ -13,8 +13,15 @@ public sealed class PlanContractTests : IDisposable
 
     private async Task<(HttpStatusCode Status, string Type, string Body)> PostAsync(string body)
     {
-        using var answer = await _garden.Client.PostAsync("/api/plan", new StringContent(body, Encoding.UTF8, "application/json"));
-        return (answer.StatusCode, answer.Content.Headers.ContentType?.MediaType ?? "", await answer.Content.ReadAsStringAsync());
+        using var answer = await _garden.Client.PostAsync(
+            "/api/plan",
+            new StringContent(body, Encoding.UTF8, "application/json")
+        );
+        return (
+            answer.StatusCode,
+            answer.Content.Headers.ContentType?.MediaType ?? "",
+            await answer.Content.ReadAsStringAsync()
+        );
     }
 
     [Fact]
@@ -43,7 +50,9 @@ public sealed class PlanContractTests : IDisposable
         Assert.Equal(status, (int)problem["status"]!);
         if (status == 422)
         {
-            Assert.All(problem["errors"]!.AsArray(), e => Assert.True(e!["path"] is not null && e["code"] is not null && e["message"] is not null));
+            Assert.All(problem["errors"]!.AsArray(), e =>
+                Assert.True(e!["path"] is not null && e["code"] is not null && e["message"] is not null)
+            );
         }
 
         Assert.Equal(HttpStatusCode.OK, (await PostAsync(Garden.Document(Garden.Cane("A", 4)).ToJsonString())).Status);
@@ -56,7 +65,10 @@ public sealed class PlanContractTests : IDisposable
         survey["stems"]![1]!["length"] = 40_000;
         survey["plant"]!["kind"] = "rose.plastic";
         var errors = JsonNode.Parse((await PostAsync(survey.ToJsonString())).Body)!["errors"]!.AsArray();
-        Assert.Equal(["/plant/kind", "/stems/0/clock", "/stems/0/diameter", "/stems/1/length", "/stems/1/id"], errors.Select(e => (string)e!["path"]!));
+        Assert.Equal(
+            ["/plant/kind", "/stems/0/clock", "/stems/0/diameter", "/stems/1/length", "/stems/1/id"],
+            errors.Select(e => (string)e!["path"]!)
+        );
         Assert.Equal((0, 15_000), ((int)(double)errors[3]!["min"]!, (int)errors[3]!["max"]!));
     }
 
@@ -86,7 +98,10 @@ public sealed class PlanContractTests : IDisposable
     public async Task What_is_not_there_is_a_problem_too(string path)
     {
         using var answer = await _garden.Client.GetAsync(path);
-        Assert.Equal((404, "application/problem+json"), ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType));
+        Assert.Equal(
+            (404, "application/problem+json"),
+            ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType)
+        );
     }
 
     [Fact]
@@ -95,7 +110,10 @@ public sealed class PlanContractTests : IDisposable
         using var request = new HttpRequestMessage(HttpMethod.Post, "/api/plants/any/work/finish");
         request.Headers.Add("Sec-Fetch-Site", "cross-site");
         using var answer = await _garden.Client.SendAsync(request);
-        Assert.Equal((403, "application/problem+json"), ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType));
+        Assert.Equal(
+            (403, "application/problem+json"),
+            ((int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType)
+        );
     }
 
     [Fact]

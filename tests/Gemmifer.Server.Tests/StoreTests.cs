@@ -42,14 +42,18 @@ public sealed class StoreTests
             {
                 connection.Open();
                 using var command = connection.CreateCommand();
-                command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_OwnSchools'; DROP TABLE Schools;";
+                command.CommandText =
+                    "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_OwnSchools'; DROP TABLE Schools;";
                 command.ExecuteNonQuery();
             }
 
             SqliteConnection.ClearAllPools();
             using (var garden = new Garden(folder))
             {
-                Assert.Equal("Kept", (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!);
+                Assert.Equal(
+                    "Kept",
+                    (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!
+                );
                 Assert.Equal(13, (await garden.GetAsync("/api/rules")).AsArray().Count);
             }
 
@@ -103,7 +107,9 @@ public sealed class StoreTests
                 string Told(string kind) => Given(log.Single(l => (string)l!["kind"]! == kind)!["measures"]);
                 Assert.Equal("none", Told("note"));
                 Assert.Equal(
-                    """[{"at":9,"length":8,"mm":455.5},{"at":19,"length":9,"mm":2,"to":3},{"at":44,"length":10,"day":"2027-05-02"}]""", Told("step"));
+                    """[{"at":9,"length":8,"mm":455.5},{"at":19,"length":9,"mm":2,"to":3},{"at":44,"length":10,"day":"2027-05-02"}]""",
+                    Told("step")
+                );
                 var visit = Assert.Single((await garden.GetAsync("/api/visits")).AsArray());
                 Assert.Equal("""[{"at":6,"length":6,"g":1500}]""", Given(visit!["measures"]));
             }
@@ -116,9 +122,24 @@ public sealed class StoreTests
     }
 
     /// <summary>Measures without the fields that are null.</summary>
-    private static string Given(JsonNode? measures) => measures is null ? "none"
-        : "[" + string.Join(',', measures.AsArray().Select(m =>
-            new JsonObject(m!.AsObject().Where(f => f.Value is not null).Select(f => KeyValuePair.Create(f.Key, (JsonNode?)f.Value!.DeepClone()))).ToJsonString())) + "]";
+    private static string Given(JsonNode? measures) =>
+        measures is null
+            ? "none"
+            : "["
+                + string.Join(
+                    ',',
+                    measures
+                        .AsArray()
+                        .Select(m =>
+                            new JsonObject(
+                                m!
+                                    .AsObject()
+                                    .Where(f => f.Value is not null)
+                                    .Select(f => KeyValuePair.Create(f.Key, (JsonNode?)f.Value!.DeepClone()))
+                            ).ToJsonString()
+                        )
+                )
+                + "]";
 
     [Fact]
     public async Task The_demo_garden_is_planted_once_and_every_plant_of_it_can_be_planned()
@@ -131,7 +152,11 @@ public sealed class StoreTests
                 var plants = (await garden.GetAsync("/api/plants")).AsArray();
                 var (planned, logged) = (new HashSet<string>(), 0);
                 Assert.True(plants.Count >= 6);
-                foreach (var id in plants.Where(p => (string)p!["state"]! != "empty").Select(p => (string)p!["plant"]!["id"]!))
+                foreach (
+                    var id in plants
+                        .Where(p => (string)p!["state"]! != "empty")
+                        .Select(p => (string)p!["plant"]!["id"]!)
+                )
                 {
                     var document = (await garden.GetAsync($"/api/plants/{id}/survey"))["document"]!;
                     var (status, plan) = await garden.SendAsync(HttpMethod.Post, "/api/plan", document);
@@ -167,13 +192,25 @@ public sealed class StoreTests
             using (var garden = new Garden(folder, now: new DateTimeOffset(2027, 2, 20, 9, 0, 0, TimeSpan.Zero)))
             {
                 id = await garden.PlantAsync();
-                await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)), 0);
-                await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = "stem:C", ["outcome"] = "done" });
+                await garden.SendAsync(
+                    HttpMethod.Put,
+                    $"/api/plants/{id}/survey",
+                    Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)),
+                    0
+                );
+                await garden.SendAsync(
+                    HttpMethod.Post,
+                    $"/api/plants/{id}/work",
+                    new JsonObject { ["key"] = "stem:C", ["outcome"] = "done" }
+                );
             }
 
             using var later = new Garden(folder, now: new DateTimeOffset(2028, 2, 20, 9, 0, 0, TimeSpan.Zero));
             var survey = await later.GetAsync($"/api/plants/{id}/survey");
-            Assert.Equal((2028, 0, 2027), ((int)survey["season"]!, (int)survey["revision"]!, (int)survey["carriedFrom"]!));
+            Assert.Equal(
+                (2028, 0, 2027),
+                ((int)survey["season"]!, (int)survey["revision"]!, (int)survey["carriedFrom"]!)
+            );
             Assert.Equal(["A", "B"], survey["document"]!["stems"]!.AsArray().Select(s => (string)s!["id"]!));
             var work = await later.GetAsync($"/api/plants/{id}/work");
             Assert.Contains(work["pending"]!.AsArray(), p => (string)p!["key"]! == "stem:A");

@@ -4,19 +4,29 @@ using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;
 
-/// <summary>Climbers through the server: the support is kept, work on canes and on their ties are two things, and next year starts from there.</summary>
+/// <summary>
+/// Climbers through the server: the support is kept, work on canes and on their ties are two things, and next year
+/// starts from there.
+/// </summary>
 public class SupportTests
 {
     private static readonly DateTimeOffset Winter = new(2027, 2, 20, 9, 0, 0, TimeSpan.Zero);
 
-    private static JsonObject Climber() => new JsonObject
-    {
-        ["date"] = "2027-02-20",
-        ["stems"] = new JsonArray(Cane("A", 9, 12, 1), Cane("B", 3, 11, 1), Cane("C", 3.3, 5, 2)),
-        ["keepOut"] = new JsonArray(),
-        ["school"] = null,
-        ["support"] = new JsonObject { ["kind"] = "wall", ["width"] = 2400, ["height"] = 2000, ["y"] = 80 },
-    };
+    private static JsonObject Climber() =>
+        new JsonObject
+        {
+            ["date"] = "2027-02-20",
+            ["stems"] = new JsonArray(Cane("A", 9, 12, 1), Cane("B", 3, 11, 1), Cane("C", 3.3, 5, 2)),
+            ["keepOut"] = new JsonArray(),
+            ["school"] = null,
+            ["support"] = new JsonObject
+            {
+                ["kind"] = "wall",
+                ["width"] = 2400,
+                ["height"] = 2000,
+                ["y"] = 80,
+            },
+        };
 
     private static JsonObject Cane(string id, double clock, double diameter, int age)
     {
@@ -27,14 +37,38 @@ public class SupportTests
 
     private static async Task<string> PlantAsync(Garden garden, string kind = "rose.climber")
     {
-        var (status, plant) = await garden.SendAsync(HttpMethod.Post, "/api/plants", new JsonObject { ["name"] = "Climber", ["kind"] = kind, ["place"] = "wall" });
+        var (status, plant) = await garden.SendAsync(
+            HttpMethod.Post,
+            "/api/plants",
+            new JsonObject
+            {
+                ["name"] = "Climber",
+                ["kind"] = kind,
+                ["place"] = "wall",
+            }
+        );
         Assert.Equal(HttpStatusCode.Created, status);
         return (string)plant!["id"]!;
     }
 
-    private static async Task<JsonNode> DoAsync(Garden garden, string id, string key, string outcome = "done", string? instead = null)
+    private static async Task<JsonNode> DoAsync(
+        Garden garden,
+        string id,
+        string key,
+        string outcome = "done",
+        string? instead = null
+    )
     {
-        var (status, work) = await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = key, ["outcome"] = outcome, ["instead"] = instead });
+        var (status, work) = await garden.SendAsync(
+            HttpMethod.Post,
+            $"/api/plants/{id}/work",
+            new JsonObject
+            {
+                ["key"] = key,
+                ["outcome"] = outcome,
+                ["instead"] = instead,
+            }
+        );
         Assert.True(status == HttpStatusCode.OK, $"{key}: {work}");
         return work!;
     }
@@ -85,17 +119,24 @@ public class SupportTests
         work = await DoAsync(garden, id, "stem:A");
         Assert.DoesNotContain("stem:A", Keys(work));
         Assert.Contains("stem:A:train", Keys(work));
-        var line = (int)work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["line"]!;
+        var line = (int)
+            work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["line"]!;
         work = await DoAsync(garden, id, "stem:A:train");
         Assert.DoesNotContain(Keys(work), k => k.StartsWith("stem:A", StringComparison.Ordinal));
 
         // Instead of tying B it was taken out: A stays where it was tied.
         work = await DoAsync(garden, id, "stem:B:train", "different", "removed");
         Assert.DoesNotContain(Keys(work), k => k.StartsWith("stem:B", StringComparison.Ordinal));
-        Assert.Equal("remove", (string)work["plan"]!["stems"]!.AsArray().Single(s => (string)s!["id"]! == "B")!["decision"]!);
+        Assert.Equal(
+            "remove",
+            (string)work["plan"]!["stems"]!.AsArray().Single(s => (string)s!["id"]! == "B")!["decision"]!
+        );
         Assert.NotNull(work["document"]!["stems"]!.AsArray().Single(s => (string)s!["id"]! == "A")!["towards"]);
         Assert.Equal(1, line);
-        Assert.Equal("line", (string)work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["how"]!);
+        Assert.Equal(
+            "line",
+            (string)work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["how"]!
+        );
 
         var (_, undone) = await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/work/last");
         Assert.Contains("stem:B:train", Keys(undone!));
@@ -115,7 +156,10 @@ public class SupportTests
                 await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Climber(), 0);
                 await DoAsync(garden, id, "stem:C");
                 var work = await DoAsync(garden, id, "stem:A");
-                lean = (double)work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["lies"]!["lean"]!;
+                lean = (double)
+                    work["plan"]!["training"]!["canes"]!.AsArray().Single(c => (string)c!["stem"]! == "A")!["lies"]![
+                        "lean"
+                    ]!;
                 await DoAsync(garden, id, "stem:A:train");
             }
 

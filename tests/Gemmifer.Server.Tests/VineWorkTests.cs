@@ -5,7 +5,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;
 
-/// <summary>Vines and rows over the real server and file: the second visit, what is weighed, rows of vines, the years.</summary>
+/// <summary>
+/// Vines and rows over the real server and file: the second visit, what is weighed, rows of vines, the years.
+/// </summary>
 public sealed class VineWorkTests : IDisposable
 {
     private readonly string _folder = Directory.CreateTempSubdirectory("gemmifer-vines-").FullName;
@@ -16,49 +18,97 @@ public sealed class VineWorkTests : IDisposable
         Directory.Delete(_folder, true);
     }
 
-    private static JsonObject Stem(string id, string role, string parent, double at, double length, int age, double clock = 12) => new()
-    {
-        ["id"] = id,
-        ["role"] = role,
-        ["parent"] = parent,
-        ["at"] = parent == "ground" ? null : at,
-        ["clock"] = clock,
-        ["diameter"] = role == "shoot" ? 10 : 30,
-        ["age"] = age,
-        ["length"] = length,
-        ["lean"] = role == "arm" ? 90 : 5,
-    };
+    private static JsonObject Stem(
+        string id,
+        string role,
+        string parent,
+        double at,
+        double length,
+        int age,
+        double clock = 12
+    ) =>
+        new()
+        {
+            ["id"] = id,
+            ["role"] = role,
+            ["parent"] = parent,
+            ["at"] = parent == "ground" ? null : at,
+            ["clock"] = clock,
+            ["diameter"] = role == "shoot" ? 10 : 30,
+            ["age"] = age,
+            ["length"] = length,
+            ["lean"] = role == "arm" ? 90 : 5,
+        };
 
     private static JsonObject Survey(JsonObject vine, params IEnumerable<JsonObject> stems) =>
-        new() { ["date"] = "2027-02-20", ["stems"] = new JsonArray([.. stems]), ["keepOut"] = new JsonArray(), ["vine"] = vine };
+        new()
+        {
+            ["date"] = "2027-02-20",
+            ["stems"] = new JsonArray([.. stems]),
+            ["keepOut"] = new JsonArray(),
+            ["vine"] = vine,
+        };
 
     private static JsonObject[] Vine()
     {
         var doubtful = Stem("P1a", "shoot", "P1", 20, 1200, 1);
-        doubtful["buds"] = JsonNode.Parse("""[{ "at": 40 }, { "at": 110, "state": "damaged" }, { "at": 180 }, { "at": 250 }]""");
-        return [Stem("T", "trunk", "ground", 0, 900, 8), Stem("L", "arm", "T", 880, 900, 6, 9), Stem("P1", "spur", "L", 200, 70, 4), doubtful, Stem("P1b", "shoot", "P1", 60, 1100, 1), Stem("P2", "spur", "L", 400, 70, 4), Stem("P2a", "shoot", "P2", 20, 1200, 1)];
+        doubtful["buds"] = JsonNode.Parse(
+            """[{ "at": 40 }, { "at": 110, "state": "damaged" }, { "at": 180 }, { "at": 250 }]"""
+        );
+        return
+        [
+            Stem("T", "trunk", "ground", 0, 900, 8),
+            Stem("L", "arm", "T", 880, 900, 6, 9),
+            Stem("P1", "spur", "L", 200, 70, 4),
+            doubtful,
+            Stem("P1b", "shoot", "P1", 60, 1100, 1),
+            Stem("P2", "spur", "L", 400, 70, 4),
+            Stem("P2a", "shoot", "P2", 20, 1200, 1),
+        ];
     }
 
     private static async Task<string> AddAsync(Garden garden, string kind, string place = "Terrace")
     {
-        var (status, body) = await garden.SendAsync(HttpMethod.Post, "/api/plants", new JsonObject { ["name"] = "Test", ["kind"] = kind, ["place"] = place });
+        var (status, body) = await garden.SendAsync(
+            HttpMethod.Post,
+            "/api/plants",
+            new JsonObject
+            {
+                ["name"] = "Test",
+                ["kind"] = kind,
+                ["place"] = place,
+            }
+        );
         Assert.Equal(HttpStatusCode.Created, status);
         return (string)body!["id"]!;
     }
 
-    private static Garden At(string folder, int year, int month, int day) => new(folder, now: new DateTimeOffset(year, month, day, 9, 0, 0, TimeSpan.Zero));
+    private static Garden At(string folder, int year, int month, int day) =>
+        new(folder, now: new DateTimeOffset(year, month, day, 9, 0, 0, TimeSpan.Zero));
 
     private static async Task DoAllAsync(Garden garden, string id)
     {
         for (var n = 0; n < 60; n++)
         {
-            var pending = (await garden.GetAsync($"/api/plants/{id}/work"))["pending"]!.AsArray().FirstOrDefault(p => (string)p!["step"]!["stage"]! != "return");
+            var pending = (await garden.GetAsync($"/api/plants/{id}/work"))["pending"]!
+                .AsArray()
+                .FirstOrDefault(p => (string)p!["step"]!["stage"]! != "return");
             if (pending is null)
             {
                 return;
             }
 
-            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = (string)pending["key"]!, ["outcome"] = "done" })).Status);
+            Assert.Equal(
+                200,
+                (int)
+                    (
+                        await garden.SendAsync(
+                            HttpMethod.Post,
+                            $"/api/plants/{id}/work",
+                            new JsonObject { ["key"] = (string)pending["key"]!, ["outcome"] = "done" }
+                        )
+                    ).Status
+            );
         }
 
         Assert.Fail("The steps do not end.");
@@ -71,7 +121,18 @@ public sealed class VineWorkTests : IDisposable
         using (var winter = At(_folder, 2027, 2, 20))
         {
             id = await AddAsync(winter, "vine.vinifera");
-            Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000 }, Vine()), 0)).Status);
+            Assert.Equal(
+                200,
+                (int)
+                    (
+                        await winter.SendAsync(
+                            HttpMethod.Put,
+                            $"/api/plants/{id}/survey",
+                            Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000 }, Vine()),
+                            0
+                        )
+                    ).Status
+            );
             Assert.Empty((await winter.GetAsync("/api/visits")).AsArray());
             await DoAllAsync(winter, id);
             Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work/finish")).Status);
@@ -79,7 +140,10 @@ public sealed class VineWorkTests : IDisposable
 
         using var spring = At(_folder, 2027, 4, 30);
         var visit = Assert.Single((await spring.GetAsync("/api/visits")).AsArray())!;
-        Assert.Equal(("second-visit", "2027-04-29", id), ((string)visit["kind"]!, (string)visit["due"]!, (string)visit["plantId"]!));
+        Assert.Equal(
+            ("second-visit", "2027-04-29", id),
+            ((string)visit["kind"]!, (string)visit["due"]!, (string)visit["plantId"]!)
+        );
         var (begun, survey) = await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit");
         Assert.Equal(200, (int)begun);
         Assert.Equal(409, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit")).Status);
@@ -91,24 +155,50 @@ public sealed class VineWorkTests : IDisposable
         Assert.DoesNotContain(stems, s => (string)s!["id"]! == "P1b");
         Assert.Equal(262, (double)stems.Single(s => (string)s!["id"]! == "P1a")!["length"]!);
         Assert.Equal(2, (int)document["vine"]!["stage"]!);
-        stems.Single(s => (string)s!["id"]! == "P1a")!["buds"] = JsonNode.Parse("""[{ "at": 40, "state": "shooting" }, { "at": 180, "state": "shooting" }, { "at": 250, "state": "shooting" }]""");
-        stems.Single(s => (string)s!["id"]! == "P2a")!["buds"] = JsonNode.Parse("""[{ "at": 75, "state": "shooting" }, { "at": 140, "state": "dormant" }]""");
-        var put = new JsonObject { ["date"] = "2027-04-30", ["stems"] = stems.DeepClone(), ["keepOut"] = new JsonArray(), ["vine"] = document["vine"]!.DeepClone() };
-        Assert.Equal(200, (int)(await spring.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", put, (int)survey["revision"]!)).Status);
+        stems.Single(s => (string)s!["id"]! == "P1a")!["buds"] = JsonNode.Parse(
+            """[{ "at": 40, "state": "shooting" }, { "at": 180, "state": "shooting" }, { "at": 250, "state": "shooting" }]"""
+        );
+        stems.Single(s => (string)s!["id"]! == "P2a")!["buds"] = JsonNode.Parse(
+            """[{ "at": 75, "state": "shooting" }, { "at": 140, "state": "dormant" }]"""
+        );
+        var put = new JsonObject
+        {
+            ["date"] = "2027-04-30",
+            ["stems"] = stems.DeepClone(),
+            ["keepOut"] = new JsonArray(),
+            ["vine"] = document["vine"]!.DeepClone(),
+        };
+        Assert.Equal(
+            200,
+            (int)
+                (
+                    await spring.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", put, (int)survey["revision"]!)
+                ).Status
+        );
         var work = await spring.GetAsync($"/api/plants/{id}/work");
-        Assert.Equal((2, false, "second-visit"), ((int)work["visit"]!, (bool)work["finished"]!, (string)work["plan"]!["vine"]!["work"]!));
+        Assert.Equal(
+            (2, false, "second-visit"),
+            ((int)work["visit"]!, (bool)work["finished"]!, (string)work["plan"]!["vine"]!["work"]!)
+        );
         var cut = Assert.Single(work["pending"]!.AsArray(), p => p!["step"]!["cut"] is not null)!;
         Assert.Equal(("P1a", 192.0), ((string)cut["step"]!["stem"]!, (double)cut["step"]!["cut"]!["at"]!));
         await DoAllAsync(spring, id);
         Assert.Equal(200, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work/finish")).Status);
 
-        // The next winter the shoots that were cut are the ends of their spurs, a year older, and the visit is number one again.
+        // The next winter the shoots that were cut are the ends of their spurs, a year older, and the visit is number
+        // one again.
         using var next = At(_folder, 2028, 2, 20);
         var carried = (await next.GetAsync($"/api/plants/{id}/survey"))["document"]!;
         Assert.Equal(["T", "L", "P1", "P2"], carried["stems"]!.AsArray().Select(s => (string)s!["id"]!));
         Assert.Equal((212.0, 5), ((double)carried["stems"]![2]!["length"]!, (int)carried["stems"]![2]!["age"]!));
         Assert.Null(carried["vine"]!["stage"]);
-        Assert.Equal((1, 2028), ((int)(await next.GetAsync($"/api/plants/{id}/work"))["visit"]!, (int)(await next.GetAsync($"/api/plants/{id}/work"))["season"]!));
+        Assert.Equal(
+            (1, 2028),
+            (
+                (int)(await next.GetAsync($"/api/plants/{id}/work"))["visit"]!,
+                (int)(await next.GetAsync($"/api/plants/{id}/work"))["season"]!
+            )
+        );
     }
 
     [Fact]
@@ -119,9 +209,32 @@ public sealed class VineWorkTests : IDisposable
         {
             id = await AddAsync(winter, "vine.american");
             JsonObject Shoot(string name, double at, double clock) => Stem(name, "shoot", "T", at, 1600, 1, clock);
-            var vine = new JsonObject { ["system"] = "long-cane", ["spacing"] = 2000, ["pruningWeight"] = 400 };
-            Assert.Equal(200, (int)(await winter.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey",
-                Survey(vine, Stem("T", "trunk", "ground", 0, 850, 8), Shoot("A", 840, 9), Shoot("B", 835, 3), Shoot("C", 800, 9), Shoot("D", 795, 3), Shoot("E", 760, 9)), 0)).Status);
+            var vine = new JsonObject
+            {
+                ["system"] = "long-cane",
+                ["spacing"] = 2000,
+                ["pruningWeight"] = 400,
+            };
+            Assert.Equal(
+                200,
+                (int)
+                    (
+                        await winter.SendAsync(
+                            HttpMethod.Put,
+                            $"/api/plants/{id}/survey",
+                            Survey(
+                                vine,
+                                Stem("T", "trunk", "ground", 0, 850, 8),
+                                Shoot("A", 840, 9),
+                                Shoot("B", 835, 3),
+                                Shoot("C", 800, 9),
+                                Shoot("D", 795, 3),
+                                Shoot("E", 760, 9)
+                            ),
+                            0
+                        )
+                    ).Status
+            );
             await DoAllAsync(winter, id);
             var log = (await winter.GetAsync($"/api/plants/{id}/log")).AsArray();
             Assert.Equal(2, log.Count(l => (string?)l!["stage"] == "train" && l["stem"] is not null));
@@ -140,23 +253,87 @@ public sealed class VineWorkTests : IDisposable
     {
         using var garden = At(_folder, 2027, 2, 20);
         var id = await AddAsync(garden, "raspberry.black");
-        var row = new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = new JsonObject { ["length"] = 3600, ["firstYear"] = 30, ["spent"] = 20 } };
+        var row = new JsonObject
+        {
+            ["date"] = "2027-02-20",
+            ["stems"] = new JsonArray(),
+            ["keepOut"] = new JsonArray(),
+            ["row"] = new JsonObject
+            {
+                ["length"] = 3600,
+                ["firstYear"] = 30,
+                ["spent"] = 20,
+            },
+        };
         Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", row, 0)).Status);
         var key = (string)(await garden.GetAsync($"/api/plants/{id}/work"))["pending"]![0]!["key"]!;
-        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = key, ["outcome"] = "done" });
+        await garden.SendAsync(
+            HttpMethod.Post,
+            $"/api/plants/{id}/work",
+            new JsonObject { ["key"] = key, ["outcome"] = "done" }
+        );
         Assert.Equal(["tip", "do"], (await garden.GetAsync("/api/visits")).AsArray().Select(v => (string)v!["kind"]!));
         await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/work/last");
         Assert.Empty((await garden.GetAsync("/api/visits")).AsArray());
 
-        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = key, ["outcome"] = "done" });
+        await garden.SendAsync(
+            HttpMethod.Post,
+            $"/api/plants/{id}/work",
+            new JsonObject { ["key"] = key, ["outcome"] = "done" }
+        );
         var tip = (await garden.GetAsync("/api/visits")).AsArray()[0]!;
-        Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "perhaps" })).Status);
-        Assert.Equal(204, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "later", ["days"] = 10 })).Status);
-        Assert.Equal("2027-06-14", (string)(await garden.GetAsync("/api/visits")).AsArray().Single(v => (string)v!["kind"]! == "tip")!["due"]!);
-        Assert.Equal(204, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "done" })).Status);
-        Assert.Equal(404, (int)(await garden.SendAsync(HttpMethod.Post, $"/api/visits/{tip["id"]}", new JsonObject { ["outcome"] = "done" })).Status);
+        Assert.Equal(
+            422,
+            (int)
+                (
+                    await garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/visits/{tip["id"]}",
+                        new JsonObject { ["outcome"] = "perhaps" }
+                    )
+                ).Status
+        );
+        Assert.Equal(
+            204,
+            (int)
+                (
+                    await garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/visits/{tip["id"]}",
+                        new JsonObject { ["outcome"] = "later", ["days"] = 10 }
+                    )
+                ).Status
+        );
+        Assert.Equal(
+            "2027-06-14",
+            (string)(await garden.GetAsync("/api/visits")).AsArray().Single(v => (string)v!["kind"]! == "tip")!["due"]!
+        );
+        Assert.Equal(
+            204,
+            (int)
+                (
+                    await garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/visits/{tip["id"]}",
+                        new JsonObject { ["outcome"] = "done" }
+                    )
+                ).Status
+        );
+        Assert.Equal(
+            404,
+            (int)
+                (
+                    await garden.SendAsync(
+                        HttpMethod.Post,
+                        $"/api/visits/{tip["id"]}",
+                        new JsonObject { ["outcome"] = "done" }
+                    )
+                ).Status
+        );
         Assert.Single((await garden.GetAsync("/api/visits")).AsArray());
-        Assert.Contains((await garden.GetAsync($"/api/plants/{id}/log")).AsArray(), l => ((string)l!["text"]!).StartsWith("Came back: Tip the new canes", StringComparison.Ordinal));
+        Assert.Contains((await garden.GetAsync($"/api/plants/{id}/log")).AsArray(), l =>
+            ((string)l!["text"]!).StartsWith("Came back: Tip the new canes", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -167,8 +344,13 @@ public sealed class VineWorkTests : IDisposable
         {
             id = await AddAsync(garden, "vine.vinifera");
             var survey = Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000 }, Vine());
-            survey["rain"] = JsonNode.Parse("""[{ "date": "2027-02-20", "mm": 5 }, { "date": "2027-02-21", "mm": 0 }, { "date": "2027-02-22", "mm": 0 }, { "date": "2027-02-23", "mm": 0 }]""");
-            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 0)).Status);
+            survey["rain"] = JsonNode.Parse(
+                """[{ "date": "2027-02-20", "mm": 5 }, { "date": "2027-02-21", "mm": 0 }, { "date": "2027-02-22", "mm": 0 }, { "date": "2027-02-23", "mm": 0 }]"""
+            );
+            Assert.Equal(
+                200,
+                (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 0)).Status
+            );
             survey["rain"] = JsonNode.Parse("""[{ "date": "2027-02-20", "mm": -5 }]""");
             var (status, body) = await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 1);
             Assert.Equal((422, "/rain/0/mm"), ((int)status, (string)body!["errors"]![0]!["path"]!));
@@ -177,7 +359,12 @@ public sealed class VineWorkTests : IDisposable
         using var again = At(_folder, 2027, 2, 20);
         var work = await again.GetAsync($"/api/plants/{id}/work");
         Assert.Equal("2027-02-21", (string)work["plan"]!["vine"]!["dryDay"]!);
-        Assert.All(work["pending"]!.AsArray().Where(p => p!["step"]!["cut"] is not null && (string)p["step"]!["stage"]! != "return"), p => Assert.Equal("2027-02-21", (string)p!["step"]!["due"]!));
+        Assert.All(
+            work["pending"]!
+                .AsArray()
+                .Where(p => p!["step"]!["cut"] is not null && (string)p["step"]!["stage"]! != "return"),
+            p => Assert.Equal("2027-02-21", (string)p!["step"]!["due"]!)
+        );
     }
 
     [Fact]
@@ -187,17 +374,50 @@ public sealed class VineWorkTests : IDisposable
         using (var first = At(_folder, 2027, 2, 20))
         {
             id = await AddAsync(first, "vine.american");
-            await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 2000, ["pruningWeight"] = 1000 }, Vine()), 0);
+            await first.SendAsync(
+                HttpMethod.Put,
+                $"/api/plants/{id}/survey",
+                Survey(
+                    new JsonObject
+                    {
+                        ["system"] = "cordon",
+                        ["spacing"] = 2000,
+                        ["pruningWeight"] = 1000,
+                    },
+                    Vine()
+                ),
+                0
+            );
         }
 
         using (var autumn = At(_folder, 2027, 9, 20))
         {
             foreach (var (grams, status) in new[] { (4000.0, 201), (2500, 201), (-3, 422), (0, 422) })
             {
-                Assert.Equal(status, (int)(await autumn.SendAsync(HttpMethod.Post, $"/api/plants/{id}/crop", new JsonObject { ["grams"] = grams })).Status);
+                Assert.Equal(
+                    status,
+                    (int)
+                        (
+                            await autumn.SendAsync(
+                                HttpMethod.Post,
+                                $"/api/plants/{id}/crop",
+                                new JsonObject { ["grams"] = grams }
+                            )
+                        ).Status
+                );
             }
 
-            Assert.Equal(422, (int)(await autumn.SendAsync(HttpMethod.Post, $"/api/plants/{id}/crop", new JsonObject { ["grams"] = 5, ["season"] = 2031 })).Status);
+            Assert.Equal(
+                422,
+                (int)
+                    (
+                        await autumn.SendAsync(
+                            HttpMethod.Post,
+                            $"/api/plants/{id}/crop",
+                            new JsonObject { ["grams"] = 5, ["season"] = 2031 }
+                        )
+                    ).Status
+            );
         }
 
         using var second = At(_folder, 2028, 2, 20);
@@ -205,19 +425,45 @@ public sealed class VineWorkTests : IDisposable
         Assert.Null(carried["vine"]!["pruningWeight"]);
         var vine = carried["vine"]!.DeepClone();
         vine["pruningWeight"] = 1100;
-        var (status2, saved) = await second.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2028-02-20", ["stems"] = carried["stems"]!.DeepClone(), ["keepOut"] = new JsonArray(), ["vine"] = vine }, 0);
+        var (status2, saved) = await second.SendAsync(
+            HttpMethod.Put,
+            $"/api/plants/{id}/survey",
+            new JsonObject
+            {
+                ["date"] = "2028-02-20",
+                ["stems"] = carried["stems"]!.DeepClone(),
+                ["keepOut"] = new JsonArray(),
+                ["vine"] = vine,
+            },
+            0
+        );
         Assert.Equal(200, (int)status2);
         Assert.Equal(2, saved!["document"]!["vine"]!["records"]!.AsArray().Count);
         var balance = (await second.GetAsync($"/api/plants/{id}/work"))["plan"]!["vine"]!["balance"]!.AsArray();
         Assert.Equal([2026, 2027], balance.Select(b => (int)b!["season"]!));
-        Assert.Equal((1000.0, null, 5.9, 550.0), ((double)balance[0]!["pruningWeight"]!, (double?)balance[0]!["ravaz"], (double)balance[1]!["ravaz"]!, (double)balance[1]!["woodPerMetre"]!));
+        Assert.Equal(
+            (1000.0, null, 5.9, 550.0),
+            (
+                (double)balance[0]!["pruningWeight"]!,
+                (double?)balance[0]!["ravaz"],
+                (double)balance[1]!["ravaz"]!,
+                (double)balance[1]!["woodPerMetre"]!
+            )
+        );
     }
 
     [Fact]
     public async Task A_row_of_vines_is_planted_at_once_and_reckoned_from_a_sample()
     {
         using var garden = At(_folder, 2027, 2, 20);
-        JsonObject Row(int count, string place, double spacing) => new() { ["place"] = place, ["kind"] = "vine.vinifera", ["count"] = count, ["vine"] = new JsonObject { ["system"] = "cordon", ["spacing"] = spacing } };
+        JsonObject Row(int count, string place, double spacing) =>
+            new()
+            {
+                ["place"] = place,
+                ["kind"] = "vine.vinifera",
+                ["count"] = count,
+                ["vine"] = new JsonObject { ["system"] = "cordon", ["spacing"] = spacing },
+            };
         Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(0, "South", 1500))).Status);
         Assert.Equal(422, (int)(await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(3, "", 1500))).Status);
         var (bad, why) = await garden.SendAsync(HttpMethod.Post, "/api/blocks", Row(3, "South", 0));
@@ -230,13 +476,27 @@ public sealed class VineWorkTests : IDisposable
         foreach (var n in new[] { 0, 5, 9 })
         {
             var id = (string)lines[n]!["id"]!;
-            Assert.Equal(200, (int)(await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 1500 }, Vine()), 1)).Status);
+            Assert.Equal(
+                200,
+                (int)
+                    (
+                        await garden.SendAsync(
+                            HttpMethod.Put,
+                            $"/api/plants/{id}/survey",
+                            Survey(new JsonObject { ["system"] = "cordon", ["spacing"] = 1500 }, Vine()),
+                            1
+                        )
+                    ).Status
+            );
         }
 
         var row = (await garden.GetAsync("/api/blocks")).AsArray().Single()!;
 
         // Each of the three keeps 3 + 2 buds; all twelve would be 60, and as they are alike the estimate has no spread.
-        Assert.Equal((12, 3, 60.0, 60.0), ((int)row["vines"]!, (int)row["planned"]!, (double)row["buds"]!["total"]!, (double)row["buds"]!["high"]!));
+        Assert.Equal(
+            (12, 3, 60.0, 60.0),
+            ((int)row["vines"]!, (int)row["planned"]!, (double)row["buds"]!["total"]!, (double)row["buds"]!["high"]!)
+        );
         Assert.True((double)row["minutes"]!["total"]! > 0);
     }
 
@@ -247,9 +507,43 @@ public sealed class VineWorkTests : IDisposable
         using (var first = At(_folder, 2027, 2, 20))
         {
             id = await AddAsync(first, "raspberry.summer");
-            var row = new JsonObject { ["length"] = 4000, ["firstYear"] = 60, ["spent"] = 44, ["thin"] = 12, ["meanHeight"] = 1700 };
-            await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = row }, 0);
-            var (status, body) = await first.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", new JsonObject { ["date"] = "2027-02-20", ["stems"] = new JsonArray(), ["keepOut"] = new JsonArray(), ["row"] = new JsonObject { ["length"] = 4000, ["firstYear"] = 5, ["thin"] = 9 } }, 1);
+            var row = new JsonObject
+            {
+                ["length"] = 4000,
+                ["firstYear"] = 60,
+                ["spent"] = 44,
+                ["thin"] = 12,
+                ["meanHeight"] = 1700,
+            };
+            await first.SendAsync(
+                HttpMethod.Put,
+                $"/api/plants/{id}/survey",
+                new JsonObject
+                {
+                    ["date"] = "2027-02-20",
+                    ["stems"] = new JsonArray(),
+                    ["keepOut"] = new JsonArray(),
+                    ["row"] = row,
+                },
+                0
+            );
+            var (status, body) = await first.SendAsync(
+                HttpMethod.Put,
+                $"/api/plants/{id}/survey",
+                new JsonObject
+                {
+                    ["date"] = "2027-02-20",
+                    ["stems"] = new JsonArray(),
+                    ["keepOut"] = new JsonArray(),
+                    ["row"] = new JsonObject
+                    {
+                        ["length"] = 4000,
+                        ["firstYear"] = 5,
+                        ["thin"] = 9,
+                    },
+                },
+                1
+            );
             Assert.Equal((422, "/row/thin"), ((int)status, (string)body!["errors"]![0]!["path"]!));
             await DoAllAsync(first, id);
         }
@@ -267,8 +561,17 @@ public sealed class VineWorkTests : IDisposable
         using (var garden = At(_folder, 2027, 2, 20))
         {
             id = await garden.PlantAsync("Kept Rose");
-            await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5)), 0);
-            await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work", new JsonObject { ["key"] = "prepare:1", ["outcome"] = "done" });
+            await garden.SendAsync(
+                HttpMethod.Put,
+                $"/api/plants/{id}/survey",
+                Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5)),
+                0
+            );
+            await garden.SendAsync(
+                HttpMethod.Post,
+                $"/api/plants/{id}/work",
+                new JsonObject { ["key"] = "prepare:1", ["outcome"] = "done" }
+            );
         }
 
         SqliteConnection.ClearAllPools();
@@ -276,8 +579,12 @@ public sealed class VineWorkTests : IDisposable
         {
             connection.Open();
             using var command = connection.CreateCommand();
-            command.CommandText = "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows' OR MigrationId LIKE '%_Rain'; DROP TABLE Visits; "
-                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Surveys DROP COLUMN Rain; ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
+            command.CommandText =
+                "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows' OR MigrationId LIKE "
+                + "'%_Rain'; DROP TABLE Visits; "
+                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; "
+                + "ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Surveys DROP COLUMN Rain; "
+                + "ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
             command.ExecuteNonQuery();
         }
 

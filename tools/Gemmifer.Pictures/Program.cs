@@ -7,17 +7,28 @@ using OpenQA.Selenium.Support.UI;
 var (url, folder) = (args[0].TrimEnd('/'), args[1]);
 Directory.CreateDirectory(folder);
 var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : new[]
-{
-    "garden|/garden|1280x800", "look|/plants/demo-lantern/look|1280x800", "decide|/plants/demo-lantern/decide|1280x800",
-    "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I", "measures|/measures|1280x800", "do-phone|/plants/demo-frostgate/do|390x844",
-    "compare|/plants/demo-lantern/compare|1280x800", "rules|/rules|1280x800", "garden-plan|/garden/plan|1280x800", "sheet|/plants/demo-kiln/sheet|1280x1000",
-    "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change", "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
-    "vine-look|/plants/demo-terrace-1/look|1280x800", "vine-arms|/plants/demo-terrace-1/decide|1280x800", "vine-canes|/plants/demo-gate-vine/decide|1280x800|dark",
-    "vine-rows|/garden/rows|1280x800", "remember|/plants/demo-terrace-1/remember|1280x800", "row|/plants/demo-row-unknown/decide|1280x1000",
-
-    // Last, as it works through steps.
-    "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done",
-}.Select(s => s.Split('|')).ToArray();
+        {
+            "garden|/garden|1280x800",
+            "look|/plants/demo-lantern/look|1280x800",
+            "decide|/plants/demo-lantern/decide|1280x800",
+            "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I",
+            "measures|/measures|1280x800",
+            "do-phone|/plants/demo-frostgate/do|390x844",
+            "compare|/plants/demo-lantern/compare|1280x800",
+            "rules|/rules|1280x800",
+            "garden-plan|/garden/plan|1280x800",
+            "sheet|/plants/demo-kiln/sheet|1280x1000",
+            "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change",
+            "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
+            "vine-look|/plants/demo-terrace-1/look|1280x800",
+            "vine-arms|/plants/demo-terrace-1/decide|1280x800",
+            "vine-canes|/plants/demo-gate-vine/decide|1280x800|dark",
+            "vine-rows|/garden/rows|1280x800",
+            "remember|/plants/demo-terrace-1/remember|1280x800",
+            "row|/plants/demo-row-unknown/decide|1280x1000",
+            // Last, as it works through steps.
+            "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done",
+        }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 foreach (var shot in shots)
 {
@@ -27,17 +38,33 @@ foreach (var shot in shots)
     driver.Navigate().GoToUrl(url + "/favicon.svg");
     driver.ExecuteScript("localStorage.clear()");
     driver.Navigate().GoToUrl(url + shot[1]);
-    new WebDriverWait(driver, TimeSpan.FromSeconds(20)).Until(d => d.FindElements(By.CssSelector("main h1, main h2")).Count > 0);
+    new WebDriverWait(driver, TimeSpan.FromSeconds(20)).Until(d =>
+        d.FindElements(By.CssSelector("main h1, main h2")).Count > 0
+    );
     Thread.Sleep(700);
     driver.ExecuteScript($"document.documentElement.dataset.theme='{theme}'");
     foreach (var text in shot.Skip(4))
     {
-        var target = driver.FindElements(By.XPath($"//*[self::button or self::summary or self::a or @role='button'][contains(normalize-space(.), \"{text}\") or contains(@aria-label, \"{text}\")]")).First();
+        var target = driver
+            .FindElements(
+                By.XPath(
+                    "//*[self::button or self::summary or self::a or @role='button'][contains(normalize-space(.), "
+                        + $"\"{text}\") or contains(@aria-label, \"{text}\")]"
+                )
+            )
+            .First();
         driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click',{bubbles:true}))", target);
         Thread.Sleep(500);
     }
 
-    var taken = (string)((Dictionary<string, object?>)driver.ExecuteCdpCommand("Page.captureScreenshot", new Dictionary<string, object?> { ["format"] = "png" })!)["data"]!;
+    var taken = (string)
+        (
+            (Dictionary<string, object?>)
+                driver.ExecuteCdpCommand(
+                    "Page.captureScreenshot",
+                    new Dictionary<string, object?> { ["format"] = "png" }
+                )!
+        )["data"]!;
     File.WriteAllBytes(Path.Combine(folder, shot[0] + ".png"), Convert.FromBase64String(taken));
     Console.WriteLine(shot[0]);
 }

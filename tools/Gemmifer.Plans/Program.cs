@@ -5,7 +5,11 @@ using Gemmifer.Plans;
 //   compare DIR                  plans the stored surveys again; what was added is let pass, what differs is told
 if (args is ["store", var into, var count, ..])
 {
-    return Stored.Store(into, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), args.Length > 3 ? args[3] : null);
+    return Stored.Store(
+        into,
+        int.Parse(count, System.Globalization.CultureInfo.InvariantCulture),
+        args.Length > 3 ? args[3] : null
+    );
 }
 
 if (args is ["compare", var from])

@@ -10,14 +10,27 @@ namespace Gemmifer.Plans;
 /// <summary>Plans kept on disk, a survey and its plan a file, to be compared with those of a later day.</summary>
 internal static class Stored
 {
-    private static readonly JsonSerializerOptions Plain = new() { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Plain = new()
+    {
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     public static int Store(string into, int count, string? surveys)
     {
         Directory.CreateDirectory(into);
         var (planned, refused) = (0, 0);
-        var more = surveys is null ? [] : Directory.GetFiles(surveys, "*.json").Order(StringComparer.Ordinal).Select(f => (Path.GetFileNameWithoutExtension(f), JsonNode.Parse(File.ReadAllText(f))!.AsObject()));
-        foreach (var (name, survey) in Enumerable.Range(0, count).Select(i => ($"seed-{i:00000}", SeededSurveys.Of(i))).Concat(more))
+        var more = surveys is null
+            ? []
+            : Directory
+                .GetFiles(surveys, "*.json")
+                .Order(StringComparer.Ordinal)
+                .Select(f => (Path.GetFileNameWithoutExtension(f), JsonNode.Parse(File.ReadAllText(f))!.AsObject()));
+        foreach (
+            var (name, survey) in Enumerable
+                .Range(0, count)
+                .Select(i => ($"seed-{i:00000}", SeededSurveys.Of(i)))
+                .Concat(more)
+        )
         {
             if (Plan(survey) is { } plan)
             {
@@ -46,7 +59,11 @@ internal static class Stored
             var plan = Plan(JsonNode.Parse(File.ReadAllText(file))!.AsObject());
             var found = new List<string>();
             var now = plan is null ? null : Kept(JsonNode.Parse(before), JsonNode.Parse(plan), "", found);
-            if (plan is not null && found.Count == 0 && now!.ToJsonString(Plain) == JsonNode.Parse(before)!.ToJsonString(Plain))
+            if (
+                plan is not null
+                && found.Count == 0
+                && now!.ToJsonString(Plain) == JsonNode.Parse(before)!.ToJsonString(Plain)
+            )
             {
                 same++;
                 continue;
@@ -58,7 +75,11 @@ internal static class Stored
                 Console.WriteLine($"{name}: {(plan is null ? "refused" : string.Join("; ", found.Take(4)))}");
             }
 
-            foreach (var path in found.Select(f => System.Text.RegularExpressions.Regex.Replace(f.Split(' ')[0], "/[0-9]+", "/#")).Distinct())
+            foreach (
+                var path in found
+                    .Select(f => System.Text.RegularExpressions.Regex.Replace(f.Split(' ')[0], "/[0-9]+", "/#"))
+                    .Distinct()
+            )
             {
                 paths[path] = paths.GetValueOrDefault(path) + 1;
             }
@@ -66,7 +87,7 @@ internal static class Stored
 
         foreach (var (path, n) in paths)
         {
-            Console.WriteLine($"  {n,5}  {path}");
+            Console.WriteLine($"  {n, 5}  {path}");
         }
 
         Console.WriteLine($"{same} the same, {differ} differ");
@@ -79,8 +100,11 @@ internal static class Stored
         switch (before, now)
         {
             case (JsonObject had, JsonObject has):
-                return new JsonObject(has.Where(p => had.ContainsKey(p.Key)).Select(p => KeyValuePair.Create(p.Key, Kept(had[p.Key], p.Value, $"{path}/{p.Key}", found))).Concat(
-                    had.Where(p => !has.ContainsKey(p.Key)).Select(p => Missing(p.Key))));
+                return new JsonObject(
+                    has.Where(p => had.ContainsKey(p.Key))
+                        .Select(p => KeyValuePair.Create(p.Key, Kept(had[p.Key], p.Value, $"{path}/{p.Key}", found)))
+                        .Concat(had.Where(p => !has.ContainsKey(p.Key)).Select(p => Missing(p.Key)))
+                );
             case (JsonArray had, JsonArray has) when had.Count == has.Count:
                 return new JsonArray([.. has.Select((n, i) => Kept(had[i], n, $"{path}/{i}", found))]);
             default:
@@ -99,9 +123,14 @@ internal static class Stored
         }
     }
 
-    private static string Short(JsonNode? node) => node?.ToJsonString(Plain) is not { } text ? "null" : text.Length > 160 ? text[..160] + "…" : text;
+    private static string Short(JsonNode? node) =>
+        node?.ToJsonString(Plain) is not { } text ? "null"
+        : text.Length > 160 ? text[..160] + "…"
+        : text;
 
-    /// <summary>The plan of a survey; a school that does not serve its kind is left out. Null where the survey is refused.</summary>
+    /// <summary>
+    /// The plan of a survey; a school that does not serve its kind is left out. Null where the survey is refused.
+    /// </summary>
     private static byte[]? Plan(JsonObject survey)
     {
         for (var again = false; ; again = true)

@@ -17,8 +17,17 @@ public enum BudKnowledge
 /// <param name="Facing">Bearing; null where it cannot be told.</param>
 /// <param name="SpreadDeg">Standard deviation of the bearing, degrees; 0 where seen.</param>
 /// <param name="Face">Which side of the stem it sits on, where seen.</param>
-/// <param name="OtherFacing">The bearing it would have if the buds go round the other way; null where the way round is known.</param>
-public sealed record ExpectedBud(double AlongMm, Bearing? Facing, double SpreadDeg, BudKnowledge Known, bool Usable, Bearing? OtherFacing, BudFace? Face = null);
+/// <param name="OtherFacing">The bearing it would have if the buds go round the other way; null where the way round is
+/// known.</param>
+public sealed record ExpectedBud(
+    double AlongMm,
+    Bearing? Facing,
+    double SpreadDeg,
+    BudKnowledge Known,
+    bool Usable,
+    Bearing? OtherFacing,
+    BudFace? Face = null
+);
 
 /// <summary>The arrangement of buds round a stem, fitted to those that were seen.</summary>
 /// <param name="InternodeMm">Distance between successive buds, mm.</param>
@@ -27,7 +36,8 @@ public sealed record ExpectedBud(double AlongMm, Bearing? Facing, double SpreadD
 public sealed record BudPattern(double InternodeMm, int Handedness, double SigmaDeg);
 
 /// <summary>
-/// Expected buds from observed ones. Successive buds turn by a constant divergence (144 degrees for roses: two turns in five
+/// Expected buds from observed ones. Successive buds turn by a constant divergence (144 degrees for roses: two turns in
+/// five
 /// nodes, the 2/5 phyllotaxis of the rose family; published botany), either way round.
 /// </summary>
 public static class Phyllotaxis
@@ -38,9 +48,12 @@ public static class Phyllotaxis
     private const double ShortestShare = 0.4;
     private const double LongestShare = 2.5;
 
-    /// <summary>Fits internode length, way round and spread by least circular residual. Null where no bud's bearing was seen.</summary>
+    /// <summary>
+    /// Fits internode length, way round and spread by least circular residual. Null where no bud's bearing was seen.
+    /// </summary>
     /// <param name="seen">Buds with a bearing, any order.</param>
-    /// <param name="defaultInternodeMm">Used where only one bud was seen; a fit stays within 0.4 to 2.5 times of it.</param>
+    /// <param name="defaultInternodeMm">Used where only one bud was seen; a fit stays within 0.4 to 2.5 times of
+    /// it.</param>
     public static BudPattern? Fit(IEnumerable<Bud> seen, double divergenceDeg, double defaultInternodeMm)
     {
         var buds = seen.Where(b => b.Facing is not null).OrderBy(b => b.AlongMm).ToArray();
@@ -68,7 +81,8 @@ public static class Phyllotaxis
             foreach (var hand in (ReadOnlySpan<int>)[1, -1])
             {
                 var (direction, place) = Residuals(buds, internode, hand * divergenceDeg);
-                // Distances off the grid and a length far from the usual one count too, so that a short chance fit does not win.
+                // Distances off the grid and a length far from the usual one count too, so that a short chance fit does
+                // not win.
                 var usual = Math.Log(internode / defaultInternodeMm);
                 var cost = direction + (place * 4) + (usual * usual * 0.05);
                 if (cost < best.Cost - 1e-9)
@@ -83,17 +97,24 @@ public static class Phyllotaxis
             return new BudPattern(defaultInternodeMm, 0, DefaultSigmaDeg);
         }
 
-        var sigma = buds.Length < 3 ? DefaultSigmaDeg
-            : Math.Clamp(Math.Sqrt(2 * Math.Max(0, best.Sum) / (buds.Length - 1)) * 180 / Math.PI, 5, 60);
+        var sigma =
+            buds.Length < 3
+                ? DefaultSigmaDeg
+                : Math.Clamp(Math.Sqrt(2 * Math.Max(0, best.Sum) / (buds.Length - 1)) * 180 / Math.PI, 5, 60);
         return new BudPattern(best.Internode, best.Hand, sigma);
     }
 
-    /// <summary>All buds of a stem between two places: those seen, and those expected between and beyond them.</summary>
-    /// <remarks>The spread grows as sigma times the root of the nodes to the nearest bud seen. No bearing is invented where none was seen.</remarks>
+    /// <summary>
+    /// All buds of a stem between two places: those seen, and those expected between and beyond them.
+    /// </summary>
+    /// <remarks>The spread grows as sigma times the root of the nodes to the nearest bud seen. No bearing is invented
+    /// where none was seen.</remarks>
     public static ImmutableArray<ExpectedBud> Expect(Stem stem, double divergenceDeg, double defaultInternodeMm)
     {
-        var seen = stem.Buds.OrderBy(b => b.AlongMm)
-            .Select(b => new ExpectedBud(b.AlongMm, b.Facing, 0, BudKnowledge.Seen, b.Usable, null, b.Face)).ToArray();
+        var seen = stem
+            .Buds.OrderBy(b => b.AlongMm)
+            .Select(b => new ExpectedBud(b.AlongMm, b.Facing, 0, BudKnowledge.Seen, b.Usable, null, b.Face))
+            .ToArray();
         var anchors = stem.Buds.Where(b => b.Facing is not null).OrderBy(b => b.AlongMm).ToArray();
         if (Fit(anchors, divergenceDeg, defaultInternodeMm) is not { } pattern)
         {
@@ -135,17 +156,24 @@ public static class Phyllotaxis
                     continue;
                 }
 
-                var near = below is not null && above is not null ? Math.Min(k, Math.Max(1, (int)Math.Round((to - along) / step))) : k;
+                var near =
+                    below is not null && above is not null
+                        ? Math.Min(k, Math.Max(1, (int)Math.Round((to - along) / step)))
+                        : k;
                 var facing = anchor.Facing!.Value.Turn(sign * k * turn);
                 var other = pattern.Handedness == 0 ? anchor.Facing!.Value.Turn(-sign * k * turn) : (Bearing?)null;
-                expected.Add(new ExpectedBud(along, facing, pattern.SigmaDeg * Math.Sqrt(near), BudKnowledge.Likely, true, other));
+                expected.Add(
+                    new ExpectedBud(along, facing, pattern.SigmaDeg * Math.Sqrt(near), BudKnowledge.Likely, true, other)
+                );
             }
         }
 
         return [.. expected.OrderBy(b => b.AlongMm)];
     }
 
-    /// <summary>The widest empty sector among the directions of n successive buds, degrees; 360 for one or none.</summary>
+    /// <summary>
+    /// The widest empty sector among the directions of n successive buds, degrees; 360 for one or none.
+    /// </summary>
     public static double WidestGap(int buds, double divergenceDeg)
     {
         if (buds < 2)
@@ -159,7 +187,9 @@ public static class Phyllotaxis
 
     private static (double Direction, double Place) Residuals(Bud[] buds, double internode, double turn)
     {
-        double sin = 0, cos = 0, place = 0;
+        double sin = 0,
+            cos = 0,
+            place = 0;
         foreach (var bud in buds)
         {
             var k = (bud.AlongMm - buds[0].AlongMm) / internode;

@@ -1,6 +1,7 @@
 namespace Gemmifer.Core.Choice;
 
-/// <content>The bound: prices of the limits that bind, and what the canes that hurt each other can gain together.</content>
+/// <content>The bound: prices of the limits that bind, and what the canes that hurt each other can gain
+/// together.</content>
 internal sealed partial class BoundedSearch
 {
     private Prices FindPrices()
@@ -15,7 +16,8 @@ internal sealed partial class BoundedSearch
 
         return prices;
 
-        // The bound is convex in a price but for the groups: close in on its lowest point by golden section, by powers of two.
+        // The bound is convex in a price but for the groups: close in on its lowest point by golden section, by powers
+        // of two.
         Prices Lowest(Func<long, Prices> at)
         {
             long Worth(double power) => Bound(0, default, at((long)Math.Pow(2, power)));
@@ -68,7 +70,9 @@ internal sealed partial class BoundedSearch
         return (bound, prices);
     }
 
-    /// <summary>Nothing that goes on from here is worth more. Leaves each open candidate's best values behind.</summary>
+    /// <summary>
+    /// Nothing that goes on from here is worth more. Leaves each open candidate's best values behind.
+    /// </summary>
     private long Bound(int depth, Partial at, Prices prices)
     {
         const long Never = long.MinValue / 4;
@@ -88,12 +92,16 @@ internal sealed partial class BoundedSearch
             return Never;
         }
 
-        var total = at.Sum + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed)) + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old));
+        var total =
+            at.Sum
+            + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed))
+            + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old));
         var (room, need, extras, fixedFrom) = (_limits.MaxKept - at.Kept, _limits.MinKept - at.Kept, 0, _n);
         for (var d = depth; d < _n; d++)
         {
             var i = _open[d];
-            long keep = Never, drop = Never;
+            long keep = Never,
+                drop = Never;
             var (mostMm, mostOld) = (roomMm + _least[i], roomOld + _leastOld[i]);
             for (var o = _first[i]; o < _first[i + 1]; o++)
             {
@@ -141,7 +149,8 @@ internal sealed partial class BoundedSearch
     }
 
     /// <summary>
-    /// What keeping up to so many of the listed candidates can add. Candidates are put into groups in which each later one pays the
+    /// What keeping up to so many of the listed candidates can add. Candidates are put into groups in which each later
+    /// one pays the
     /// toll to some earlier one of its group; the first of a group stands for whichever of them is kept first.
     /// </summary>
     private long Slots(int extras, int fixedFrom, int room, int need)
@@ -171,7 +180,10 @@ internal sealed partial class BoundedSearch
         {
             var x = _byExtra[k];
             var worth = -_extra[k];
-            if ((slots >= need && worth <= 0 && (need == 0 || worth <= _slots[need - 1])) || (slots == room && worth <= _slots[room - 1]))
+            if (
+                (slots >= need && worth <= 0 && (need == 0 || worth <= _slots[need - 1]))
+                || (slots == room && worth <= _slots[room - 1])
+            )
             {
                 break;
             }
@@ -200,7 +212,10 @@ internal sealed partial class BoundedSearch
             }
 
             // A sorted list of the best so far, as many as there is room for.
-            var at = slots < room ? slots++ : _slots[room - 1] < worth ? room - 1 : -1;
+            var at =
+                slots < room ? slots++
+                : _slots[room - 1] < worth ? room - 1
+                : -1;
             for (; at >= 0; at--)
             {
                 if (at > 0 && _slots[at - 1] < worth)

@@ -3,15 +3,21 @@ using System.Runtime.InteropServices;
 
 namespace Gemmifer.Core.Choice;
 
-/// <summary>One search over the options that are still open: the bound, the order of branching and the depth-first walk.</summary>
+/// <summary>
+/// One search over the options that are still open: the bound, the order of branching and the depth-first walk.
+/// </summary>
 /// <remarks>Values are points in thousandths times <see cref="BranchAndBound.Scale"/>, plus the tie-break.</remarks>
 internal sealed partial class BoundedSearch
 {
-    /// <summary>Below this a key stands for an option that is not allowed; one forbidden pair costs <see cref="Forbidden"/>.</summary>
-    public const long Blocked = Forbidden / 4, Forbidden = -(1L << 52);
+    /// <summary>
+    /// Below this a key stands for an option that is not allowed; one forbidden pair costs <see cref="Forbidden"/>.
+    /// </summary>
+    public const long Blocked = Forbidden / 4,
+        Forbidden = -(1L << 52);
 
     /// <summary>Prices are looked for up to two to this power.</summary>
-    private const double HighestPower = 34, Golden = 0.6180339887498949;
+    private const double HighestPower = 34,
+        Golden = 0.6180339887498949;
 
     private readonly ChoiceLimits _limits;
     private readonly int _n;
@@ -44,7 +50,8 @@ internal sealed partial class BoundedSearch
 
     /// <summary>Prepares a search over some of a model's options.</summary>
     /// <param name="value">Value of each option of the model.</param>
-    /// <param name="pair">Value of each pair, rows one after another; <see cref="Forbidden"/> where the two exclude each other.</param>
+    /// <param name="pair">Value of each pair, rows one after another; <see cref="Forbidden"/> where the two exclude
+    /// each other.</param>
     /// <param name="kept">The options still open, in order.</param>
     /// <param name="gain">Two choices of different value differ by at least this.</param>
     public BoundedSearch(ChoiceModel model, ChoiceLimits limits, long[] value, long[] pair, int[] kept, long gain)
@@ -65,7 +72,11 @@ internal sealed partial class BoundedSearch
             }
 
             _candidateOf[o] = candidate;
-            (_keeps[o], _old[o], _removed[o]) = (model.Keeps[kept[o]], model.RemovesOld[kept[o]], model.RemovedMm[kept[o]]);
+            (_keeps[o], _old[o], _removed[o]) = (
+                model.Keeps[kept[o]],
+                model.RemovesOld[kept[o]],
+                model.RemovedMm[kept[o]]
+            );
             for (var q = 0; q < _options; q++)
             {
                 _step[(o * _options) + q] = pair[(kept[o] * model.Options) + kept[q]];
@@ -123,7 +134,11 @@ internal sealed partial class BoundedSearch
         for (var o = 0; o < _options; o++)
         {
             var i = _candidateOf[o];
-            if (_keys[0][o] > Blocked && Assign(0, Array.IndexOf(_open, i), o, default) is { } next && Beats(Bound(1, next, Root)))
+            if (
+                _keys[0][o] > Blocked
+                && Assign(0, Array.IndexOf(_open, i), o, default) is { } next
+                && Beats(Bound(1, next, Root))
+            )
             {
                 promising.Add(_original[o]);
             }
@@ -185,7 +200,8 @@ internal sealed partial class BoundedSearch
             }
         }
 
-        // From here on: what choosing o changes in the key of q, the half counted for the pair being replaced by the pair itself.
+        // From here on: what choosing o changes in the key of q, the half counted for the pair being replaced by the
+        // pair itself.
         for (var o = 0; o < _options; o++)
         {
             var row = _step.AsSpan(o * _options, _options);
@@ -208,7 +224,10 @@ internal sealed partial class BoundedSearch
             {
                 if (_keeps[q] && _keys[0][q] > Blocked)
                 {
-                    least = Math.Min(least, _half[(j * _options) + o] + _half[(i * _options) + q] - _step[(o * _options) + q]);
+                    least = Math.Min(
+                        least,
+                        _half[(j * _options) + o] + _half[(i * _options) + q] - _step[(o * _options) + q]
+                    );
                 }
             }
         }
@@ -289,16 +308,22 @@ internal sealed partial class BoundedSearch
         }
     }
 
-    private long Priced(long key, int o, Prices prices) => key - (prices.Wood * _removed[o]) - (_old[o] ? prices.Old : 0);
+    private long Priced(long key, int o, Prices prices) =>
+        key - (prices.Wood * _removed[o]) - (_old[o] ? prices.Old : 0);
 
-    /// <summary>The candidate to decide next: one that has to stay, otherwise the one that gains most by staying.</summary>
+    /// <summary>
+    /// The candidate to decide next: one that has to stay, otherwise the one that gains most by staying.
+    /// </summary>
     private int Choose(int depth)
     {
         var (best, place) = (long.MinValue, depth);
         for (var d = depth; d < _n; d++)
         {
             var i = _open[d];
-            var gain = _dropBest[i] <= Blocked ? long.MaxValue - 1 : _keepBest[i] <= Blocked ? long.MaxValue : _keepBest[i] - _dropBest[i];
+            var gain =
+                _dropBest[i] <= Blocked ? long.MaxValue - 1
+                : _keepBest[i] <= Blocked ? long.MaxValue
+                : _keepBest[i] - _dropBest[i];
             if (gain > best)
             {
                 (best, place) = (gain, d);
@@ -308,12 +333,24 @@ internal sealed partial class BoundedSearch
         return place;
     }
 
-    /// <summary>Chooses an option for the candidate at a place of the open ones; null where a limit is broken.</summary>
+    /// <summary>
+    /// Chooses an option for the candidate at a place of the open ones; null where a limit is broken.
+    /// </summary>
     private Partial? Assign(int depth, int place, int o, Partial at)
     {
         var i = _open[place];
-        var next = new Partial(at.Sum + _keys[depth][o], at.Kept + (_keeps[o] ? 1 : 0), at.Removed + _removed[o], at.Old + (_old[o] ? 1 : 0));
-        if (next.Kept > _limits.MaxKept || next.Kept + (_n - depth - 1) < _limits.MinKept || next.Removed > _limits.MaxRemovedMm || next.Old > _limits.MaxOldRemoved)
+        var next = new Partial(
+            at.Sum + _keys[depth][o],
+            at.Kept + (_keeps[o] ? 1 : 0),
+            at.Removed + _removed[o],
+            at.Old + (_old[o] ? 1 : 0)
+        );
+        if (
+            next.Kept > _limits.MaxKept
+            || next.Kept + (_n - depth - 1) < _limits.MinKept
+            || next.Removed > _limits.MaxRemovedMm
+            || next.Old > _limits.MaxOldRemoved
+        )
         {
             return null;
         }
@@ -327,7 +364,10 @@ internal sealed partial class BoundedSearch
             sum -= _half[(_open[d] * _options) + o];
         }
 
-        return next with { Sum = sum };
+        return next with
+        {
+            Sum = sum,
+        };
     }
 
     /// <summary>Sums, or differences, of two rows, several at a time.</summary>
@@ -347,7 +387,9 @@ internal sealed partial class BoundedSearch
         }
     }
 
-    /// <summary>Prices of a millimetre of wood and of one old cane taken off; any at or above 0 give a valid bound.</summary>
+    /// <summary>
+    /// Prices of a millimetre of wood and of one old cane taken off; any at or above 0 give a valid bound.
+    /// </summary>
     internal readonly record struct Prices(long Wood, long Old);
 
     private readonly record struct Partial(long Sum, int Kept, long Removed, int Old);

@@ -4,14 +4,21 @@ namespace Gemmifer.Core.Choice;
 /// Exact search over a <see cref="ChoiceModel"/>: depth first, best option first, cut off by an admissible bound.
 /// </summary>
 /// <remarks>
-/// <para>The bound takes for every candidate still open its best option, given the choices made, with half of the best each pair
-/// could bring on either side; staying and going are told apart, and of those that gain by staying only as many count as may stay.
-/// Candidates that hurt each other are put into groups: a group's first counts in full, every later one pays the least it can lose
+/// <para>The bound takes for every candidate still open its best option, given the choices made, with half of the best
+/// each pair
+/// could bring on either side; staying and going are told apart, and of those that gain by staying only as many count
+/// as may stay.
+/// Candidates that hurt each other are put into groups: a group's first counts in full, every later one pays the least
+/// it can lose
 /// to an earlier one of the group (a clique of canes too close together counts once).</para>
-/// <para>The limits on wood and on old canes taken off are priced into it (Lagrangian relaxation; M. L. Fisher, Management Science
-/// 27(1), 1981, from memory): any price at or above 0 gives a valid bound, the best known price is carried down the tree.</para>
-/// <para>Options whose own bound does not beat the best choice known are struck out before the walk (reduced-cost fixing).
-/// No bound under-estimates, so what is cut off cannot be better. Equal totals are decided by <see cref="ChoiceModel.TieBreak"/>.</para>
+/// <para>The limits on wood and on old canes taken off are priced into it (Lagrangian relaxation; M. L. Fisher,
+/// Management Science
+/// 27(1), 1981, from memory): any price at or above 0 gives a valid bound, the best known price is carried down the
+/// tree.</para>
+/// <para>Options whose own bound does not beat the best choice known are struck out before the walk (reduced-cost
+/// fixing).
+/// No bound under-estimates, so what is cut off cannot be better. Equal totals are decided by
+/// <see cref="ChoiceModel.TieBreak"/>.</para>
 /// </remarks>
 public sealed class BranchAndBound
 {
@@ -21,8 +28,11 @@ public sealed class BranchAndBound
     private const long Never = long.MinValue / 4;
     private const int FixingRounds = 4;
 
-    /// <summary>Points lost for a pair that falls short of a relaxed spacing, and for each mm of it, thousandths.</summary>
-    private const long ShortPair = 60_000, ShortMm = 300;
+    /// <summary>
+    /// Points lost for a pair that falls short of a relaxed spacing, and for each mm of it, thousandths.
+    /// </summary>
+    private const long ShortPair = 60_000,
+        ShortMm = 300;
 
     private readonly ChoiceModel _model;
     private readonly ChoiceLimits _limits;
@@ -32,7 +42,8 @@ public sealed class BranchAndBound
     private readonly CancellationToken _cancel;
 
     /// <summary>Prepares a search; it can then be asked several questions about the same model.</summary>
-    /// <param name="gain">Two choices of different value differ by at least this many thousandths; 0 where that is not known.</param>
+    /// <param name="gain">Two choices of different value differ by at least this many thousandths; 0 where that is not
+    /// known.</param>
     /// <param name="cancel">Ends a search under way.</param>
     /// <exception cref="OperationCanceledException">From a search that was ended.</exception>
     public BranchAndBound(ChoiceModel model, ChoiceLimits limits, long gain = 0, CancellationToken cancel = default)
@@ -45,8 +56,10 @@ public sealed class BranchAndBound
         {
             for (var q = 0; q < o; q++)
             {
-                var forbidden = (limits.Spacing && model.SpacingShortMm[o, q] > 0) || (limits.Level && model.LevelBroken[o, q]);
-                _pair[(o * count) + q] = _pair[(q * count) + o] = forbidden ? BoundedSearch.Forbidden
+                var forbidden =
+                    (limits.Spacing && model.SpacingShortMm[o, q] > 0) || (limits.Level && model.LevelBroken[o, q]);
+                _pair[(o * count) + q] = _pair[(q * count) + o] = forbidden
+                    ? BoundedSearch.Forbidden
                     : (model.PairPoints[o, q] - (limits.Spacing ? 0 : Shortfall(model, o, q))) * Scale;
             }
         }
@@ -55,22 +68,38 @@ public sealed class BranchAndBound
     /// <summary>Whether the last search ended before everything was looked at.</summary>
     public bool Stopped { get; private set; }
 
-    /// <summary>The best choice within the limits; null when none keeps them all, or none was found within the node limit.</summary>
+    /// <summary>
+    /// The best choice within the limits; null when none keeps them all, or none was found within the node limit.
+    /// </summary>
     /// <param name="nodeLimit">Search nodes after which the best found is returned with its bound.</param>
     /// <param name="start">A choice known to keep the limits, to begin from; null where none is known.</param>
-    /// <param name="force">A candidate that must be kept or must go, whatever that costs; null to leave all free.</param>
+    /// <param name="force">A candidate that must be kept or must go, whatever that costs; null to leave all
+    /// free.</param>
     public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null, int[]? start = null)
     {
         var open = Enumerable.Range(0, _model.Options).ToArray();
         if (force is { } f)
         {
-            open = [.. open.Where(o => o < _model.First[f.Candidate] || o >= _model.First[f.Candidate + 1] || _model.Keeps[o] == f.Keep)];
+            open =
+            [
+                .. open.Where(o =>
+                    o < _model.First[f.Candidate] || o >= _model.First[f.Candidate + 1] || _model.Keeps[o] == f.Keep
+                ),
+            ];
         }
 
         _cancel.ThrowIfCancellationRequested();
         var search = new BoundedSearch(_model, _limits, _value, _pair, open, _gain);
-        search.Begin(start is null ? null : [.. start.Select((c, i) => _model.First[i] + c)], start is null ? Never : ValueOf(start), null);
-        for (var round = 0; round < FixingRounds && search.Best is not null && search.Beats(search.RootBound()); round++)
+        search.Begin(
+            start is null ? null : [.. start.Select((c, i) => _model.First[i] + c)],
+            start is null ? Never : ValueOf(start),
+            null
+        );
+        for (
+            var round = 0;
+            round < FixingRounds && search.Best is not null && search.Beats(search.RootBound());
+            round++
+        )
         {
             _cancel.ThrowIfCancellationRequested();
             var promising = search.Promising();
@@ -103,11 +132,15 @@ public sealed class BranchAndBound
     {
         var options = chosen.Select((c, i) => model.First[i] + c).ToArray();
         var kept = options.Count(o => model.Keeps[o]);
-        return kept <= limits.MaxKept && kept >= limits.MinKept
+        return kept <= limits.MaxKept
+            && kept >= limits.MinKept
             && options.Sum(o => model.RemovedMm[o]) <= limits.MaxRemovedMm
             && options.Count(o => model.RemovesOld[o]) <= limits.MaxOldRemoved
-            && options.All(o => options.All(q =>
-                !(limits.Spacing && model.SpacingShortMm[o, q] > 0) && !(limits.Level && model.LevelBroken[o, q])));
+            && options.All(o =>
+                options.All(q =>
+                    !(limits.Spacing && model.SpacingShortMm[o, q] > 0) && !(limits.Level && model.LevelBroken[o, q])
+                )
+            );
     }
 
     /// <summary>The points of a choice, thousandths, with what a relaxed spacing costs.</summary>

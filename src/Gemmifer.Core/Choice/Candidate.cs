@@ -7,4 +7,10 @@ namespace Gemmifer.Core.Choice;
 /// <summary>A cane the choice is about.</summary>
 /// <param name="Old">Old wood that the renewal share protects.</param>
 /// <param name="Replaced">Old wood past flowering that a young cane can replace.</param>
-public sealed record Candidate(Stem Stem, Finding Finding, ImmutableArray<CutOption> Options, bool Old, bool Replaced = false);
+public sealed record Candidate(
+    Stem Stem,
+    Finding Finding,
+    ImmutableArray<CutOption> Options,
+    bool Old,
+    bool Replaced = false
+);

@@ -1,10 +1,12 @@
 namespace Gemmifer.Core.Choice;
 
 /// <summary>
-/// The joint choice in whole numbers: one option per candidate, points for options and for pairs of options, and the limits.
+/// The joint choice in whole numbers: one option per candidate, points for options and for pairs of options, and the
+/// limits.
 /// Nothing in it knows roses; another solver can be given the very same model.
 /// </summary>
-/// <remarks>Points are thousandths. All pair arrays are indexed by the global option index, <see cref="First"/>[candidate] + option.</remarks>
+/// <remarks>Points are thousandths. All pair arrays are indexed by the global option index,
+/// <see cref="First"/>[candidate] + option.</remarks>
 public sealed class ChoiceModel
 {
     /// <summary>Creates a model for candidates with the given numbers of options.</summary>
@@ -52,7 +54,9 @@ public sealed class ChoiceModel
     /// <summary>Points of a pair of options of two candidates; symmetric.</summary>
     public long[,] PairPoints { get; }
 
-    /// <summary>How much a pair of cut ends falls short of the spacing, mm, rounded up; 0 where it keeps it. Symmetric.</summary>
+    /// <summary>
+    /// How much a pair of cut ends falls short of the spacing, mm, rounded up; 0 where it keeps it. Symmetric.
+    /// </summary>
     public int[,] SpacingShortMm { get; }
 
     /// <summary>Whether two ends differ too much in height. Symmetric.</summary>
@@ -60,8 +64,16 @@ public sealed class ChoiceModel
 }
 
 /// <summary>The limits a choice must keep.</summary>
-/// <param name="Spacing">Whether no pair may fall short of the spacing; when relaxed, each pair that does costs dearly instead.</param>
-public sealed record ChoiceLimits(bool Spacing, bool Level, int MaxKept, int MinKept, long MaxRemovedMm, int MaxOldRemoved);
+/// <param name="Spacing">Whether no pair may fall short of the spacing; when relaxed, each pair that does costs dearly
+/// instead.</param>
+public sealed record ChoiceLimits(
+    bool Spacing,
+    bool Level,
+    int MaxKept,
+    int MinKept,
+    long MaxRemovedMm,
+    int MaxOldRemoved
+);
 
 /// <summary>A solved choice.</summary>
 /// <param name="Chosen">Option chosen for each candidate, counted within the candidate.</param>

@@ -30,15 +30,25 @@ public enum OptionKind
 /// <param name="SpreadDeg">Standard deviation of its direction, degrees; 0 where seen.</param>
 /// <param name="GiveOrTakeHours">How far from that direction a bud may still be taken, hours.</param>
 public sealed record TargetBud(
-    double? AlongMm, Bearing? Facing, BudKnowledge Known, double FromMm, double ToMm, double GiveOrTakeHours = 0, Bearing? OtherFacing = null,
-    BudFace? Face = null, bool AtScar = false, double SpreadDeg = 0);
+    double? AlongMm,
+    Bearing? Facing,
+    BudKnowledge Known,
+    double FromMm,
+    double ToMm,
+    double GiveOrTakeHours = 0,
+    Bearing? OtherFacing = null,
+    BudFace? Face = null,
+    bool AtScar = false,
+    double SpreadDeg = 0
+);
 
 /// <summary>A side stem that takes over from the stem it stands on.</summary>
 /// <param name="Own">What is done with the side stem itself.</param>
 public sealed record TakeOver(Stem Stem, CutOption Own);
 
 /// <summary>One thing that can be done with one stem.</summary>
-/// <param name="AlongMm">Place of the cut along the stem, mm: 0 for a removal, the length for a whole stem, the middle of the window for a bud not yet found.</param>
+/// <param name="AlongMm">Place of the cut along the stem, mm: 0 for a removal, the length for a whole stem, the middle
+/// of the window for a bud not yet found.</param>
 /// <param name="End">Where the end may come to stand; a point unless the bud has still to be found.</param>
 /// <param name="Place">Where it is taken to stand.</param>
 /// <param name="HeightMm">Height of that place above the crown, mm.</param>
@@ -46,8 +56,16 @@ public sealed record TakeOver(Stem Stem, CutOption Own);
 /// <param name="TakeOver">The side stem it is cut back to; its end is then the end. Null where there is none.</param>
 /// <param name="Sheared">Cut with shears at a height, together with the whole plant.</param>
 public sealed record CutOption(
-    OptionKind Kind, double AlongMm, TargetBud? Bud, Segment3 End, Point3 Place, double HeightMm, double RemovedMm,
-    TakeOver? TakeOver = null, bool Sheared = false)
+    OptionKind Kind,
+    double AlongMm,
+    TargetBud? Bud,
+    Segment3 End,
+    Point3 Place,
+    double HeightMm,
+    double RemovedMm,
+    TakeOver? TakeOver = null,
+    bool Sheared = false
+)
 {
     /// <summary>Whether the stem stays, shortened or not.</summary>
     public bool Keeps => Kind is OptionKind.Whole or OptionKind.Cut;

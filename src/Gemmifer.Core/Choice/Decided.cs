@@ -9,7 +9,15 @@ namespace Gemmifer.Core.Choice;
 /// <param name="Option">The cut; null where there is none, or where the stem falls with its parent.</param>
 /// <param name="Stage">Stage of its step.</param>
 public sealed record Decided(
-    Stem Stem, Finding Finding, Decision Decision, CutOption? Option, Stage Stage, ImmutableArray<PlanReason> Reasons, Sentence? Flips, string? Successor)
+    Stem Stem,
+    Finding Finding,
+    Decision Decision,
+    CutOption? Option,
+    Stage Stage,
+    ImmutableArray<PlanReason> Reasons,
+    Sentence? Flips,
+    string? Successor
+)
 {
     /// <summary>Stays on the plant by decision.</summary>
     public bool Kept => Decision is Decision.Keep or Decision.Shorten;

@@ -1,16 +1,21 @@
 namespace Gemmifer.Core.Choice;
 
 /// <summary>
-/// Finds a good choice quickly, without proof: the exact search begins from it, so that a large plant gets a sensible plan even
+/// Finds a good choice quickly, without proof: the exact search begins from it, so that a large plant gets a sensible
+/// plan even
 /// where the proof cannot be finished. Deterministic.
 /// </summary>
 /// <remarks>
-/// Tabu search (F. Glover, ORSA Journal on Computing 1(3), 1989, from memory): always the best change of one candidate, limits
+/// Tabu search (F. Glover, ORSA Journal on Computing 1(3), 1989, from memory): always the best change of one candidate,
+/// limits
 /// broken costing far more than any want, the candidate changed last not being changed again at once.
 /// </remarks>
 public sealed class LocalSearch
 {
-    private const long PairCost = 1_000_000_000, UnitCost = 1_000_000_000, MmCost = 10_000_000, LevelCost = 100_000_000;
+    private const long PairCost = 1_000_000_000,
+        UnitCost = 1_000_000_000,
+        MmCost = 10_000_000,
+        LevelCost = 100_000_000;
 
     private readonly ChoiceModel _model;
     private readonly ChoiceLimits _limits;
@@ -80,7 +85,11 @@ public sealed class LocalSearch
             for (var i = 0; i < n; i++)
             {
                 var now = _model.First[i] + _chosen[i];
-                var (kept, old, removed) = (_kept - (keeps[now] ? 1 : 0), _old - (removesOld[now] ? 1 : 0), _removed - removes[now]);
+                var (kept, old, removed) = (
+                    _kept - (keeps[now] ? 1 : 0),
+                    _old - (removesOld[now] ? 1 : 0),
+                    _removed - removes[now]
+                );
                 var from = points[now] - _pairs[now] - broken;
                 for (var o = _model.First[i]; o < _model.First[i + 1]; o++)
                 {
@@ -89,7 +98,11 @@ public sealed class LocalSearch
                         continue;
                     }
 
-                    var change = from - points[o] + _pairs[o] + Cost(kept + (keeps[o] ? 1 : 0), old + (removesOld[o] ? 1 : 0), removed + removes[o]);
+                    var change =
+                        from
+                        - points[o]
+                        + _pairs[o]
+                        + Cost(kept + (keeps[o] ? 1 : 0), old + (removesOld[o] ? 1 : 0), removed + removes[o]);
                     if (change < least && (freeFrom[i] <= round || cost + change < best))
                     {
                         (move, least) = (o, change);
@@ -128,18 +141,30 @@ public sealed class LocalSearch
     {
         var shortBy = _model.SpacingShortMm[o, q];
         var cost = -_model.PairPoints[o, q];
-        cost += shortBy == 0 ? 0 : _limits.Spacing ? PairCost : BranchAndBound.ShortfallPoints(shortBy);
+        cost +=
+            shortBy == 0 ? 0
+            : _limits.Spacing ? PairCost
+            : BranchAndBound.ShortfallPoints(shortBy);
         return cost + (_limits.Level && _model.LevelBroken[o, q] ? LevelCost : 0);
     }
 
-    private long Total() => Enumerable.Range(0, _model.Candidates).Sum(i =>
-    {
-        // Each pair is in the sums of both its ends.
-        var o = _model.First[i] + _chosen[i];
-        return _model.Points[o] - (_pairs[o] / 2);
-    });
+    private long Total() =>
+        Enumerable
+            .Range(0, _model.Candidates)
+            .Sum(i =>
+            {
+                // Each pair is in the sums of both its ends.
+                var o = _model.First[i] + _chosen[i];
+                return _model.Points[o] - (_pairs[o] / 2);
+            });
 
     private long Cost(int kept, int old, long removed) =>
-        (UnitCost * (Math.Max(0, kept - _limits.MaxKept) + Math.Max(0, _limits.MinKept - kept) + Math.Max(0, old - _limits.MaxOldRemoved)))
-        + (_limits.MaxRemovedMm >= long.MaxValue / 4 ? 0 : MmCost * Math.Max(0, removed - _limits.MaxRemovedMm));
+        (
+            UnitCost
+            * (
+                Math.Max(0, kept - _limits.MaxKept)
+                + Math.Max(0, _limits.MinKept - kept)
+                + Math.Max(0, old - _limits.MaxOldRemoved)
+            )
+        ) + (_limits.MaxRemovedMm >= long.MaxValue / 4 ? 0 : MmCost * Math.Max(0, removed - _limits.MaxRemovedMm));
 }

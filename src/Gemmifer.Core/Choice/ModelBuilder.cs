@@ -8,7 +8,10 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Choice;
 
-/// <summary>Turns candidates and a school into the numbers of a <see cref="ChoiceModel"/>: every want is a term of one option or of a pair.</summary>
+/// <summary>
+/// Turns candidates and a school into the numbers of a <see cref="ChoiceModel"/>: every want is a term of one option or
+/// of a pair.
+/// </summary>
 public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Candidate> candidates)
 {
     /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
@@ -20,14 +23,22 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     /// <summary>Ends closer in bearing than this compete, degrees.</summary>
     private const double CloseDeg = 60;
 
-    /// <summary>Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.</summary>
-    private const double TouchMm = 25, TouchFromMm = 150;
+    /// <summary>
+    /// Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.
+    /// </summary>
+    private const double TouchMm = 25,
+        TouchFromMm = 150;
 
-    /// <summary>Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.</summary>
+    /// <summary>
+    /// Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.
+    /// </summary>
     private const double FarMm = 100;
 
-    /// <summary>A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.</summary>
-    private const double GapDeg = 150, GapEdgeDeg = 45;
+    /// <summary>
+    /// A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.
+    /// </summary>
+    private const double GapDeg = 150,
+        GapEdgeDeg = 45;
 
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
     public const double ShootReachMm = 250;
@@ -35,8 +46,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     private readonly Dictionary<string, Line> _lines = [];
     private readonly School _school = survey.School;
     private readonly ImmutableArray<(double From, double Width)> _gaps = Gaps(survey.School, candidates);
-    private readonly double _tallestMm = candidates.Length == 0 ? 0
-        : candidates.Max(c => tree.Axis(c.Stem).At(StemTree.LiveLength(c.Stem)).Z - survey.Plant.CrownHeightMm);
+    private readonly double _tallestMm =
+        candidates.Length == 0
+            ? 0
+            : candidates.Max(c => tree.Axis(c.Stem).At(StemTree.LiveLength(c.Stem)).Z - survey.Plant.CrownHeightMm);
 
     /// <summary>The model. Candidates and their options keep their order.</summary>
     public ChoiceModel Build(CancellationToken cancel = default)
@@ -69,14 +82,17 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     {
         if (!option.Keeps)
         {
-            // Leaving old wood for another year weighs more the older it is: the oldest goes first (common practice, no source).
+            // Leaving old wood for another year weighs more the older it is: the oldest goes first (common practice, no
+            // source).
             return option.Kind == OptionKind.Defer
-                ? _school.Weight("defer") * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
+                ? _school.Weight("defer")
+                    * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
                 : 0;
         }
 
         var stem = option.TakeOver?.Stem ?? candidate.Stem;
-        var points = _school.Weight("keep")
+        var points =
+            _school.Weight("keep")
             + (_school.Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm))
             + (_school.Weight("year") * (Math.Min(stem.Age, 20) - 1));
         if (stem.DiameterMm < _school.ThinBelowMm)
@@ -90,12 +106,16 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
         if (stem.Age >= survey.Plant.Kind.OldFrom)
         {
-            points += _school.Weight("old")
+            points +=
+                _school.Weight("old")
                 + (stem.Has("unproductive") ? _school.Weight("unproductive") : 0)
                 + (stem.Has("productive") ? _school.Weight("productive") : 0);
         }
 
-        return points + HeightPoints(option) + BudPoints(stem, option) + PlacePoints(stem, option)
+        return points
+            + HeightPoints(option)
+            + BudPoints(stem, option)
+            + PlacePoints(stem, option)
             + (option.Kind == OptionKind.Whole ? _school.Weight("uncut") : 0)
             + (option.TakeOver is null ? 0 : _school.Weight("join"))
             + (candidate.Replaced ? _school.Weight("replaced") : 0)
@@ -103,15 +123,24 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             + (FillsGap(option) is null ? 0 : _school.Weight("gap"));
     }
 
-    /// <summary>Where the shoot of a bud will stand, seen from the crown, if that is a side on which no cane stands; null otherwise.</summary>
+    /// <summary>
+    /// Where the shoot of a bud will stand, seen from the crown, if that is a side on which no cane stands; null
+    /// otherwise.
+    /// </summary>
     public Bearing? FillsGap(CutOption option)
     {
-        if (_gaps.IsEmpty || option.Bud is not { Facing: { } facing, Known: not BudKnowledge.LookFor, OtherFacing: null })
+        if (
+            _gaps.IsEmpty
+            || option.Bud is not { Facing: { } facing, Known: not BudKnowledge.LookFor, OtherFacing: null }
+        )
         {
             return null;
         }
 
-        var tip = Bearing.FromVector(option.Place.X + (ShootReachMm * facing.X), option.Place.Y + (ShootReachMm * facing.Y));
+        var tip = Bearing.FromVector(
+            option.Place.X + (ShootReachMm * facing.X),
+            option.Place.Y + (ShootReachMm * facing.Y)
+        );
         return tip is { } t && _gaps.Any(g => Within(t, g)) ? tip : null;
     }
 
@@ -130,12 +159,20 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         }
 
         var at = candidates.Select(c => c.Stem.Bearing.Degrees).Order().ToArray();
-        return [.. at.Select((a, i) => (From: a, Width: i + 1 < at.Length ? at[i + 1] - a : at[0] + 360 - a)).Where(g => g.Width >= GapDeg - 1e-6)];
+        return
+        [
+            .. at.Select((a, i) => (From: a, Width: i + 1 < at.Length ? at[i + 1] - a : at[0] + 360 - a))
+                .Where(g => g.Width >= GapDeg - 1e-6),
+        ];
     }
 
-    /// <summary>The height aimed at above the crown, mm: the foot of the window, or a share of the plant's height within it.</summary>
-    public double AimHeightMm => _school.AimShare <= 0 ? _school.HeightMinMm
-        : Math.Clamp(_school.AimShare * _tallestMm, _school.HeightMinMm, _school.HeightMaxMm);
+    /// <summary>
+    /// The height aimed at above the crown, mm: the foot of the window, or a share of the plant's height within it.
+    /// </summary>
+    public double AimHeightMm =>
+        _school.AimShare <= 0
+            ? _school.HeightMinMm
+            : Math.Clamp(_school.AimShare * _tallestMm, _school.HeightMinMm, _school.HeightMaxMm);
 
     private double HeightPoints(CutOption option)
     {
@@ -164,12 +201,14 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             return _school.Weight("outward") * Math.Cos(expected * Math.PI / 180);
         }
 
-        var upward = !_school.BudUpward ? 0 : bud.Face switch
-        {
-            BudFace.Up => _school.Weight("up"),
-            BudFace.Down => -2 * _school.Weight("up"),
-            _ => 0,
-        };
+        var upward = !_school.BudUpward
+            ? 0
+            : bud.Face switch
+            {
+                BudFace.Up => _school.Weight("up"),
+                BudFace.Down => -2 * _school.Weight("up"),
+                _ => 0,
+            };
         if (bud.Facing is null)
         {
             return upward;
@@ -178,7 +217,9 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         var outward = StemTree.Outward(stem, option.Place);
         var spread = Phyllotaxis.DefaultSigmaDeg * (bud.Known == BudKnowledge.Seen ? 0 : 1) * Math.PI / 180;
         double Cosine(Bearing b) => Math.Cos(b.AngleTo(outward) * Math.PI / 180);
-        var cosine = bud.OtherFacing is { } other ? (Cosine(bud.Facing!.Value) + Cosine(other)) / 2 : Cosine(bud.Facing!.Value);
+        var cosine = bud.OtherFacing is { } other
+            ? (Cosine(bud.Facing!.Value) + Cosine(other)) / 2
+            : Cosine(bud.Facing!.Value);
         return upward + (_school.Weight("outward") * cosine * Math.Exp(-spread * spread / 2));
     }
 
@@ -190,8 +231,12 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         }
 
         var radius = Math.Sqrt((option.Place.X * option.Place.X) + (option.Place.Y * option.Place.Y));
-        var inward = stem.RadiusMm >= 20 && stem.LeanDeg + stem.TipLeanDeg > 10 && stem.BaseBearing.AngleTo(stem.Bearing) > 120 + Tolerance.LengthMm;
-        return (radius < CentreMm ? _school.Weight("centre") * (1 - (radius / CentreMm)) : 0) + (inward ? _school.Weight("inward") : 0);
+        var inward =
+            stem.RadiusMm >= 20
+            && stem.LeanDeg + stem.TipLeanDeg > 10
+            && stem.BaseBearing.AngleTo(stem.Bearing) > 120 + Tolerance.LengthMm;
+        return (radius < CentreMm ? _school.Weight("centre") * (1 - (radius / CentreMm)) : 0)
+            + (inward ? _school.Weight("inward") : 0);
     }
 
     private void FillPairs(ChoiceModel model, int i, int j)
@@ -211,44 +256,65 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 var (o, r) = (model.First[i] + k, model.First[j] + m);
                 var distance = p.End.DistanceTo(q.End);
                 var shortBy = _school.SpacingMm - distance;
-                model.SpacingShortMm[o, r] = model.SpacingShortMm[r, o] = shortBy > Tolerance.LengthMm ? (int)Math.Ceiling(shortBy) : 0;
-                model.LevelBroken[o, r] = model.LevelBroken[r, o] = CountsForLevel(p) && CountsForLevel(q)
+                model.SpacingShortMm[o, r] = model.SpacingShortMm[r, o] =
+                    shortBy > Tolerance.LengthMm ? (int)Math.Ceiling(shortBy) : 0;
+                model.LevelBroken[o, r] = model.LevelBroken[r, o] =
+                    CountsForLevel(p)
+                    && CountsForLevel(q)
                     && Math.Abs(p.HeightMm - q.HeightMm) > _school.LevelSpreadMm + Tolerance.LengthMm;
-                model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(PairPoints(a.Stem, p, b.Stem, q, contact));
+                model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(
+                    PairPoints(a.Stem, p, b.Stem, q, contact)
+                );
             }
         }
     }
 
-    /// <summary>A weak plant is cut as little as its canes allow, each at its own height: level stays a want there.</summary>
-    private bool CountsForLevel(CutOption option) => survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
+    /// <summary>
+    /// A weak plant is cut as little as its canes allow, each at its own height: level stays a want there.
+    /// </summary>
+    private bool CountsForLevel(CutOption option) =>
+        survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
 
     private double PairPoints(Stem a, CutOption p, Stem b, CutOption q, Contact contact)
     {
         // On a support canes are spread from left to right, not round the clock.
-        var angle = survey.Plant.Kind.Climbs ? Math.Abs(FrontDeg(a) - FrontDeg(b)) : StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
+        var angle = survey.Plant.Kind.Climbs
+            ? Math.Abs(FrontDeg(a) - FrontDeg(b))
+            : StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
         var close = Math.Max(0, 1 - (angle / CloseDeg));
         var (fillsA, fillsB) = (FillsGap(p), FillsGap(q));
         var twice = fillsA is { } fa && fillsB is { } fb && fa.AngleTo(fb) < CloseDeg ? -_school.Weight("gap") : 0;
-        var points = twice + (_school.Weight("close") * close * close) + (_school.Weight("level") * Math.Abs(p.HeightMm - q.HeightMm) / 100);
+        var points =
+            twice
+            + (_school.Weight("close") * close * close)
+            + (_school.Weight("level") * Math.Abs(p.HeightMm - q.HeightMm) / 100);
         if (p.AlongMm >= contact.AlongA && q.AlongMm >= contact.AlongB)
         {
-            points += contact.Reported ? _school.Weight("rubs")
-                : contact.DistanceMm < TouchMm ? _school.Weight("touch") * (1 - (contact.DistanceMm / TouchMm)) : 0;
+            points +=
+                contact.Reported ? _school.Weight("rubs")
+                : contact.DistanceMm < TouchMm ? _school.Weight("touch") * (1 - (contact.DistanceMm / TouchMm))
+                : 0;
         }
 
         var oldFrom = survey.Plant.Kind.OldFrom;
         return points + (a.Age >= oldFrom != b.Age >= oldFrom && angle < CloseDeg ? _school.Weight("successor") : 0);
     }
 
-    /// <summary>How far to the right a stem leans seen from the front, degrees from upright; below 0 to the left.</summary>
+    /// <summary>
+    /// How far to the right a stem leans seen from the front, degrees from upright; below 0 to the left.
+    /// </summary>
     private double FrontDeg(Stem stem)
     {
         var tip = tree.Axis(stem).At(stem.LengthMm) - tree.Axis(stem).Start;
         return Math.Atan2(tip.X, Math.Max(1, tip.Z)) * 180 / Math.PI;
     }
 
-    /// <summary>Where along a stem it rubs on another, mm; null where it was not seen to, or where the drawing has them far apart.</summary>
-    public double? RubsAt(Stem stem, Stem on) => ContactOf(stem, on) is { Reported: true, AlongA: > 0 } contact ? contact.AlongA : null;
+    /// <summary>
+    /// Where along a stem it rubs on another, mm; null where it was not seen to, or where the drawing has them far
+    /// apart.
+    /// </summary>
+    public double? RubsAt(Stem stem, Stem on) =>
+        ContactOf(stem, on) is { Reported: true, AlongA: > 0 } contact ? contact.AlongA : null;
 
     private Contact ContactOf(Stem a, Stem b)
     {
@@ -259,10 +325,19 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             return new Contact(reported, double.PositiveInfinity, 0, 0);
         }
 
-        var (distance, alongA, alongB) = Arc.Closest(tree.Axis(a), TouchFromMm, pa.Points, tree.Axis(b), TouchFromMm, pb.Points);
+        var (distance, alongA, alongB) = Arc.Closest(
+            tree.Axis(a),
+            TouchFromMm,
+            pa.Points,
+            tree.Axis(b),
+            TouchFromMm,
+            pb.Points
+        );
 
         // Seen to rub, but not where the geometry would have it: take it that they rub wherever they are cut.
-        return reported && distance > FarMm ? new Contact(true, distance, 0, 0) : new Contact(reported, distance, alongA, alongB);
+        return reported && distance > FarMm
+            ? new Contact(true, distance, 0, 0)
+            : new Contact(reported, distance, alongA, alongB);
     }
 
     private Line Points(Stem stem)

@@ -8,12 +8,22 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Choice;
 
-/// <summary>Lists what can be done with a cane: take it out, leave it whole, or cut it above one of the buds that would serve.</summary>
-/// <param name="shootsRemovedAbove">Live length of side shoots that goes when a stem is cut at a place along it, mm.</param>
+/// <summary>
+/// Lists what can be done with a cane: take it out, leave it whole, or cut it above one of the buds that would serve.
+/// </summary>
+/// <param name="shootsRemovedAbove">Live length of side shoots that goes when a stem is cut at a place along it,
+/// mm.</param>
 /// <param name="tallestMm">Height of the living plant above the crown, mm; only shears ask for it.</param>
-public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, double, double> shootsRemovedAbove, double tallestMm = 0)
+public sealed class OptionBuilder(
+    Survey survey,
+    StemTree tree,
+    Func<Stem, double, double> shootsRemovedAbove,
+    double tallestMm = 0
+)
 {
-    /// <summary>A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.</summary>
+    /// <summary>
+    /// A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.
+    /// </summary>
     private const int WindowNodes = 5;
 
     /// <summary>A cut needs this much stem below it, mm.</summary>
@@ -52,7 +62,10 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         if (_kind.Climbs && stem.TopLevel)
         {
             // How long it stays is settled on the support; here only what is not sound comes off.
-            var sound = limit >= stem.LengthMm - Tolerance.LengthMm ? null : CutsBetween(stem, LeastStubMm, limit, allWindows: false).LastOrDefault();
+            var sound =
+                limit >= stem.LengthMm - Tolerance.LengthMm
+                    ? null
+                    : CutsBetween(stem, LeastStubMm, limit, allWindows: false).LastOrDefault();
             return [.. options, sound ?? Whole(stem)];
         }
 
@@ -86,7 +99,9 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         return [.. options];
     }
 
-    /// <summary>The options of a cane that carries a side shoot the gardener wants to stay: cuts above that, or none at all.</summary>
+    /// <summary>
+    /// The options of a cane that carries a side shoot the gardener wants to stay: cuts above that, or none at all.
+    /// </summary>
     /// <param name="holdToMm">Where the side shoot starts, mm along the cane.</param>
     public ImmutableArray<CutOption> BuildHolding(Stem stem, double? soundToMm, double holdToMm, int most)
     {
@@ -96,11 +111,15 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             return usual;
         }
 
-        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm, allWindows: false).Take(1).ToImmutableArray();
+        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm, allWindows: false)
+            .Take(1)
+            .ToImmutableArray();
         return higher.IsEmpty ? [Whole(stem)] : higher;
     }
 
-    /// <summary>Cutting an old stem back to a younger one on it that takes over: the old goes just above the new.</summary>
+    /// <summary>
+    /// Cutting an old stem back to a younger one on it that takes over: the old goes just above the new.
+    /// </summary>
     /// <param name="own">What is done with the younger stem.</param>
     /// <param name="othersRemovedMm">Live wood of the other side shoots that goes with it, mm.</param>
     public CutOption Join(Stem old, Stem young, CutOption own, double othersRemovedMm)
@@ -119,34 +138,54 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
     public CutOption Removal(Stem stem)
     {
         var arc = tree.Axis(stem);
-        return new CutOption(OptionKind.Remove, 0, null, new Segment3(arc.Start, arc.Start), arc.Start, 0,
-            StemTree.LiveLength(stem) + shootsRemovedAbove(stem, -1));
+        return new CutOption(
+            OptionKind.Remove,
+            0,
+            null,
+            new Segment3(arc.Start, arc.Start),
+            arc.Start,
+            0,
+            StemTree.LiveLength(stem) + shootsRemovedAbove(stem, -1)
+        );
     }
 
     /// <summary>Leaving the stem this winter, to take it out the next.</summary>
     public CutOption Deferral(Stem stem) => Whole(stem) with { Kind = OptionKind.Defer, RemovedMm = 0 };
 
     /// <summary>The height above the crown to which the shears bring the whole plant, mm.</summary>
-    public double ShearHeightMm => Math.Clamp(Math.Round(_school.AimShare * tallestMm), _school.HeightMinMm, _school.HeightMaxMm);
+    public double ShearHeightMm =>
+        Math.Clamp(Math.Round(_school.AimShare * tallestMm), _school.HeightMinMm, _school.HeightMaxMm);
 
     /// <summary>Cutting with the shears; a stem below them stays whole.</summary>
     private IEnumerable<CutOption> Shear(Stem stem, double limitMm)
     {
         var arc = tree.Axis(stem);
         var at = arc.FirstAtHeight(ShearHeightMm + CrownOffset(arc)) ?? stem.LengthMm;
-        return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm ? CutsBetween(stem, LeastStubMm, limitMm, false).TakeLast(1)
+        return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm
+                ? CutsBetween(stem, LeastStubMm, limitMm, false).TakeLast(1)
             : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
             : [Cut(stem, at, null) with { Sheared = true }];
     }
 
-    /// <summary>The highest cut above a bud that leaves no more than so much of a stem; null where there is none.</summary>
-    public CutOption? ShortenTo(Stem stem, double mostMm) => CutsBetween(stem, LeastStubMm, mostMm, allWindows: false).LastOrDefault();
+    /// <summary>
+    /// The highest cut above a bud that leaves no more than so much of a stem; null where there is none.
+    /// </summary>
+    public CutOption? ShortenTo(Stem stem, double mostMm) =>
+        CutsBetween(stem, LeastStubMm, mostMm, allWindows: false).LastOrDefault();
 
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)
     {
         var tip = tree.Axis(stem).At(stem.LengthMm);
-        return new CutOption(OptionKind.Whole, stem.LengthMm, null, new Segment3(tip, tip), tip, Height(tip, stem.LengthMm), shootsRemovedAbove(stem, stem.LengthMm));
+        return new CutOption(
+            OptionKind.Whole,
+            stem.LengthMm,
+            null,
+            new Segment3(tip, tip),
+            tip,
+            Height(tip, stem.LengthMm),
+            shootsRemovedAbove(stem, stem.LengthMm)
+        );
     }
 
     /// <summary>Cuts above a bud with the cut between two places along the stem, lowest first.</summary>
@@ -156,13 +195,36 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
             .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
             // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
-            .Where(b => !(_school.BudUpward && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))))
-            .Where(b => b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm)
+            .Where(b =>
+                !(
+                    _school.BudUpward
+                    && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))
+                )
+            )
+            .Where(b =>
+                b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm
+            )
             .ToArray();
         if (known.Length > 0)
         {
-            return known.Select(k => Cut(stem, k.Cut, new TargetBud(
-                k.Bud.AlongMm, k.Bud.Facing, k.Bud.Known, k.Bud.AlongMm, k.Bud.AlongMm, 0, k.Bud.OtherFacing, k.Bud.Face, false, k.Bud.SpreadDeg)));
+            return known.Select(k =>
+                Cut(
+                    stem,
+                    k.Cut,
+                    new TargetBud(
+                        k.Bud.AlongMm,
+                        k.Bud.Facing,
+                        k.Bud.Known,
+                        k.Bud.AlongMm,
+                        k.Bud.AlongMm,
+                        0,
+                        k.Bud.OtherFacing,
+                        k.Bud.Face,
+                        false,
+                        k.Bud.SpreadDeg
+                    )
+                )
+            );
         }
 
         // Buds were looked at there and none of them serves: back to a place with latent buds.
@@ -171,12 +233,39 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
         return scars.Length > 0 ? scars : Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm), allWindows);
     }
 
-    /// <summary>Cuts above places where latent buds sit: the ring of an earlier side shoot, the node of a blind bud.</summary>
+    /// <summary>
+    /// Cuts above places where latent buds sit: the ring of an earlier side shoot, the node of a blind bud.
+    /// </summary>
     private CutOption[] Scars(Stem stem, double fromMm, double toMm) =>
-        [.. tree.Children(stem).Select(c => c.Parent.AlongMm).Concat(stem.Buds.Where(b => b.State == BudState.Blind).Select(b => b.AlongMm))
-            .Where(at => at >= LeastStubMm && at + _school.ClearanceMm >= fromMm && at + _school.ClearanceMm <= Math.Min(toMm, stem.LengthMm - 1))
-            .Distinct().Order()
-            .Select(at => Cut(stem, at + _school.ClearanceMm, new TargetBud(at, null, BudKnowledge.LookFor, Math.Max(0, at - 10), at + 10, 0, null, null, true)))];
+        [
+            .. tree.Children(stem)
+                .Select(c => c.Parent.AlongMm)
+                .Concat(stem.Buds.Where(b => b.State == BudState.Blind).Select(b => b.AlongMm))
+                .Where(at =>
+                    at >= LeastStubMm
+                    && at + _school.ClearanceMm >= fromMm
+                    && at + _school.ClearanceMm <= Math.Min(toMm, stem.LengthMm - 1)
+                )
+                .Distinct()
+                .Order()
+                .Select(at =>
+                    Cut(
+                        stem,
+                        at + _school.ClearanceMm,
+                        new TargetBud(
+                            at,
+                            null,
+                            BudKnowledge.LookFor,
+                            Math.Max(0, at - 10),
+                            at + 10,
+                            0,
+                            null,
+                            null,
+                            true
+                        )
+                    )
+                ),
+        ];
 
     private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm, bool all)
     {
@@ -220,8 +309,15 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
     private CutOption Cut(Stem stem, double alongMm, TargetBud? bud)
     {
         var place = tree.Axis(stem).At(alongMm);
-        return new CutOption(OptionKind.Cut, alongMm, bud, new Segment3(place, place), place, Height(place, alongMm),
-            Math.Max(0, StemTree.LiveLength(stem) - alongMm) + shootsRemovedAbove(stem, alongMm));
+        return new CutOption(
+            OptionKind.Cut,
+            alongMm,
+            bud,
+            new Segment3(place, place),
+            place,
+            Height(place, alongMm),
+            Math.Max(0, StemTree.LiveLength(stem) - alongMm) + shootsRemovedAbove(stem, alongMm)
+        );
     }
 
     private CutOption Pinned(Stem stem, double alongMm)
@@ -236,11 +332,18 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
             return Whole(stem);
         }
 
-        var bud = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
+        var bud = Phyllotaxis
+            .Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
             .Where(b => b.AlongMm <= alongMm && alongMm - b.AlongMm <= Math.Max(15, 2 * _school.ClearanceMm))
-            .OrderBy(b => alongMm - b.AlongMm).FirstOrDefault();
-        return Cut(stem, alongMm, bud is null ? null
-            : new TargetBud(bud.AlongMm, bud.Facing, bud.Known, bud.AlongMm, bud.AlongMm, 0, bud.OtherFacing));
+            .OrderBy(b => alongMm - b.AlongMm)
+            .FirstOrDefault();
+        return Cut(
+            stem,
+            alongMm,
+            bud is null
+                ? null
+                : new TargetBud(bud.AlongMm, bud.Facing, bud.Known, bud.AlongMm, bud.AlongMm, 0, bud.OtherFacing)
+        );
     }
 
     /// <summary>First place along an axis that stands in a keep-out zone, mm; infinite where none does.</summary>
@@ -264,7 +367,8 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
                     continue;
                 }
 
-                double low = Math.Max(0, arc.LengthMm * (i - 1) / Pieces), high = along;
+                double low = Math.Max(0, arc.LengthMm * (i - 1) / Pieces),
+                    high = along;
                 for (var k = 0; k < 40 && i > 0; k++)
                 {
                     var middle = (low + high) / 2;
@@ -284,10 +388,14 @@ public sealed class OptionBuilder(Survey survey, StemTree tree, Func<Stem, doubl
 
     /// <summary>First place along an axis at a school's height; null where it never gets there.</summary>
     private double? Reaches(Arc arc, double heightMm) =>
-        !_kind.Hangs ? arc.FirstAtHeight(heightMm + CrownOffset(arc)) : heightMm <= arc.LengthMm ? heightMm : null;
+        !_kind.Hangs ? arc.FirstAtHeight(heightMm + CrownOffset(arc))
+        : heightMm <= arc.LengthMm ? heightMm
+        : null;
 
     private double CrownOffset(Arc arc) => survey.Plant.CrownHeightMm - arc.Start.Z;
 
     private static IEnumerable<CutOption> Thin(List<CutOption> cuts, int most) =>
-        cuts.Count <= most ? cuts : Enumerable.Range(0, most).Select(i => cuts[i * (cuts.Count - 1) / Math.Max(1, most - 1)]);
+        cuts.Count <= most
+            ? cuts
+            : Enumerable.Range(0, most).Select(i => cuts[i * (cuts.Count - 1) / Math.Max(1, most - 1)]);
 }

@@ -15,31 +15,49 @@ public enum Must
 /// <summary>A solved choice with what had to be relaxed to get it.</summary>
 /// <param name="Limits">The limits it keeps.</param>
 /// <param name="Search">The search it came from, for further questions.</param>
-/// <param name="RelaxingProved">False where a limit was relaxed because no choice keeping it was found in time, not because none exists.</param>
+/// <param name="RelaxingProved">False where a limit was relaxed because no choice keeping it was found in time, not
+/// because none exists.</param>
 public sealed record RelaxedChoice(
-    ChoiceResult Result, ChoiceLimits Limits, ImmutableArray<Must> Relaxed, BranchAndBound Search, bool RelaxingProved)
+    ChoiceResult Result,
+    ChoiceLimits Limits,
+    ImmutableArray<Must> Relaxed,
+    BranchAndBound Search,
+    bool RelaxingProved
+)
 {
     /// <summary>Proved best, the relaxing included.</summary>
     public bool Optimal => Result.Optimal && RelaxingProved;
 }
 
 /// <summary>
-/// Solves within the limits, relaxing only what cannot hold: the most important limits are taken in first, each one that cannot
-/// hold beside those already taken in is loosened just as far as it must be. A choice that keeps the limits taken in so far is
+/// Solves within the limits, relaxing only what cannot hold: the most important limits are taken in first, each one
+/// that cannot
+/// hold beside those already taken in is loosened just as far as it must be. A choice that keeps the limits taken in so
+/// far is
 /// always at hand, so that there is an answer however large the plant is.
 /// </summary>
 public static class Relaxation
 {
-    /// <summary>Options looked at in one exact search, by which its nodes are limited; a large plant has fewer nodes.</summary>
-    private const long OptionVisits = 36_000_000, FewestNodes = 2_000;
+    /// <summary>
+    /// Options looked at in one exact search, by which its nodes are limited; a large plant has fewer nodes.
+    /// </summary>
+    private const long OptionVisits = 36_000_000,
+        FewestNodes = 2_000;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
-    public static RelaxedChoice Solve(ChoiceModel model, ChoiceLimits wanted, long nodeLimit, CancellationToken cancel = default)
+    public static RelaxedChoice Solve(
+        ChoiceModel model,
+        ChoiceLimits wanted,
+        long nodeLimit,
+        CancellationToken cancel = default
+    )
     {
         nodeLimit = Math.Min(nodeLimit, Math.Max(FewestNodes, OptionVisits / Math.Max(1, model.Options)));
         var stepNodes = nodeLimit / 2;
         var search = new BranchAndBound(model, wanted, cancel: cancel);
-        if (search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates], cancel)) is { } all)
+        if (
+            search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates], cancel)) is { } all
+        )
         {
             return new RelaxedChoice(all, wanted, [], search, true);
         }
@@ -49,7 +67,11 @@ public static class Relaxation
         var relaxed = ImmutableArray.CreateBuilder<Must>();
         foreach (var must in Enum.GetValues<Must>().Reverse())
         {
-            (limits, held, var holds, var sure) = new Relaxing(model, wanted, stepNodes, cancel).Take(must, limits, held);
+            (limits, held, var holds, var sure) = new Relaxing(model, wanted, stepNodes, cancel).Take(
+                must,
+                limits,
+                held
+            );
             proved &= sure;
             if (!holds)
             {
@@ -59,7 +81,13 @@ public static class Relaxation
 
         relaxed.Reverse();
         search = new BranchAndBound(model, limits, cancel: cancel);
-        return new RelaxedChoice(search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held, cancel) ?? held)!, limits, relaxed.ToImmutable(), search, proved);
+        return new RelaxedChoice(
+            search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held, cancel) ?? held)!,
+            limits,
+            relaxed.ToImmutable(),
+            search,
+            proved
+        );
     }
 }
 
@@ -73,9 +101,13 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
         switch (must)
         {
             case Must.Spacing:
-                return wanted.Spacing ? TakePairs(limits, held, limits with { Spacing = true }) : (limits, held, true, true);
+                return wanted.Spacing
+                    ? TakePairs(limits, held, limits with { Spacing = true })
+                    : (limits, held, true, true);
             case Must.Level:
-                return wanted.Level ? TakePairs(limits, held, limits with { Level = true }) : (limits, held, true, true);
+                return wanted.Level
+                    ? TakePairs(limits, held, limits with { Level = true })
+                    : (limits, held, true, true);
             case Must.RemovalCap:
                 if (Quick(limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
                 {
@@ -83,7 +115,15 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
                 }
 
                 var removed = Least(limits, held, o => model.RemovedMm[o]);
-                return (limits with { MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value) }, removed.Held, removed.Value <= wanted.MaxRemovedMm, removed.Sure || removed.Value <= wanted.MaxRemovedMm);
+                return (
+                    limits with
+                    {
+                        MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value),
+                    },
+                    removed.Held,
+                    removed.Value <= wanted.MaxRemovedMm,
+                    removed.Sure || removed.Value <= wanted.MaxRemovedMm
+                );
             case Must.RenewalShare:
                 if (Quick(limits with { MaxOldRemoved = wanted.MaxOldRemoved }, held) is { } share)
                 {
@@ -91,7 +131,15 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
                 }
 
                 var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
-                return (limits with { MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value) }, old.Held, old.Value <= wanted.MaxOldRemoved, old.Sure || old.Value <= wanted.MaxOldRemoved);
+                return (
+                    limits with
+                    {
+                        MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value),
+                    },
+                    old.Held,
+                    old.Value <= wanted.MaxOldRemoved,
+                    old.Sure || old.Value <= wanted.MaxOldRemoved
+                );
             case Must.CaneCount:
                 if (Quick(limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept }, held) is { } count)
                 {
@@ -103,13 +151,25 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
                 var most = limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few.Value) };
                 var many = Least(most, few.Held, o => model.Keeps[o] ? -1 : 0);
                 var (max, min) = (few.Value <= wanted.MaxKept, -many.Value >= wanted.MinKept);
-                return (most with { MinKept = Math.Min(wanted.MinKept, (int)-many.Value) }, many.Held, max && min, (max || few.Sure) && (min || many.Sure));
+                return (
+                    most with
+                    {
+                        MinKept = Math.Min(wanted.MinKept, (int)-many.Value),
+                    },
+                    many.Held,
+                    max && min,
+                    (max || few.Sure) && (min || many.Sure)
+                );
             default:
                 throw new ArgumentOutOfRangeException(nameof(must), must, null);
         }
     }
 
-    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(ChoiceLimits limits, int[] held, ChoiceLimits tighter)
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(
+        ChoiceLimits limits,
+        int[] held,
+        ChoiceLimits tighter
+    )
     {
         if (Quick(tighter, held) is { } quick)
         {
@@ -117,7 +177,9 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
         }
 
         var search = new BranchAndBound(model, tighter, cancel: cancel);
-        return search.Solve(nodes) is { } found ? (tighter, found.Chosen, true, true) : (limits, held, false, !search.Stopped);
+        return search.Solve(nodes) is { } found
+            ? (tighter, found.Chosen, true, true)
+            : (limits, held, false, !search.Stopped);
     }
 
     /// <summary>Tighter limits with a choice that keeps them, where one is at hand or easily found.</summary>
@@ -129,7 +191,9 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
     /// <summary>The least sum of a measure within the limits: the same search with that as its only want.</summary>
     private (long Value, int[] Held, bool Sure) Least(ChoiceLimits limits, int[] held, Func<int, long> measure)
     {
-        var least = new ChoiceModel([.. Enumerable.Range(0, model.Candidates).Select(i => model.First[i + 1] - model.First[i])]);
+        var least = new ChoiceModel([
+            .. Enumerable.Range(0, model.Candidates).Select(i => model.First[i + 1] - model.First[i]),
+        ]);
         for (var o = 0; o < model.Options; o++)
         {
             least.Points[o] = -1000 * measure(o);
@@ -143,7 +207,11 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
             }
         }
 
-        var result = new BranchAndBound(least, limits, 1000, cancel).Solve(nodes, null, LocalSearch.Find(least, limits, held, cancel) ?? held)!;
+        var result = new BranchAndBound(least, limits, 1000, cancel).Solve(
+            nodes,
+            null,
+            LocalSearch.Find(least, limits, held, cancel) ?? held
+        )!;
         return (-result.Score / 1000, result.Chosen, result.Optimal);
     }
 }

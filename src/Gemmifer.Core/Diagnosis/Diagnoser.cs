@@ -6,7 +6,8 @@ using Gemmifer.Core.Stems;
 namespace Gemmifer.Core.Diagnosis;
 
 /// <summary>
-/// From evidence to a verdict (common practice, no source). Contradicting or thin evidence gives <see cref="Verdict.Unsure"/>:
+/// From evidence to a verdict (common practice, no source). Contradicting or thin evidence gives
+/// <see cref="Verdict.Unsure"/>:
 /// a check, never a removal.
 /// </summary>
 public static class Diagnoser
@@ -15,16 +16,25 @@ public static class Diagnoser
     public const double CleanMarginMm = 50;
 
     /// <summary>The finding on one stem.</summary>
-    /// <param name="childAliveAtMm">Highest place along the stem from which a stem with signs of life grows; null where none does.</param>
-    /// <param name="mildewElsewhere">Whether other stems have mildew too, so that it says nothing about this one.</param>
+    /// <param name="childAliveAtMm">Highest place along the stem from which a stem with signs of life grows; null where
+    /// none does.</param>
+    /// <param name="mildewElsewhere">Whether other stems have mildew too, so that it says nothing about this
+    /// one.</param>
     public static Finding Diagnose(Stem stem, Plant plant, double? childAliveAtMm, bool mildewElsewhere) =>
         Dead(stem, childAliveAtMm)
         ?? Suckers(stem, plant, mildewElsewhere)
         ?? Diseased(stem)
         ?? Damaged(stem)
-        ?? (stem.Has("soft")
-            ? new Finding(Verdict.Soft, null, "Soft fresh growth snaps: leave it alone and come back when it has firmed.", Provenance.Practice)
-            : new Finding(Verdict.Sound, null, "Nothing speaks against it.", Provenance.Practice));
+        ?? (
+            stem.Has("soft")
+                ? new Finding(
+                    Verdict.Soft,
+                    null,
+                    "Soft fresh growth snaps: leave it alone and come back when it has firmed.",
+                    Provenance.Practice
+                )
+                : new Finding(Verdict.Sound, null, "Nothing speaks against it.", Provenance.Practice)
+        );
 
     private static Finding? Dead(Stem stem, double? childAliveAtMm)
     {
@@ -32,23 +42,41 @@ public static class Diagnoser
         var strong = stem.Seen.Where(e => EvidenceList.DeadStrong.Contains(e.What)).ToArray();
         var weak = stem.Seen.Where(e => EvidenceList.DeadWeak.Contains(e.What)).ToArray();
         var aliveTo = alive.Select(e => e.AtMm).Append(childAliveAtMm).Max();
-        const string Scratch = "Scratch the bark a hand's width from the base: bright green is alive, brown all through is dead.";
+        const string Scratch =
+            "Scratch the bark a hand's width from the base: bright green is alive, brown all through is dead.";
 
         if (stem.DeadFromMm is { } from)
         {
             // A sign of life on the stem as a whole contradicts only a stem called wholly dead.
             return aliveTo > from || (from <= 0 && alive.Length > 0)
-                ? new Finding(Verdict.Unsure, null, "It was called dead, yet something on it lives.", Provenance.Practice, Scratch)
-                : from <= 0
-                    ? new Finding(Verdict.Dead, null, "Dead to the base.", Provenance.Observed)
-                    : new Finding(Verdict.Dead, from, $"Dead from {Wording.Mm(from)} up: cut back to clean, green pith.", Provenance.Observed);
+                    ? new Finding(
+                        Verdict.Unsure,
+                        null,
+                        "It was called dead, yet something on it lives.",
+                        Provenance.Practice,
+                        Scratch
+                    )
+                : from <= 0 ? new Finding(Verdict.Dead, null, "Dead to the base.", Provenance.Observed)
+                : new Finding(
+                    Verdict.Dead,
+                    from,
+                    $"Dead from {Wording.Mm(from)} up: cut back to clean, green pith.",
+                    Provenance.Observed
+                );
         }
 
         if (strong.Length == 0)
         {
             // Brown bark is no sign on its own; bare while the rest leafs out is one, but a thin one.
-            return !stem.Has("not-leafing") || alive.Length > 0 || childAliveAtMm is not null ? null
-                : new Finding(Verdict.Unsure, null, "It stays bare while the rest leafs out, but that alone does not tell.", Provenance.Practice, Scratch);
+            return !stem.Has("not-leafing") || alive.Length > 0 || childAliveAtMm is not null
+                ? null
+                : new Finding(
+                    Verdict.Unsure,
+                    null,
+                    "It stays bare while the rest leafs out, but that alone does not tell.",
+                    Provenance.Practice,
+                    Scratch
+                );
         }
 
         var deadAt = strong.Select(e => e.AtMm).Min();
@@ -56,17 +84,40 @@ public static class Diagnoser
         if (alive.Length > 0 || childAliveAtMm is not null)
         {
             return placed && aliveTo is not null && alive.All(e => e.AtMm is not null) && aliveTo < deadAt
-                ? new Finding(Verdict.Dead, deadAt, $"Alive at {Wording.Mm(aliveTo.Value)}, dead at {Wording.Mm(deadAt!.Value)}: cut in steps until the pith is clean and green.", Provenance.Observed)
-                : new Finding(Verdict.Unsure, null, "One sign says dead, another says alive.", Provenance.Practice, Scratch);
+                ? new Finding(
+                    Verdict.Dead,
+                    deadAt,
+                    $"Alive at {Wording.Mm(aliveTo.Value)}, dead at {Wording.Mm(deadAt!.Value)}: "
+                        + "cut in steps until the pith is clean and green.",
+                    Provenance.Observed
+                )
+                : new Finding(
+                    Verdict.Unsure,
+                    null,
+                    "One sign says dead, another says alive.",
+                    Provenance.Practice,
+                    Scratch
+                );
         }
 
         if (strong.Length + weak.Length < 2)
         {
-            return new Finding(Verdict.Unsure, null, "One sign of death alone is thin evidence.", Provenance.Practice, Scratch);
+            return new Finding(
+                Verdict.Unsure,
+                null,
+                "One sign of death alone is thin evidence.",
+                Provenance.Practice,
+                Scratch
+            );
         }
 
         return placed && deadAt > 0
-            ? new Finding(Verdict.Dead, deadAt, $"Dead at {Wording.Mm(deadAt.Value)}: cut in steps until the pith is clean and green.", Provenance.Observed)
+            ? new Finding(
+                Verdict.Dead,
+                deadAt,
+                $"Dead at {Wording.Mm(deadAt.Value)}: cut in steps until the pith is clean and green.",
+                Provenance.Observed
+            )
             : new Finding(Verdict.Dead, null, "Brown all through: dead to the base.", Provenance.Practice);
     }
 
@@ -77,8 +128,11 @@ public static class Diagnoser
             return null;
         }
 
-        const string Uncover = "Follow it down with your fingers; uncover where it starts. Tag it, and compare its leaves in summer.";
-        var looks = stem.Seen.Count(e => EvidenceList.Sucker.Contains(e.What) && !(e.What == "mildew" && mildewElsewhere));
+        const string Uncover =
+            "Follow it down with your fingers; uncover where it starts. Tag it, and compare its leaves in summer.";
+        var looks = stem.Seen.Count(e =>
+            EvidenceList.Sucker.Contains(e.What) && !(e.What == "mildew" && mildewElsewhere)
+        );
         var below = stem.Has("below-union");
         Finding Unsure(string text) => new(Verdict.Unsure, null, text, Provenance.Practice, Uncover);
         Finding Sucker(string text) => new(Verdict.Sucker, null, text, Provenance.Practice);
@@ -91,15 +145,30 @@ public static class Diagnoser
             case Origin.Crown:
                 return !below && looks < 2 ? null
                     : !plant.Rootstock ? null
-                    : Unsure(below ? "It was said to start at the crown and below the union." : "It starts at the crown but looks like the rootstock.");
+                    : Unsure(
+                        below
+                            ? "It was said to start at the crown and below the union."
+                            : "It starts at the crown but looks like the rootstock."
+                    );
             case Origin.Ground:
                 return !plant.Rootstock ? null
-                    : below || looks >= 1 ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
+                    : below || looks >= 1
+                        ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
                     : Unsure("It comes out of the ground beside a grafted rose.");
             case Origin.Unknown:
-                return !plant.Rootstock ? (looks + (below ? 1 : 0) > 0 ? Unsure("It looks like a rootstock sucker, but the plant stands on its own roots.") : null)
-                    : below || (looks >= 2 && !plant.CrownHidden) ? Sucker("It starts below the union and looks like the rootstock.")
-                    : Unsure(plant.CrownHidden ? "The crown is covered, so where it starts cannot be seen." : "Where it starts was not seen.");
+                return !plant.Rootstock
+                        ? (
+                            looks + (below ? 1 : 0) > 0
+                                ? Unsure("It looks like a rootstock sucker, but the plant stands on its own roots.")
+                                : null
+                        )
+                    : below || (looks >= 2 && !plant.CrownHidden)
+                        ? Sucker("It starts below the union and looks like the rootstock.")
+                    : Unsure(
+                        plant.CrownHidden
+                            ? "The crown is covered, so where it starts cannot be seen."
+                            : "Where it starts was not seen."
+                    );
             case Origin.Stem:
                 return null;
             default:
@@ -118,13 +187,23 @@ public static class Diagnoser
         var what = string.Join(" and ", signs.Select(e => Named(e.What)).Distinct().Order(StringComparer.Ordinal));
         if (signs.All(e => e.AtMm is null && e.What is "spotting" or "distorted") && signs.Length == 1)
         {
-            return new Finding(Verdict.Unsure, null, $"{what} alone is thin evidence of a diseased cane.", Provenance.Practice,
+            return new Finding(
+                Verdict.Unsure,
+                null,
+                $"{what} alone is thin evidence of a diseased cane.",
+                Provenance.Practice,
                 signs[0].What == "distorted"
                     ? "Look at the other canes: if they are distorted too, think about taking out the whole plant."
-                    : "Look whether the spots go into the wood, and how far down.");
+                    : "Look whether the spots go into the wood, and how far down."
+            );
         }
 
-        return Partial(Verdict.Diseased, signs, what, "cut below it into clean wood and disinfect the blades after every cut");
+        return Partial(
+            Verdict.Diseased,
+            signs,
+            what,
+            "cut below it into clean wood and disinfect the blades after every cut"
+        );
     }
 
     private static Finding? Damaged(Stem stem)
@@ -137,7 +216,13 @@ public static class Diagnoser
     {
         if (signs.Any(e => e.AtMm is null))
         {
-            return new Finding(verdict, null, $"{what}; where is not known, so all of it goes.", Provenance.Practice, "Note how far up it sits: sound wood below it could stay.");
+            return new Finding(
+                verdict,
+                null,
+                $"{what}; where is not known, so all of it goes.",
+                Provenance.Practice,
+                "Note how far up it sits: sound wood below it could stay."
+            );
         }
 
         var lowest = signs.Min(e => e.AtMm!.Value);
@@ -147,18 +232,20 @@ public static class Diagnoser
             : new Finding(verdict, sound, $"{what} at {Wording.Mm(lowest)}: {todo}.", Provenance.Practice);
     }
 
-    private static string Noun(PlantFamily family) => family switch
-    {
-        PlantFamily.Vine => "vine",
-        PlantFamily.Rose or PlantFamily.CaneFruit or PlantFamily.Shrub => "rose",
-        _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
-    };
+    private static string Noun(PlantFamily family) =>
+        family switch
+        {
+            PlantFamily.Vine => "vine",
+            PlantFamily.Rose or PlantFamily.CaneFruit or PlantFamily.Shrub => "rose",
+            _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
+        };
 
-    private static string Named(string what) => what switch
-    {
-        "canker" => "Canker",
-        "borer" => "A borer hole",
-        "spotting" => "Spotting",
-        _ => "Distorted growth",
-    };
+    private static string Named(string what) =>
+        what switch
+        {
+            "canker" => "Canker",
+            "borer" => "A borer hole",
+            "spotting" => "Spotting",
+            _ => "Distorted growth",
+        };
 }

@@ -6,7 +6,8 @@ namespace Gemmifer.Core.Exchange;
 
 /// <summary>One thing wrong with a survey, as data.</summary>
 /// <param name="Path">JSON Pointer (RFC 6901) of the field.</param>
-/// <param name="Code">required, type, range, unknown, format, duplicate, cycle, reference, depth, too-many, too-long, unsupported, reserved or order.</param>
+/// <param name="Code">required, type, range, unknown, format, duplicate, cycle, reference, depth, too-many, too-long,
+/// unsupported, reserved or order.</param>
 /// <param name="Message">Value, limit and remedy in a sentence.</param>
 public sealed record SurveyError(string Path, string Code, string Message, double? Min = null, double? Max = null);
 
@@ -46,11 +47,14 @@ public sealed class FieldReader
     public JsonElement? Find(string name)
     {
         _asked.Add(name);
-        return IsObject && _object.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null ? value : null;
+        return IsObject && _object.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null
+            ? value
+            : null;
     }
 
     /// <summary>JSON Pointer of a field of this object.</summary>
-    public string At(string name) => _path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+    public string At(string name) =>
+        _path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
 
     /// <summary>Notes an error where the field is missing or null.</summary>
     public bool Require(string name)
@@ -89,7 +93,13 @@ public sealed class FieldReader
         }
 
         var from = openMin ? "above" : "from";
-        Error(At(name), "range", Invariant($"{name} is {value.GetRawText()[..Math.Min(20, value.GetRawText().Length)]}; it may be {from} {min} to {max}."), min, max);
+        Error(
+            At(name),
+            "range",
+            Invariant($"{name} is {Short(value.GetRawText())}; it may be {from} {min} to {max}."),
+            min,
+            max
+        );
         return null;
     }
 
@@ -164,7 +174,9 @@ public sealed class FieldReader
         return null;
     }
 
-    /// <summary>One of the names of a closed choice, as <see cref="WireNames"/> writes them; null where missing or wrong.</summary>
+    /// <summary>
+    /// One of the names of a closed choice, as <see cref="WireNames"/> writes them; null where missing or wrong.
+    /// </summary>
     public T? Choice<T>(string name)
         where T : struct, Enum => Word(name, WireNames.All<T>()) is { } word ? WireNames.Read<T>(word) : null;
 
@@ -177,7 +189,15 @@ public sealed class FieldReader
         }
 
         // A leap year, so that 02-29 is a day.
-        if (DateOnly.TryParseExact("2000-" + text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+        if (
+            DateOnly.TryParseExact(
+                "2000-" + text,
+                "yyyy-MM-dd",
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.None,
+                out var day
+            )
+        )
         {
             return (day.Month, day.Day);
         }
@@ -195,22 +215,34 @@ public sealed class FieldReader
             return null;
         }
 
-        if (!DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date))
+        if (
+            !DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var date)
+        )
         {
             Error(At(name), "format", $"{name} is a day like 2027-02-20.");
             return null;
         }
 
-        if (date.Year is >= SurveyLimits.FirstYear and <= SurveyLimits.LastYear)
+        const int first = SurveyLimits.FirstYear,
+            last = SurveyLimits.LastYear;
+        if (date.Year is >= first and <= last)
         {
             return date;
         }
 
-        Error(At(name), "range", Invariant($"{name} is in {date.Year}; years from {SurveyLimits.FirstYear} to {SurveyLimits.LastYear} can be planned."), SurveyLimits.FirstYear, SurveyLimits.LastYear);
+        Error(
+            At(name),
+            "range",
+            Invariant($"{name} is in {date.Year}; years from {first} to {last} can be planned."),
+            first,
+            last
+        );
         return null;
     }
 
-    /// <summary>Items of a list with their paths; empty where it is missing; an error where it is no list or too long.</summary>
+    /// <summary>
+    /// Items of a list with their paths; empty where it is missing; an error where it is no list or too long.
+    /// </summary>
     public IEnumerable<(JsonElement Item, string Path)> List(string name, int max)
     {
         if (Find(name) is not { } value)
@@ -227,7 +259,9 @@ public sealed class FieldReader
         var count = value.GetArrayLength();
         if (count <= max)
         {
-            return value.EnumerateArray().Select((item, i) => (item, At(name) + "/" + i.ToString(CultureInfo.InvariantCulture)));
+            return value
+                .EnumerateArray()
+                .Select((item, i) => (item, At(name) + "/" + i.ToString(CultureInfo.InvariantCulture)));
         }
 
         Error(At(name), "too-many", Invariant($"{name} has {count} entries; it may have {max}."), 0, max);
@@ -235,10 +269,20 @@ public sealed class FieldReader
     }
 
     /// <summary>A warning for every field nobody asked for.</summary>
-    public IEnumerable<Warning> Unknown() => !IsObject ? [] : _object.EnumerateObject().Where(p => !_asked.Contains(p.Name))
-        .Select(p => new Warning("unknown-field", $"{(p.Name.Length > 60 ? At(p.Name[..60]) + "…" : At(p.Name))} is not known and was ignored."));
+    public IEnumerable<Warning> Unknown() =>
+        !IsObject
+            ? []
+            : _object
+                .EnumerateObject()
+                .Where(p => !_asked.Contains(p.Name))
+                .Select(p => new Warning(
+                    "unknown-field",
+                    $"{(p.Name.Length > 60 ? At(p.Name[..60]) + "…" : At(p.Name))} is not known and was ignored."
+                ));
 
     private static string Invariant(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+
+    private static string Short(string raw) => raw[..Math.Min(20, raw.Length)];
 }
 
 /// <summary>The limits of the survey format; used by the check, the message and the schema test.</summary>

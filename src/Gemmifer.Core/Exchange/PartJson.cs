@@ -11,7 +11,10 @@ public static class PartJson
 
     private static JsonSerializerOptions Make()
     {
-        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web)
+        {
+            DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        };
         foreach (var converter in PlanJson.Converters)
         {
             options.Converters.Add(converter);

@@ -10,7 +10,7 @@ public static class PlanJson
 {
     /// <summary>What writes and reads closed choices and sentences; a server adds these to its own.</summary>
     public static IReadOnlyList<JsonConverter> Converters { get; } =
-        [new JsonStringEnumConverter(WireNames.Policy, allowIntegerValues: false), new SentenceConverter()];
+    [new JsonStringEnumConverter(WireNames.Policy, allowIntegerValues: false), new SentenceConverter()];
 
     private static readonly JsonSerializerOptions Options = Make();
 
@@ -35,8 +35,10 @@ public static class PlanJson
     /// <summary>A sentence is its words; its measures stand beside it.</summary>
     private sealed class SentenceConverter : JsonConverter<Sentence>
     {
-        public override Sentence Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.GetString() ?? "";
+        public override Sentence Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            reader.GetString() ?? "";
 
-        public override void Write(Utf8JsonWriter writer, Sentence value, JsonSerializerOptions options) => writer.WriteStringValue(value.Text);
+        public override void Write(Utf8JsonWriter writer, Sentence value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Text);
     }
 }

@@ -25,8 +25,15 @@ public static class SchoolSettings
                 JsonValueKind.True or JsonValueKind.False => (value.GetBoolean() ? 1.0 : 0.0, null, spec.Flag),
                 _ => (0.0, (string?)null, false),
             };
-            var issue = fits ? spec.Check(number, word)
-                : new SchoolIssue(spec.Name, "type", spec.Flag ? $"{spec.Name} is true or false." : $"{spec.Name} is a {(spec.Words.Length > 0 ? "word" : "number")}.");
+            var issue = fits
+                ? spec.Check(number, word)
+                : new SchoolIssue(
+                    spec.Name,
+                    "type",
+                    spec.Flag
+                        ? $"{spec.Name} is true or false."
+                        : $"{spec.Name} is a {(spec.Words.Length > 0 ? "word" : "number")}."
+                );
             if (issue is not null)
             {
                 notes.Errors.Add(new SurveyError(f.At(issue.Name), issue.Code, issue.Message, issue.Min, issue.Max));
@@ -40,7 +47,9 @@ public static class SchoolSettings
         notes.Finish(f);
         if (notes.Errors.Count == before)
         {
-            notes.Errors.AddRange(SchoolCatalog.Check(school).Select(i => new SurveyError(f.At(i.Name), i.Code, i.Message, i.Min, i.Max)));
+            notes.Errors.AddRange(
+                SchoolCatalog.Check(school).Select(i => new SurveyError(f.At(i.Name), i.Code, i.Message, i.Min, i.Max))
+            );
         }
 
         return school;

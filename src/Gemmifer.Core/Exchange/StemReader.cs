@@ -26,7 +26,15 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var buds = drafts.Sum(d => d.Stem?.Buds.Length ?? 0);
         if (buds > SurveyLimits.Buds)
         {
-            notes.Errors.Add(new SurveyError("/stems", "too-many", $"The stems have {buds} buds; they may have {SurveyLimits.Buds} in all.", 0, SurveyLimits.Buds));
+            notes.Errors.Add(
+                new SurveyError(
+                    "/stems",
+                    "too-many",
+                    $"The stems have {buds} buds; they may have {SurveyLimits.Buds} in all.",
+                    0,
+                    SurveyLimits.Buds
+                )
+            );
         }
 
         Tie(drafts);
@@ -40,7 +48,11 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var id = f.Text("id");
         if (id is not null && (string.IsNullOrWhiteSpace(id) || Origins.Contains(id)))
         {
-            f.Error(f.At("id"), "reserved", "An id is a short name such as A; it may not be empty or one of crown, rootstock, ground, unknown.");
+            f.Error(
+                f.At("id"),
+                "reserved",
+                "An id is a short name such as A; it may not be empty or one of crown, rootstock, ground, unknown."
+            );
             id = null;
         }
 
@@ -64,36 +76,90 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var unmeasured = usual(role, age, top);
         var lengthGiven = f.Find("length") is not null;
         var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
-            ?? Default(id, "length", Math.Max(unmeasured.LengthMm, lengthGiven ? 0 : Furthest(f)), lengthGiven, "Length not measured: the usual length of this kind.");
+            ?? Default(
+                id,
+                "length",
+                Math.Max(unmeasured.LengthMm, lengthGiven ? 0 : Furthest(f)),
+                lengthGiven,
+                "Length not measured: the usual length of this kind."
+            );
         var lean = f.Number("lean", 0, 180)
-            ?? Default(id, "lean", unmeasured.LeanDeg, f.Find("lean") is not null, "Lean not judged: the usual lean of this kind, from vertical.");
-        var tipLean = f.Number("tipLean", 0, 180) ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
+            ?? Default(
+                id,
+                "lean",
+                unmeasured.LeanDeg,
+                f.Find("lean") is not null,
+                "Lean not judged: the usual lean of this kind, from vertical."
+            );
+        var tipLean = f.Number("tipLean", 0, 180)
+            ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
         var fruitTo = f.Number("fruitTo", 0, length);
         ReadHead(f);
         if (top)
         {
-            radius ??= Default(id, "radius", unmeasured.RadiusMm, f.Find("radius") is not null, "Distance of the base from the middle of the crown.");
+            radius ??= Default(
+                id,
+                "radius",
+                unmeasured.RadiusMm,
+                f.Find("radius") is not null,
+                "Distance of the base from the middle of the crown."
+            );
             if (baseClock is null && clock is not null)
             {
-                Default(id, "baseClock", clock.Value, f.Find("baseClock") is not null, "The base stands on the side to which the stem leans.");
+                Default(
+                    id,
+                    "baseClock",
+                    clock.Value,
+                    f.Find("baseClock") is not null,
+                    "The base stands on the side to which the stem leans."
+                );
             }
         }
 
         var dead = f.Number("deadFrom", 0, length);
         var seen = ReadSeen(f, length);
-        var rubs = f.List("rubs", SurveyLimits.Stems).Select(r => TextItem(r, "A rub names the other stem.")).OfType<string>().Order(StringComparer.Ordinal).ToImmutableArray();
+        var rubs = f.List("rubs", SurveyLimits.Stems)
+            .Select(r => TextItem(r, "A rub names the other stem."))
+            .OfType<string>()
+            .Order(StringComparer.Ordinal)
+            .ToImmutableArray();
         var pin = ReadPin(f, length);
         var buds = ReadBuds(f, length);
         var towards = ReadTowards(f);
         f.Find("at");
-        if (id is null || role is null || parent is null || diameter is null || age is null || (clock is null && role != StemRole.Trunk))
+        if (
+            id is null
+            || role is null
+            || parent is null
+            || diameter is null
+            || age is null
+            || (clock is null && role != StemRole.Trunk)
+        )
         {
             return new Draft(f, id, parent, length, null);
         }
 
         var bearing = Bearing.FromClock(clock ?? 12);
-        var stem = new Stem(id, role.Value, new Parent(OriginOf(parent), top ? null : parent, 0), bearing,
-            baseClock is { } b ? Bearing.FromClock(b) : bearing, radius ?? 0, diameter.Value, length, lean, tipLean, age.Value, seen, dead, rubs, pin, buds, towards, fruitTo);
+        var stem = new Stem(
+            id,
+            role.Value,
+            new Parent(OriginOf(parent), top ? null : parent, 0),
+            bearing,
+            baseClock is { } b ? Bearing.FromClock(b) : bearing,
+            radius ?? 0,
+            diameter.Value,
+            length,
+            lean,
+            tipLean,
+            age.Value,
+            seen,
+            dead,
+            rubs,
+            pin,
+            buds,
+            towards,
+            fruitTo
+        );
         return new Draft(f, id, parent, length, stem);
     }
 
@@ -110,18 +176,28 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
     /// <summary>The furthest place anything was noted on a stem: it is at least that long, mm.</summary>
     private static double Furthest(FieldReader f)
     {
-        static IEnumerable<double> Numbers(JsonElement? e) => e?.ValueKind switch
-        {
-            JsonValueKind.Number => [e.Value.GetDouble()],
-            JsonValueKind.Array => e.Value.EnumerateArray().SelectMany(i => Numbers(i)),
-            JsonValueKind.Object => e.Value.EnumerateObject().Where(p => p.Name is "at" or "cutAt").SelectMany(p => Numbers(p.Value)),
-            _ => [],
-        };
-        return Numbers(f.Find("deadFrom")).Concat(Numbers(f.Find("seen"))).Concat(Numbers(f.Find("buds"))).Concat(Numbers(f.Find("pin")))
-            .Where(n => n <= SurveyLimits.LengthMm).DefaultIfEmpty(0).Max();
+        static IEnumerable<double> Numbers(JsonElement? e) =>
+            e?.ValueKind switch
+            {
+                JsonValueKind.Number => [e.Value.GetDouble()],
+                JsonValueKind.Array => e.Value.EnumerateArray().SelectMany(i => Numbers(i)),
+                JsonValueKind.Object => e
+                    .Value.EnumerateObject()
+                    .Where(p => p.Name is "at" or "cutAt")
+                    .SelectMany(p => Numbers(p.Value)),
+                _ => [],
+            };
+        return Numbers(f.Find("deadFrom"))
+            .Concat(Numbers(f.Find("seen")))
+            .Concat(Numbers(f.Find("buds")))
+            .Concat(Numbers(f.Find("pin")))
+            .Where(n => n <= SurveyLimits.LengthMm)
+            .DefaultIfEmpty(0)
+            .Max();
     }
 
-    private static Origin OriginOf(string parent) => Origins.Contains(parent) ? WireNames.Read<Origin>(parent) : Origin.Stem;
+    private static Origin OriginOf(string parent) =>
+        Origins.Contains(parent) ? WireNames.Read<Origin>(parent) : Origin.Stem;
 
     private Towards? ReadTowards(FieldReader f)
     {
@@ -133,7 +209,10 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var place = notes.Fields(value, f.At("towards"));
         place.Require("x");
         place.Require("z");
-        var (x, z) = (place.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm), place.Number("z", 0, SupportLimits.HeightMm));
+        var (x, z) = (
+            place.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm),
+            place.Number("z", 0, SupportLimits.HeightMm)
+        );
         notes.Finish(place);
         return (x, z) is ({ } right, { } up) ? new Towards(right, up) : null;
     }
@@ -189,7 +268,11 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             notes.Finish(one);
         }
 
-        return seen.ToImmutable().Sort((a, b) => string.CompareOrdinal(a.What, b.What) is var c && c != 0 ? c : Nullable.Compare(a.AtMm, b.AtMm));
+        return seen.ToImmutable()
+            .Sort(
+                (a, b) =>
+                    string.CompareOrdinal(a.What, b.What) is var c && c != 0 ? c : Nullable.Compare(a.AtMm, b.AtMm)
+            );
 
         void Add(string what, double? at, string path)
         {
@@ -257,8 +340,13 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             }
         }
 
-        return buds.ToImmutable().Sort((a, b) => a.AlongMm.CompareTo(b.AlongMm) is var c && c != 0 ? c
-            : (a.Facing?.Degrees ?? -1).CompareTo(b.Facing?.Degrees ?? -1) is var d && d != 0 ? d : a.State.CompareTo(b.State));
+        return buds.ToImmutable()
+            .Sort(
+                (a, b) =>
+                    a.AlongMm.CompareTo(b.AlongMm) is var c && c != 0 ? c
+                    : (a.Facing?.Degrees ?? -1).CompareTo(b.Facing?.Degrees ?? -1) is var d && d != 0 ? d
+                    : a.State.CompareTo(b.State)
+            );
     }
 
     private void Tie(Draft[] drafts)
@@ -268,7 +356,11 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         {
             if (!byId.TryAdd(draft.Id!, draft))
             {
-                draft.Fields.Error(draft.Fields.At("id"), "duplicate", $"Two stems are called {draft.Id}; give each its own id.");
+                draft.Fields.Error(
+                    draft.Fields.At("id"),
+                    "duplicate",
+                    $"Two stems are called {draft.Id}; give each its own id."
+                );
             }
         }
 
@@ -277,14 +369,23 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             var rubs = draft.Stem?.Rubs ?? [];
             if (rubs.FirstOrDefault(r => r == draft.Id || !byId.ContainsKey(r)) is { } stranger)
             {
-                draft.Fields.Error(draft.Fields.At("rubs"), "reference", stranger == draft.Id ? "A stem cannot rub on itself." : $"There is no stem called {stranger}.");
+                draft.Fields.Error(
+                    draft.Fields.At("rubs"),
+                    "reference",
+                    stranger == draft.Id ? "A stem cannot rub on itself." : $"There is no stem called {stranger}."
+                );
             }
 
             if (draft.Parent is not { } parent || Origins.Contains(parent))
             {
                 if (draft.Fields.Find("at") is not null && draft.Parent is not null)
                 {
-                    notes.Warnings.Add(new Warning("unused", $"{draft.Fields.At("at")} is not used: the stem does not start on another."));
+                    notes.Warnings.Add(
+                        new Warning(
+                            "unused",
+                            $"{draft.Fields.At("at")} is not used: the stem does not start on another."
+                        )
+                    );
                 }
 
                 continue;
@@ -324,8 +425,16 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
         if (depth > SurveyLimits.Nesting)
         {
-            draft.Fields.Error(draft.Fields.At("parent"), "depth",
-                string.Create(CultureInfo.InvariantCulture, $"Stems stand {depth} deep on each other; {SurveyLimits.Nesting} is the limit."), 0, SurveyLimits.Nesting);
+            draft.Fields.Error(
+                draft.Fields.At("parent"),
+                "depth",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Stems stand {depth} deep on each other; {SurveyLimits.Nesting} is the limit."
+                ),
+                0,
+                SurveyLimits.Nesting
+            );
         }
     }
 
@@ -339,7 +448,13 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
         var on = drafts.First(d => d.Id == draft.Parent);
         var at = draft.Fields.Number("at", 0, on.LengthMm)
-            ?? Default(draft.Id, "at", Math.Round(on.LengthMm / 2), false, "Place on its parent not noted: half way up.");
+            ?? Default(
+                draft.Id,
+                "at",
+                Math.Round(on.LengthMm / 2),
+                false,
+                "Place on its parent not noted: half way up."
+            );
         return stem with { Parent = stem.Parent with { AlongMm = at } };
     }
 }

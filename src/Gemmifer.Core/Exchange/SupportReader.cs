@@ -21,15 +21,22 @@ public static class SupportReader
         var height = f.Number("height", SupportLimits.LeastMm, SupportLimits.HeightMm);
         var from = f.Number("from", -SupportLimits.WidthMm, SupportLimits.WidthMm) ?? -(width ?? 0) / 2;
         var y = f.Number("y", -SupportLimits.DepthMm, SupportLimits.DepthMm) ?? 0;
-        var wires = f.List("wires", SupportLimits.Wires).Select(w => ReadWire(w.Item, w.Path, height ?? SupportLimits.HeightMm, y, notes)).OfType<Wire>().ToImmutableArray();
-        var openings = f.List("openings", SupportLimits.Openings).Select(o => ReadOpening(o.Item, o.Path, notes)).OfType<Opening>().ToImmutableArray();
+        var wires = f.List("wires", SupportLimits.Wires)
+            .Select(w => ReadWire(w.Item, w.Path, height ?? SupportLimits.HeightMm, y, notes))
+            .OfType<Wire>()
+            .ToImmutableArray();
+        var openings = f.List("openings", SupportLimits.Openings)
+            .Select(o => ReadOpening(o.Item, o.Path, notes))
+            .OfType<Opening>()
+            .ToImmutableArray();
         notes.Finish(f);
         if (kind == SupportKind.Wires && wires.IsEmpty && notes.Errors.Count == before)
         {
             f.Error(f.At("wires"), "required", "A support of wires needs at least one wire with its height.");
         }
 
-        return notes.Errors.Count > before ? null
+        return notes.Errors.Count > before
+            ? null
             : new Support(kind!.Value, from, width!.Value, height!.Value, y, wires, openings);
     }
 
@@ -51,9 +58,17 @@ public static class SupportReader
             f.Require(name);
         }
 
-        var (x, z) = (f.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm), f.Number("z", 0, SupportLimits.HeightMm));
-        var (width, height) = (f.Number("width", 1, SupportLimits.WidthMm), f.Number("height", 1, SupportLimits.HeightMm));
+        var (x, z) = (
+            f.Number("x", -SupportLimits.WidthMm, SupportLimits.WidthMm),
+            f.Number("z", 0, SupportLimits.HeightMm)
+        );
+        var (width, height) = (
+            f.Number("width", 1, SupportLimits.WidthMm),
+            f.Number("height", 1, SupportLimits.HeightMm)
+        );
         notes.Finish(f);
-        return (x, z, width, height) is ({ } left, { } low, { } wide, { } high) ? new Opening(left, low, wide, high) : null;
+        return (x, z, width, height) is ({ } left, { } low, { } wide, { } high)
+            ? new Opening(left, low, wide, high)
+            : null;
     }
 }

@@ -3,7 +3,9 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Exchange;
 
-/// <summary>What is gathered while a survey is read: everything wrong, everything assumed, everything noticed.</summary>
+/// <summary>
+/// What is gathered while a survey is read: everything wrong, everything assumed, everything noticed.
+/// </summary>
 public sealed class SurveyNotes
 {
     public List<SurveyError> Errors { get; } = [];
@@ -16,7 +18,8 @@ public sealed class SurveyNotes
     public FieldReader Fields(JsonElement element, string path) => new(element, path, Errors);
 
     /// <summary>Notes a default that was used.</summary>
-    public void Assume(string? stem, string field, object? value, string text) => Assumed.Add(new Assumption(stem, field, value, text));
+    public void Assume(string? stem, string field, object? value, string text) =>
+        Assumed.Add(new Assumption(stem, field, value, text));
 
     /// <summary>Notes every field of an object that nobody asked for.</summary>
     public void Finish(FieldReader fields) => Warnings.AddRange(fields.Unknown());

@@ -3,7 +3,8 @@ using System.Text.Json;
 namespace Gemmifer.Core.Exchange;
 
 /// <summary>
-/// The names closed choices have in the exchange format: the words of the name in small letters with hyphens between them
+/// The names closed choices have in the exchange format: the words of the name in small letters with hyphens between
+/// them
 /// (<c>LongCane</c> is <c>long-cane</c>). The only place that makes them.
 /// </summary>
 public static class WireNames
@@ -31,7 +32,8 @@ public static class WireNames
     private static class Names<T>
         where T : struct, Enum
     {
-        public static readonly Dictionary<string, T> Values = Enum.GetValues<T>().ToDictionary(v => Of(v), v => v, StringComparer.Ordinal);
+        public static readonly Dictionary<string, T> Values = Enum.GetValues<T>()
+            .ToDictionary(v => Of(v), v => v, StringComparer.Ordinal);
 
         public static readonly string[] All = [.. Enum.GetValues<T>().Select(v => Of(v))];
     }

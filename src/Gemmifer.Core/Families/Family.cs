@@ -15,23 +15,30 @@ public enum PlanDetail
     /// <summary>All of it.</summary>
     Full,
 
-    /// <summary>Without what only one reader of one plan asks for: what would flip each cane, and which look would help most.</summary>
+    /// <summary>
+    /// Without what only one reader of one plan asks for: what would flip each cane, and which look would help most.
+    /// </summary>
     Brief,
 }
 
 /// <summary>
-/// Plants that are surveyed, planned and remembered in one way: the one seam at which families plug in. A family is registered once, in
+/// Plants that are surveyed, planned and remembered in one way: the one seam at which families plug in. A family is
+/// registered once, in
 /// <see cref="PlantFamilies"/>; nothing outside of its folder asks which family a plant is.
 /// </summary>
 public abstract class Family
 {
-    /// <summary>Which family it is; its kinds, their traits and its growth window stand in its <c>Data/kinds.json</c>.</summary>
+    /// <summary>
+    /// Which family it is; its kinds, their traits and its growth window stand in its <c>Data/kinds.json</c>.
+    /// </summary>
     public abstract PlantFamily Id { get; }
 
     /// <summary>What one of its plants is called.</summary>
     public abstract string Noun { get; }
 
-    /// <summary>The field of a survey that only this family has, as in the exchange format; null where it has none.</summary>
+    /// <summary>
+    /// The field of a survey that only this family has, as in the exchange format; null where it has none.
+    /// </summary>
     public virtual string? Part => null;
 
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>
@@ -44,29 +51,41 @@ public abstract class Family
     /// <param name="value">The field; null where it is missing.</param>
     /// <param name="school">The school to plan with; null where that is at fault.</param>
     /// <returns>Null where nothing was said, or where something is wrong, which is then among the errors.</returns>
-    public virtual FamilyFacts? Read(System.Text.Json.JsonElement? value, Plant plant, School? school, SurveyNotes notes) => null;
+    public virtual FamilyFacts? Read(
+        System.Text.Json.JsonElement? value,
+        Plant plant,
+        School? school,
+        SurveyNotes notes
+    ) => null;
 
     /// <summary>The school where none was named, and why that one.</summary>
-    public virtual (string Id, string Why) UsualSchool(PlantKind kind, FieldReader survey) => (kind.DefaultSchool, "The usual school of this kind.");
+    public virtual (string Id, string Why) UsualSchool(PlantKind kind, FieldReader survey) =>
+        (kind.DefaultSchool, "The usual school of this kind.");
 
     /// <summary>The school as it applies to a plant: on a neglected one, on a support.</summary>
-    public virtual School Fit(School school, Plant plant, Support? support) => plant.Neglected ? school.ForNeglected() : school;
+    public virtual School Fit(School school, Plant plant, Support? support) =>
+        plant.Neglected ? school.ForNeglected() : school;
 
     /// <summary>What is said of a survey without stems; null where that may be.</summary>
     /// <param name="part">Whether the survey has the field of this family.</param>
     public virtual string? WithoutStems(bool part) => $"A survey of a {Noun} needs at least one stem.";
 
     /// <summary>Whether a plant of a kind is tied to a support of a kind.</summary>
-    public virtual bool Uses(PlantKind kind, SupportKind support) => kind.Climbs || (kind.Hangs && support == SupportKind.Stake);
+    public virtual bool Uses(PlantKind kind, SupportKind support) =>
+        kind.Climbs || (kind.Hangs && support == SupportKind.Stake);
 
     /// <summary>Why a support cannot be one for a kind; null where it can.</summary>
     public virtual string? Refuses(PlantKind kind, SupportKind support) => null;
 
     /// <summary>What a stem that nobody measured is taken to be. The only place that says so.</summary>
     /// <param name="topLevel">Whether it starts at the crown, the root or the ground.</param>
-    public virtual UsualStem Usual(PlantKind kind, StemRole? role, int? age, bool topLevel) => UsualStem.Of(kind, role, topLevel);
+    public virtual UsualStem Usual(PlantKind kind, StemRole? role, int? age, bool topLevel) =>
+        UsualStem.Of(kind, role, topLevel);
 
-    /// <summary>What the facts of its own field are taken to be where nobody measured them, by their names in the exchange format; mm.</summary>
+    /// <summary>
+    /// What the facts of its own field are taken to be where nobody measured them, by their names in the exchange
+    /// format; mm.
+    /// </summary>
     public virtual IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>();
 
     /// <summary>Plans the work on one plant. Pure: the same survey gives the same plan.</summary>
@@ -75,9 +94,14 @@ public abstract class Family
 
     /// <summary>The stems as last season's work left them, some seasons older.</summary>
     /// <param name="carried">What stands still, with what was done to it; see <see cref="CarryOver"/>.</param>
-    public virtual IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) => [.. carried.Select(c => c.Stem)];
+    public virtual IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>
+        [.. carried.Select(c => c.Stem)];
 
     /// <summary>The field of its own, some seasons on.</summary>
     /// <param name="stayed">Stems that stayed by the last plan; null where it cannot be planned.</param>
-    public virtual System.Text.Json.Nodes.JsonObject? Next(System.Text.Json.Nodes.JsonObject? part, int seasons, int? stayed) => null;
+    public virtual System.Text.Json.Nodes.JsonObject? Next(
+        System.Text.Json.Nodes.JsonObject? part,
+        int seasons,
+        int? stayed
+    ) => null;
 }

@@ -10,7 +10,8 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
 {
     /// <summary>The place at a distance along the stem.</summary>
     /// <remarks>
-    /// With curvature k = (tip lean - lean) / length: r(s) = (cos lean - cos lean(s)) / k, z(s) = (sin lean(s) - sin lean) / k.
+    /// With curvature k = (tip lean - lean) / length: r(s) = (cos lean - cos lean(s)) / k, z(s) = (sin lean(s) - sin
+    /// lean) / k.
     /// Written as chord x direction so that it stays exact where the stem is almost straight.
     /// </remarks>
     public Point3 At(double alongMm)
@@ -19,7 +20,9 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
         return Start + new Point3(radial * Bearing.X, radial * Bearing.Y, height);
     }
 
-    /// <summary>Horizontal run and height gained from the start, mm, at a distance along the stem. Independent of the bearing.</summary>
+    /// <summary>
+    /// Horizontal run and height gained from the start, mm, at a distance along the stem. Independent of the bearing.
+    /// </summary>
     public (double RadialMm, double HeightMm) Profile(double alongMm)
     {
         var half = LengthMm <= 0 ? 0 : (TipLeanDeg - LeanDeg) * Math.PI / 180 * (alongMm / LengthMm) / 2;
@@ -28,7 +31,9 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
         return (chord * Math.Sin(middle), chord * Math.Cos(middle));
     }
 
-    /// <summary>The first distance along the stem at which it stands a height above its start, mm; null where it never does.</summary>
+    /// <summary>
+    /// The first distance along the stem at which it stands a height above its start, mm; null where it never does.
+    /// </summary>
     public double? FirstAtHeight(double heightMm)
     {
         if (heightMm <= 0)
@@ -37,7 +42,8 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
         }
 
         // Height rises while the stem leans less than 90 degrees, so the first rise ends there or at the tip.
-        var rising = LeanDeg >= 90 ? 0
+        var rising =
+            LeanDeg >= 90 ? 0
             : TipLeanDeg <= 90 ? LengthMm
             : LengthMm * (90 - LeanDeg) / (TipLeanDeg - LeanDeg);
         if (Profile(rising).HeightMm < heightMm)
@@ -45,7 +51,8 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
             return null;
         }
 
-        double low = 0, high = rising;
+        double low = 0,
+            high = rising;
         for (var i = 0; i < 60; i++)
         {
             var middle = (low + high) / 2;
@@ -70,12 +77,29 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
     /// <summary>Pieces into which an arc is cut to find where it comes close to another.</summary>
     public const int ClosestPieces = 32;
 
-    /// <summary>Where two arcs come closest: the distance and the places along each, mm; sampled, good to about a 64th of a length.</summary>
+    /// <summary>
+    /// Where two arcs come closest: the distance and the places along each, mm; sampled, good to about a 64th of a
+    /// length.
+    /// </summary>
     public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Arc b, double fromB) =>
-        Closest(a, fromA, a.Points(Math.Min(fromA, a.LengthMm), a.LengthMm, ClosestPieces), b, fromB, b.Points(Math.Min(fromB, b.LengthMm), b.LengthMm, ClosestPieces));
+        Closest(
+            a,
+            fromA,
+            a.Points(Math.Min(fromA, a.LengthMm), a.LengthMm, ClosestPieces),
+            b,
+            fromB,
+            b.Points(Math.Min(fromB, b.LengthMm), b.LengthMm, ClosestPieces)
+        );
 
     /// <summary>The same with the points of both arcs at hand.</summary>
-    public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Point3[] pa, Arc b, double fromB, Point3[] pb)
+    public static (double DistanceMm, double AlongA, double AlongB) Closest(
+        Arc a,
+        double fromA,
+        Point3[] pa,
+        Arc b,
+        double fromB,
+        Point3[] pb
+    )
     {
         var (best, bestA, bestB) = (double.PositiveInfinity, 0, 0);
         for (var i = 0; i < ClosestPieces; i++)

@@ -36,7 +36,9 @@ public readonly record struct Bearing
     /// <exception cref="ArgumentOutOfRangeException">The number is NaN or infinite.</exception>
     public static Bearing FromClock(double hours) => FromDegrees(hours * 30);
 
-    /// <summary>The direction of a horizontal vector; <see langword="null"/> where it is shorter than the geometry tolerance.</summary>
+    /// <summary>
+    /// The direction of a horizontal vector; <see langword="null"/> where it is shorter than the geometry tolerance.
+    /// </summary>
     public static Bearing? FromVector(double x, double y) =>
         Math.Sqrt((x * x) + (y * y)) < Tolerance.LengthMm ? null : FromDegrees(Math.Atan2(x, y) * 180 / Math.PI);
 
@@ -47,7 +49,9 @@ public readonly record struct Bearing
     public double TurnTo(Bearing other)
     {
         var turn = (other.Degrees - Degrees) % 360;
-        return turn <= -180 ? turn + 360 : turn > 180 ? turn - 360 : turn;
+        return turn <= -180 ? turn + 360
+            : turn > 180 ? turn - 360
+            : turn;
     }
 
     /// <summary>Unsigned angle to another bearing, in degrees, in [0, 180].</summary>

@@ -1,13 +1,23 @@
 namespace Gemmifer.Core.Geometry;
 
 /// <summary>
-/// A smooth path from one place and direction to another: two circular arcs that meet without a kink, with equal tangent lengths
+/// A smooth path from one place and direction to another: two circular arcs that meet without a kink, with equal
+/// tangent lengths
 /// (K. M. Bolton, "Biarc curves", 1975; from memory).
 /// </summary>
 /// <param name="Joint">Where the arcs meet.</param>
 /// <param name="FirstRadiusMm">Radius of the first arc, mm; infinite where it is straight.</param>
 /// <param name="LengthMm">Length of both arcs, mm.</param>
-public readonly record struct Biarc(Point3 Start, Point3 Joint, Point3 End, Point3 StartDirection, Point3 EndDirection, double FirstRadiusMm, double SecondRadiusMm, double LengthMm)
+public readonly record struct Biarc(
+    Point3 Start,
+    Point3 Joint,
+    Point3 End,
+    Point3 StartDirection,
+    Point3 EndDirection,
+    double FirstRadiusMm,
+    double SecondRadiusMm,
+    double LengthMm
+)
 {
     private const double Parallel = 1e-9;
 
@@ -28,7 +38,8 @@ public readonly record struct Biarc(Point3 Start, Point3 Joint, Point3 End, Poin
 
         var ahead = Point3.Dot(way, startDirection + endDirection);
         var unlike = 2 * (1 - Point3.Dot(startDirection, endDirection));
-        var tangent = unlike > Parallel ? (-ahead + Math.Sqrt((ahead * ahead) + (unlike * square))) / unlike
+        var tangent =
+            unlike > Parallel ? (-ahead + Math.Sqrt((ahead * ahead) + (unlike * square))) / unlike
             : ahead > Parallel ? square / (2 * ahead)
             : double.PositiveInfinity;
         if (!double.IsFinite(tangent) || tangent <= 0)
@@ -46,8 +57,14 @@ public readonly record struct Biarc(Point3 Start, Point3 Joint, Point3 End, Poin
     public Point3 At(double alongMm)
     {
         var (_, first) = Arc(Start, StartDirection, Joint);
-        return alongMm <= first ? OnArc(Start, StartDirection, Joint, first <= 0 ? 0 : Math.Max(0, alongMm) / first)
-            : OnArc(End, EndDirection * -1, Joint, LengthMm - first <= 0 ? 0 : Math.Max(0, LengthMm - alongMm) / (LengthMm - first));
+        return alongMm <= first
+            ? OnArc(Start, StartDirection, Joint, first <= 0 ? 0 : Math.Max(0, alongMm) / first)
+            : OnArc(
+                End,
+                EndDirection * -1,
+                Joint,
+                LengthMm - first <= 0 ? 0 : Math.Max(0, LengthMm - alongMm) / (LengthMm - first)
+            );
     }
 
     /// <summary>The path as straight pieces, half of them on each arc.</summary>

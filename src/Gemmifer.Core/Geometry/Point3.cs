@@ -26,7 +26,9 @@ public readonly record struct Point3(double X, double Y, double Z)
 /// <summary>A straight piece between two places; both may be the same.</summary>
 public readonly record struct Segment3(Point3 A, Point3 B)
 {
-    /// <summary>Least distance between two segments, mm. Zero-length segments are points; parallel ones are handled.</summary>
+    /// <summary>
+    /// Least distance between two segments, mm. Zero-length segments are points; parallel ones are handled.
+    /// </summary>
     /// <remarks>Closed form after C. Ericson, <i>Real-Time Collision Detection</i>, 5.1.9 (from memory).</remarks>
     public double DistanceTo(Segment3 other)
     {
@@ -34,8 +36,11 @@ public readonly record struct Segment3(Point3 A, Point3 B)
         var d1 = B - A;
         var d2 = other.B - other.A;
         var r = A - other.A;
-        double a = Point3.Dot(d1, d1), e = Point3.Dot(d2, d2), f = Point3.Dot(d2, r);
-        double s, t;
+        double a = Point3.Dot(d1, d1),
+            e = Point3.Dot(d2, d2),
+            f = Point3.Dot(d2, r);
+        double s,
+            t;
         if (a <= Tiny && e <= Tiny)
         {
             return A.DistanceTo(other.A);

@@ -4,10 +4,13 @@ namespace Gemmifer.Core.Plans;
 public static class Cautions
 {
     /// <summary>Thorns and what they carry in.</summary>
-    public const string Thorns = "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; keep your tetanus cover current.";
+    public const string Thorns =
+        "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; "
+        + "keep your tetanus cover current.";
 
     /// <summary>Canes that spring, and blades.</summary>
-    public const string Springing = "Gloves, and something over your eyes: cut canes spring. Keep the other hand behind the blades.";
+    public const string Springing =
+        "Gloves, and something over your eyes: cut canes spring. Keep the other hand behind the blades.";
 
     /// <summary>Alcohol for the blades.</summary>
     public const string Flame = "Keep alcohol away from flame.";
@@ -25,15 +28,17 @@ public static class Cautions
     public const string Rough = "Mind your eyes: cut canes spring. Let them fall away from you.";
 
     /// <summary>Work out of reach.</summary>
-    public const string Ladder = "Ladder on firm ground, someone near, no leaning out. Power lines, or heavy wood high up: a licensed arborist.";
+    public const string Ladder =
+        "Ladder on firm ground, someone near, no leaning out. Power lines, or heavy wood high up: a licensed arborist.";
 
     /// <summary>What goes with one cut; null where nothing does.</summary>
     /// <param name="diseased">Whether the wood cut is diseased.</param>
-    public static string? ForCut(Tool? tool, bool diseased) => (tool == Tool.Saw, diseased) switch
-    {
-        (true, true) => $"{Saw} {Disposal}",
-        (true, false) => Saw,
-        (false, true) => $"Wipe the blades with alcohol after this cut. {Disposal}",
-        (false, false) => null,
-    };
+    public static string? ForCut(Tool? tool, bool diseased) =>
+        (tool == Tool.Saw, diseased) switch
+        {
+            (true, true) => $"{Saw} {Disposal}",
+            (true, false) => Saw,
+            (false, true) => $"Wipe the blades with alcohol after this cut. {Disposal}",
+            (false, false) => null,
+        };
 }

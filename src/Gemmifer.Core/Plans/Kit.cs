@@ -4,7 +4,8 @@ namespace Gemmifer.Core.Plans;
 public static class Kit
 {
     /// <summary>Above so many minutes work is heavy, above so many steady (assumptions).</summary>
-    private const double HeavyMinutes = 60, SteadyMinutes = 25;
+    private const double HeavyMinutes = 60,
+        SteadyMinutes = 25;
 
     /// <summary>So many cuts with the saw make any work heavy (assumption).</summary>
     private const int HeavySaws = 3;
@@ -20,21 +21,35 @@ public static class Kit
     /// <param name="protection"><see cref="AgainstThorns"/> or <see cref="AgainstSpringing"/>.</param>
     /// <param name="ties">Tie material.</param>
     /// <param name="effort">How hard; by the minutes alone where not said.</param>
-    public static PlanKit Of(IReadOnlyList<PlanStep> steps, double minutes, IReadOnlyList<string> protection, IReadOnlyList<PlanMaterial> ties, Effort? effort = null)
+    public static PlanKit Of(
+        IReadOnlyList<PlanStep> steps,
+        double minutes,
+        IReadOnlyList<string> protection,
+        IReadOnlyList<PlanMaterial> ties,
+        Effort? effort = null
+    )
     {
         var tools = ToolRack.Bladed.Where(t => steps.Any(s => s.Tool == t)).Select(ToolRack.Name);
         return new PlanKit(
-            [.. tools, "alcohol (70 %) and a cloth"], new PlanTies(Math.Round(ties.Sum(m => m.Metres), 1), ties), protection,
-            (int)Math.Ceiling(minutes), effort ?? ByMinutes(minutes));
+            [.. tools, "alcohol (70 %) and a cloth"],
+            new PlanTies(Math.Round(ties.Sum(m => m.Metres), 1), ties),
+            protection,
+            (int)Math.Ceiling(minutes),
+            effort ?? ByMinutes(minutes)
+        );
     }
 
     /// <summary>How hard the work is: saw cuts and long work tire (assumption).</summary>
     public static Effort WithSaws(IReadOnlyList<PlanStep> steps, double minutes)
     {
         var saws = steps.Count(s => s.Tool == Tool.Saw);
-        return saws >= HeavySaws ? Effort.Heavy : saws > 0 && minutes <= HeavyMinutes ? Effort.Steady : ByMinutes(minutes);
+        return saws >= HeavySaws ? Effort.Heavy
+            : saws > 0 && minutes <= HeavyMinutes ? Effort.Steady
+            : ByMinutes(minutes);
     }
 
     private static Effort ByMinutes(double minutes) =>
-        minutes > HeavyMinutes ? Effort.Heavy : minutes > SteadyMinutes ? Effort.Steady : Effort.Light;
+        minutes > HeavyMinutes ? Effort.Heavy
+        : minutes > SteadyMinutes ? Effort.Steady
+        : Effort.Light;
 }

@@ -52,31 +52,40 @@ public sealed record PlanParts
 public static class PlanBuilder
 {
     /// <summary>The plan of a survey.</summary>
-    public static PlanDocument Build(Survey survey, PlanParts parts) => new(
-        PlanDocument.Name,
-        survey.School.Id,
-        parts.Optimum.Proved,
-        parts.Optimum.Score / 1000.0,
-        parts.Optimum.Bound / 1000.0,
-        parts.Stems,
-        parts.Steps,
-        parts.Counts,
-        parts.Forecast,
-        parts.Kit,
-        [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
-        [.. parts.AskFor],
-        [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. parts.Warnings],
-        LimitsOf(survey, parts),
-        parts.Training,
-        parts.Vine,
-        parts.Row,
-        [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))]);
+    public static PlanDocument Build(Survey survey, PlanParts parts) =>
+        new(
+            PlanDocument.Name,
+            survey.School.Id,
+            parts.Optimum.Proved,
+            parts.Optimum.Score / 1000.0,
+            parts.Optimum.Bound / 1000.0,
+            parts.Stems,
+            parts.Steps,
+            parts.Counts,
+            parts.Forecast,
+            parts.Kit,
+            [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
+            [.. parts.AskFor],
+            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. parts.Warnings],
+            LimitsOf(survey, parts),
+            parts.Training,
+            parts.Vine,
+            parts.Row,
+            [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))]
+        );
 
     private static PlanLimits LimitsOf(Survey survey, PlanParts parts)
     {
         var school = survey.School;
         return new PlanLimits(
-            school.Name, school.SpacingMm, school.CanesMin, school.CanesMax, parts.Heights?.Min, parts.Heights?.Max,
-            parts.RemoveShare ?? school.RemoveShare, school.ClearanceMm);
+            school.Name,
+            school.SpacingMm,
+            school.CanesMin,
+            school.CanesMax,
+            parts.Heights?.Min,
+            parts.Heights?.Max,
+            parts.RemoveShare ?? school.RemoveShare,
+            school.ClearanceMm
+        );
     }
 }

@@ -5,41 +5,98 @@ using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Plans;
 
-/// <summary>A plan in the exchange format gemmifer.plan/1. Lengths mm, clock bearings in hours, dates ISO 8601.</summary>
-/// <remarks>Put together by <see cref="PlanBuilder"/> alone. Where a part has a sentence, its <c>measures</c> tell the numbers in it.</remarks>
+/// <summary>
+/// A plan in the exchange format gemmifer.plan/1. Lengths mm, clock bearings in hours, dates ISO 8601.
+/// </summary>
+/// <remarks>Put together by <see cref="PlanBuilder"/> alone. Where a part has a sentence, its <c>measures</c> tell the
+/// numbers in it.</remarks>
 /// <param name="Optimal">The choice is proved the best there is under the school.</param>
 /// <param name="Score">Points of the choice; null where nothing was optimised.</param>
 /// <param name="Bound">No choice has more points than this.</param>
 /// <param name="Training">How the canes lie on their support; null where there is none.</param>
 /// <param name="Vine">What is only said of vines; null for other kinds.</param>
 /// <param name="Row">What is only said of a row of cane fruit; null for other kinds.</param>
-/// <param name="Resolved">What each stem was taken to be, defaults filled in, in order of id: what a drawing draws.</param>
+/// <param name="Resolved">What each stem was taken to be, defaults filled in, in order of id: what a drawing
+/// draws.</param>
 public sealed record PlanDocument(
-    string Format, string School, bool Optimal, double? Score, double? Bound, IReadOnlyList<PlanStem> Stems, IReadOnlyList<PlanStep> Steps,
-    PlanCounts Counts, PlanForecast Forecast, PlanKit Kit, IReadOnlyList<PlanAssumption> Assumed, IReadOnlyList<PlanQuestion> AskFor,
-    IReadOnlyList<PlanWarning> Warnings, PlanLimits Limits, PlanTraining? Training, PlanVine? Vine, PlanRow? Row, IReadOnlyList<ResolvedStem> Resolved)
+    string Format,
+    string School,
+    bool Optimal,
+    double? Score,
+    double? Bound,
+    IReadOnlyList<PlanStem> Stems,
+    IReadOnlyList<PlanStep> Steps,
+    PlanCounts Counts,
+    PlanForecast Forecast,
+    PlanKit Kit,
+    IReadOnlyList<PlanAssumption> Assumed,
+    IReadOnlyList<PlanQuestion> AskFor,
+    IReadOnlyList<PlanWarning> Warnings,
+    PlanLimits Limits,
+    PlanTraining? Training,
+    PlanVine? Vine,
+    PlanRow? Row,
+    IReadOnlyList<ResolvedStem> Resolved
+)
 {
     /// <summary>The format plans are written in.</summary>
     public const string Name = "gemmifer.plan/1";
 }
 
-/// <summary>The shape of a stem with everything known or assumed about it. Lengths mm, angles degrees, bearings in hours.</summary>
-public sealed record ResolvedStem(string Id, double At, double Clock, double BaseClock, double Radius, double Length, double Lean, double TipLean)
+/// <summary>
+/// The shape of a stem with everything known or assumed about it. Lengths mm, angles degrees, bearings in hours.
+/// </summary>
+public sealed record ResolvedStem(
+    string Id,
+    double At,
+    double Clock,
+    double BaseClock,
+    double Radius,
+    double Length,
+    double Lean,
+    double TipLean
+)
 {
     /// <summary>Of a stem as it was read.</summary>
-    public static ResolvedStem Of(Stem s) => new(
-        s.Id, s.Parent.AlongMm, Wording.ClockNumber(s.Bearing), Wording.ClockNumber(s.BaseBearing), s.RadiusMm, s.LengthMm, s.LeanDeg, s.TipLeanDeg);
+    public static ResolvedStem Of(Stem s) =>
+        new(
+            s.Id,
+            s.Parent.AlongMm,
+            Wording.ClockNumber(s.Bearing),
+            Wording.ClockNumber(s.BaseBearing),
+            s.RadiusMm,
+            s.LengthMm,
+            s.LeanDeg,
+            s.TipLeanDeg
+        );
 }
 
 /// <summary>The limits the school set for this plant, as used: changed values, how hard and neglect taken in.</summary>
-/// <param name="HeightMin">Lowest cut, mm above the crown, or along the cane where canes hang; null where height does not matter.</param>
+/// <param name="HeightMin">Lowest cut, mm above the crown, or along the cane where canes hang; null where height does
+/// not matter.</param>
 /// <param name="HeightMax">Highest cut, likewise.</param>
-public sealed record PlanLimits(string Name, double Spacing, int CanesMin, int CanesMax, double? HeightMin, double? HeightMax, double RemoveShare, double Clearance);
+public sealed record PlanLimits(
+    string Name,
+    double Spacing,
+    int CanesMin,
+    int CanesMax,
+    double? HeightMin,
+    double? HeightMax,
+    double RemoveShare,
+    double Clearance
+);
 
 /// <summary>What happens to one stem, and why.</summary>
 /// <param name="Flips">What would change the decision, in one sentence.</param>
 /// <param name="Successor">The stem that takes its place in time; null where none is in sight.</param>
-public sealed record PlanStem(string Id, Decision Decision, Verdict Verdict, IReadOnlyList<PlanReason> Reasons, Sentence? Flips, string? Successor)
+public sealed record PlanStem(
+    string Id,
+    Decision Decision,
+    Verdict Verdict,
+    IReadOnlyList<PlanReason> Reasons,
+    Sentence? Flips,
+    string? Successor
+)
 {
     /// <summary>The measures in <see cref="Flips"/>; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -92,7 +149,10 @@ public sealed record PlanStep
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? Measures => Text.Measures;
 
-    /// <summary>The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and its length; null where none.</summary>
+    /// <summary>
+    /// The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and
+    /// its length; null where none.
+    /// </summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<int>? How { get; init; }
 
@@ -104,14 +164,32 @@ public sealed record PlanStep
 /// <summary>One cut.</summary>
 /// <param name="At">Distance along the stem, mm; null where the bud has still to be found.</param>
 /// <param name="Slope">Degrees; 0 is square to the stem.</param>
-public sealed record PlanCut(double? At, PlanBud? Bud, double Slope, double Clearance, CutPlace Where, double X, double Y, double Z);
+public sealed record PlanCut(
+    double? At,
+    PlanBud? Bud,
+    double Slope,
+    double Clearance,
+    CutPlace Where,
+    double X,
+    double Y,
+    double Z
+);
 
 /// <summary>The bud a cut is made above.</summary>
 /// <param name="Window">Where to look, mm along the stem; null unless it has still to be found.</param>
 /// <param name="OtherClock">The way it faces if the buds go round the other way; null where that is known.</param>
-/// <param name="Spread">Give or take of the direction of a likely bud, hours (one standard deviation); null otherwise.</param>
+/// <param name="Spread">Give or take of the direction of a likely bud, hours (one standard deviation); null
+/// otherwise.</param>
 /// <param name="Face">The side of the stem where that was seen.</param>
-public sealed record PlanBud(double? At, double? Clock, BudKnowledge Known, IReadOnlyList<double>? Window, double? OtherClock, double? Spread = null, BudFace? Face = null);
+public sealed record PlanBud(
+    double? At,
+    double? Clock,
+    BudKnowledge Known,
+    IReadOnlyList<double>? Window,
+    double? OtherClock,
+    double? Spread = null,
+    BudFace? Face = null
+);
 
 /// <summary>One tie.</summary>
 /// <param name="N">Along the cane, from 1.</param>
@@ -119,14 +197,29 @@ public sealed record PlanTie(double X, double Z, string On, int N = 1, double Y 
 
 /// <summary>The plan in numbers; see the exchange format for each.</summary>
 public sealed record PlanCounts(
-    int Kept, int Removed, int Left, int BudsLeft, string? Arithmetic, double RemovedShare, double? EndSpacing, double? WidestGap, double? LevelSpread);
+    int Kept,
+    int Removed,
+    int Left,
+    int BudsLeft,
+    string? Arithmetic,
+    double RemovedShare,
+    double? EndSpacing,
+    double? WidestGap,
+    double? LevelSpread
+);
 
 /// <summary>What to expect of the coming season, as ranges.</summary>
 /// <param name="NewShoots">The shoots expected, about three from each end.</param>
 /// <param name="Crowds">Pairs of stems whose shoots will stand in each other's way.</param>
 /// <param name="Ages">Canes by age after this work, next year and in five years.</param>
 public sealed record PlanForecast(
-    int Shoots, int BloomPoints, IReadOnlyList<DateOnly> Flowering, IReadOnlyList<NewShoot> NewShoots, IReadOnlyList<Crowding> Crowds, IReadOnlyList<AgeCount> Ages);
+    int Shoots,
+    int BloomPoints,
+    IReadOnlyList<DateOnly> Flowering,
+    IReadOnlyList<NewShoot> NewShoots,
+    IReadOnlyList<Crowding> Crowds,
+    IReadOnlyList<AgeCount> Ages
+);
 
 /// <summary>A shoot expected next summer.</summary>
 /// <param name="Stem">The stem it grows from.</param>
@@ -136,9 +229,21 @@ public sealed record PlanForecast(
 /// <param name="Length">By midsummer, mm.</param>
 /// <param name="Sure">Whether the bud it comes from was seen.</param>
 /// <param name="Crowded">Whether its upper half stands in the way of a shoot of another stem.</param>
-public sealed record NewShoot(string Stem, double X, double Y, double Z, double Clock, double Lean, double Length, bool Sure, bool Crowded = false);
+public sealed record NewShoot(
+    string Stem,
+    double X,
+    double Y,
+    double Z,
+    double Clock,
+    double Lean,
+    double Length,
+    bool Sure,
+    bool Crowded = false
+);
 
-/// <summary>Two stems of which shoots stand in each other's way; their upper halves are so far apart in the mean, mm.</summary>
+/// <summary>
+/// Two stems of which shoots stand in each other's way; their upper halves are so far apart in the mean, mm.
+/// </summary>
 public sealed record Crowding(IReadOnlyList<string> Stems, double Apart);
 
 /// <summary>Canes by age some years from now, each as least and most.</summary>
@@ -146,10 +251,21 @@ public sealed record Crowding(IReadOnlyList<string> Stems, double Apart);
 /// <param name="OneSeason">Canes of one season.</param>
 /// <param name="Middle">Older, not yet old.</param>
 /// <param name="Old">Old by the kind's reckoning.</param>
-public sealed record AgeCount(int Year, IReadOnlyList<int> OneSeason, IReadOnlyList<int> Middle, IReadOnlyList<int> Old);
+public sealed record AgeCount(
+    int Year,
+    IReadOnlyList<int> OneSeason,
+    IReadOnlyList<int> Middle,
+    IReadOnlyList<int> Old
+);
 
 /// <summary>What to carry, and how long it takes.</summary>
-public sealed record PlanKit(IReadOnlyList<string> Tools, PlanTies Ties, IReadOnlyList<string> Protection, int Minutes, Effort Effort);
+public sealed record PlanKit(
+    IReadOnlyList<string> Tools,
+    PlanTies Ties,
+    IReadOnlyList<string> Protection,
+    int Minutes,
+    Effort Effort
+);
 
 /// <summary>Tie material.</summary>
 /// <param name="Of">Metres of each kind.</param>
@@ -162,7 +278,8 @@ public sealed record PlanMaterial(string Material, double Metres, IReadOnlyList<
 public sealed record PlanAssumption(string? Stem, string Field, object? Value, string Text);
 
 /// <summary>One more observation that would make the plan surer.</summary>
-/// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where none, or where it was not tried.</param>
+/// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where none, or where it was not
+/// tried.</param>
 public sealed record PlanQuestion(string? Stem, string What, Sentence Text, int Changes = 0)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
@@ -175,7 +292,11 @@ public sealed record PlanQuestion(string? Stem, string What, Sentence Text, int 
 
 /// <summary>Something to know about the plan.</summary>
 /// <param name="Stem">The stem it is about; null where it is about the plant or several.</param>
-public sealed record PlanWarning(string Code, Sentence Text, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stem = null)
+public sealed record PlanWarning(
+    string Code,
+    Sentence Text,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stem = null
+)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]

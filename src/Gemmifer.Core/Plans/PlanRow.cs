@@ -34,8 +34,17 @@ public enum CaneClass
 /// <param name="Naming">What is known of an unknown type; null for the others.</param>
 /// <param name="PerPlant">Whether its canes are counted by the plant; else by the metre of row.</param>
 public sealed record PlanRow(
-    double PerMetre, int Least, int Most, IReadOnlyList<PlanClass> Classes, PlanTip? Tip, IReadOnlyList<double>? Laterals, IReadOnlyList<double> Wires,
-    IReadOnlyList<PlanCropChoice> Compare, PlanNaming? Naming, bool PerPlant);
+    double PerMetre,
+    int Least,
+    int Most,
+    IReadOnlyList<PlanClass> Classes,
+    PlanTip? Tip,
+    IReadOnlyList<double>? Laterals,
+    IReadOnlyList<double> Wires,
+    IReadOnlyList<PlanCropChoice> Compare,
+    PlanNaming? Naming,
+    bool PerPlant
+);
 
 /// <summary>Canes of one class.</summary>
 /// <param name="Decision">Keep or remove.</param>
@@ -49,7 +58,15 @@ public sealed record PlanTip(double Height, double From, double To, DateOnly? Du
 
 /// <summary>One way to crop a row.</summary>
 /// <param name="Crops">Each crop with its season.</param>
-public sealed record PlanCropChoice(string School, string Name, int Kept, int Removed, IReadOnlyList<PlanHarvest> Crops, string Gain, string Loss);
+public sealed record PlanCropChoice(
+    string School,
+    string Name,
+    int Kept,
+    int Removed,
+    IReadOnlyList<PlanHarvest> Crops,
+    string Gain,
+    string Loss
+);
 
 /// <summary>One crop and when it hangs.</summary>
 public sealed record PlanHarvest(string Name, DateOnly From, DateOnly To);
@@ -59,7 +76,14 @@ public sealed record PlanHarvest(string Name, DateOnly From, DateOnly To);
 /// <param name="Possible">Kinds that still fit, with their names.</param>
 /// <param name="Reasons">What each sighting said.</param>
 /// <param name="Next">The look that would tell most.</param>
-public sealed record PlanNaming(string? Type, string? Name, IReadOnlyList<PlanPossible> Possible, IReadOnlyList<PlanTypingReason> Reasons, bool Contradiction, string? Next);
+public sealed record PlanNaming(
+    string? Type,
+    string? Name,
+    IReadOnlyList<PlanPossible> Possible,
+    IReadOnlyList<PlanTypingReason> Reasons,
+    bool Contradiction,
+    string? Next
+);
 
 /// <summary>A kind that still fits.</summary>
 public sealed record PlanPossible(string Kind, string Name);

@@ -18,14 +18,22 @@ public enum Lies
 /// <summary>How the canes that stay lie on the support. Lengths mm, in the frame of the survey.</summary>
 /// <param name="Lines">The lines of the support, in the order of their numbers.</param>
 /// <param name="Covered">Length of line that is covered, of all lines, 0 to 1.</param>
-/// <param name="CrossingGain">What letting canes cross would gain, millimetres of line covered; 0 where nothing.</param>
+/// <param name="CrossingGain">What letting canes cross would gain, millimetres of line covered; 0 where
+/// nothing.</param>
 /// <param name="BloomFound">Points from which flowers would come if the same wood stayed as it was found.</param>
 /// <param name="BloomTied">The same as tied.</param>
 /// <param name="Bloom">Where they stand on the face of the support as tied.</param>
 /// <param name="BareTo">Below this height hardly anything flowers; null where the foot is not bare.</param>
 public sealed record PlanTraining(
-    IReadOnlyList<PlanLine> Lines, IReadOnlyList<PlanTrainedCane> Canes, double Covered, double CrossingGain,
-    int BloomFound, int BloomTied, IReadOnlyList<PlanBloom> Bloom, double? BareTo);
+    IReadOnlyList<PlanLine> Lines,
+    IReadOnlyList<PlanTrainedCane> Canes,
+    double Covered,
+    double CrossingGain,
+    int BloomFound,
+    int BloomTied,
+    IReadOnlyList<PlanBloom> Bloom,
+    double? BareTo
+);
 
 /// <summary>A line on the support.</summary>
 /// <param name="Path">Places along it, x and z.</param>
@@ -43,8 +51,19 @@ public sealed record PlanLine(int N, string Name, IReadOnlyList<double[]> Path);
 /// <param name="Lies">As a survey would note it once tied.</param>
 /// <param name="Text">In a sentence.</param>
 public sealed record PlanTrainedCane(
-    string Stem, Lies How, int? Line, IReadOnlyList<double[]> Path, double Strain, double Allowed, double? Radius, double? Needed,
-    string Material, double Metres, PlanLies Lies, Sentence Text)
+    string Stem,
+    Lies How,
+    int? Line,
+    IReadOnlyList<double[]> Path,
+    double Strain,
+    double Allowed,
+    double? Radius,
+    double? Needed,
+    string Material,
+    double Metres,
+    PlanLies Lies,
+    Sentence Text
+)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]

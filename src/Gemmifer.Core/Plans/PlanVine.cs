@@ -48,10 +48,18 @@ public enum BudgetBy
 /// <param name="Crop">What to expect; null where no crop is.</param>
 /// <param name="Balance">Crop and wood of each season that was weighed, oldest first.</param>
 /// <param name="Timeline">Of a young vine; empty for others.</param>
-/// <param name="DryDay">The next dry day where rain speaks against the day planned; null where none is known or none is needed.</param>
+/// <param name="DryDay">The next dry day where rain speaks against the day planned; null where none is known or none is
+/// needed.</param>
 public sealed record PlanVine(
-    VineSystem System, VineTask Work, PlanBudget? Budget, IReadOnlyList<PlanPosition> Positions, PlanCrop? Crop, IReadOnlyList<PlanBalance> Balance,
-    IReadOnlyList<PlanVineYear> Timeline, DateOnly? DryDay);
+    VineSystem System,
+    VineTask Work,
+    PlanBudget? Budget,
+    IReadOnlyList<PlanPosition> Positions,
+    PlanCrop? Crop,
+    IReadOnlyList<PlanBalance> Balance,
+    IReadOnlyList<PlanVineYear> Timeline,
+    DateOnly? DryDay
+);
 
 /// <summary>The bud budget.</summary>
 /// <param name="Target">By the rule.</param>
@@ -63,7 +71,17 @@ public sealed record PlanVine(
 /// <param name="Why">Where the rule comes from, in a sentence.</param>
 /// <param name="Sums">The arithmetic of the counts, sum by sum.</param>
 public sealed record PlanBudget(
-    BudgetBy By, int Target, int Corrected, int Cap, int Buds, int Room, int Short, Provenance Provenance, string Why, IReadOnlyList<PlanSum> Sums);
+    BudgetBy By,
+    int Target,
+    int Corrected,
+    int Cap,
+    int Buds,
+    int Room,
+    int Short,
+    Provenance Provenance,
+    string Why,
+    IReadOnlyList<PlanSum> Sums
+);
 
 /// <summary>What a sum of the budget is about.</summary>
 public enum SumOf
@@ -91,7 +109,17 @@ public sealed record PlanSum(SumOf Of, string Text);
 /// <param name="Marks">Where its buds sit: x, y, z.</param>
 /// <param name="Along">Where it stands on the arm or trunk, mm.</param>
 public sealed record PlanPosition(
-    string Id, string? Shoot, int Buds, bool Doubt, double Off, double? CreepPerYear, int? RenewBy, Sentence Text, IReadOnlyList<double[]> Marks, double Along)
+    string Id,
+    string? Shoot,
+    int Buds,
+    bool Doubt,
+    double Off,
+    double? CreepPerYear,
+    int? RenewBy,
+    Sentence Text,
+    IReadOnlyList<double[]> Marks,
+    double Along
+)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -101,7 +129,14 @@ public sealed record PlanPosition(
 /// <summary>What this summer can bring, each as least and most. Weights g.</summary>
 /// <param name="PerMetre">Shoots per metre of row.</param>
 /// <param name="Ravaz">Crop over the prunings weighed this winter; null where none were.</param>
-public sealed record PlanCrop(IReadOnlyList<int> Shoots, IReadOnlyList<int> Clusters, IReadOnlyList<double> Grams, double PerMetre, IReadOnlyList<double>? Ravaz, Sentence Text)
+public sealed record PlanCrop(
+    IReadOnlyList<int> Shoots,
+    IReadOnlyList<int> Clusters,
+    IReadOnlyList<double> Grams,
+    double PerMetre,
+    IReadOnlyList<double>? Ravaz,
+    Sentence Text
+)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -112,7 +147,14 @@ public sealed record PlanCrop(IReadOnlyList<int> Shoots, IReadOnlyList<int> Clus
 /// <param name="Ravaz">Crop over prunings; null where one is missing.</param>
 /// <param name="WoodPerMetre">Prunings per metre of row, g; null where not weighed.</param>
 /// <param name="Text">Both judged, in a sentence.</param>
-public sealed record PlanBalance(int Season, double? PruningWeight, double? Crop, double? Ravaz, double? WoodPerMetre, Sentence Text)
+public sealed record PlanBalance(
+    int Season,
+    double? PruningWeight,
+    double? Crop,
+    double? Ravaz,
+    double? WoodPerMetre,
+    Sentence Text
+)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]

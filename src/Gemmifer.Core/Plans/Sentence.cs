@@ -10,22 +10,36 @@ namespace Gemmifer.Core.Plans;
 /// <param name="G">A weight, g.</param>
 /// <param name="Day">A day.</param>
 /// <param name="To">The upper end of a range, in the unit of the lower; null where it is one measure.</param>
-public sealed record Measure(int At, int Length, double? Mm = null, double? G = null, DateOnly? Day = null, double? To = null);
+public sealed record Measure(
+    int At,
+    int Length,
+    double? Mm = null,
+    double? G = null,
+    DateOnly? Day = null,
+    double? To = null
+);
 
 /// <summary>
-/// A sentence of a plan and the measures that stand in it as numbers, so that a screen can show them in other units without reading
+/// A sentence of a plan and the measures that stand in it as numbers, so that a screen can show them in other units
+/// without reading
 /// the words.
 /// </summary>
 /// <remarks>
-/// While sentences are put together, each measure stands in the string between two private-use characters, as <see cref="Mark(double, char)"/>
-/// wrote it; strings with and without them are joined like any others. A string of people's own words may hold such characters too:
+/// While sentences are put together, each measure stands in the string between two private-use characters, as
+/// <see cref="Mark(double, char)"/>
+/// wrote it; strings with and without them are joined like any others. A string of people's own words may hold such
+/// characters too:
 /// what is no mark is left as it is.
 /// </remarks>
 public readonly record struct Sentence
 {
-    internal const char Millimetres = 'l', Grams = 'g', Kilograms = 'k', Date = 'd';
+    internal const char Millimetres = 'l',
+        Grams = 'g',
+        Kilograms = 'k',
+        Date = 'd';
 
-    private const char Open = '\uE000', Close = '\uE001';
+    private const char Open = '\uE000',
+        Close = '\uE001';
 
     private readonly string? _marked;
 
@@ -55,14 +69,16 @@ public readonly record struct Sentence
     public override string ToString() => Text;
 
     /// <summary>A measure as it stands in a sentence that is being put together.</summary>
-    internal static string Mark(double value, char kind) => $"{Open}{kind}{value.ToString("R", CultureInfo.InvariantCulture)}{Close}";
+    internal static string Mark(double value, char kind) =>
+        $"{Open}{kind}{value.ToString("R", CultureInfo.InvariantCulture)}{Close}";
 
     /// <summary>A range likewise.</summary>
     internal static string Mark(double from, double to, char kind) =>
         string.Create(CultureInfo.InvariantCulture, $"{Open}{kind}{from:R};{to:R}{Close}");
 
     /// <summary>A day likewise.</summary>
-    internal static string Mark(DateOnly day) => $"{Open}{Date}{day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}{Close}";
+    internal static string Mark(DateOnly day) =>
+        $"{Open}{Date}{day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}{Close}";
 
     private static (string Text, IReadOnlyList<Measure>? Measures) Read(string marked)
     {
@@ -72,7 +88,7 @@ public readonly record struct Sentence
         }
 
         var (text, measures) = (new StringBuilder(marked.Length), new List<Measure>());
-        for (var i = 0; i < marked.Length;)
+        for (var i = 0; i < marked.Length; )
         {
             var end = marked[i] == Open ? marked.IndexOf(Close, i) : -1;
             if (end > i + 2 && Words(marked[i + 1], marked[(i + 2)..end], text.Length) is var (words, measure))
@@ -94,17 +110,26 @@ public readonly record struct Sentence
     {
         if (kind == Date)
         {
-            return DateOnly.TryParseExact(value, "yyyy-MM-dd", out var day) ? (value, new Measure(at, value.Length, Day: day)) : null;
+            return DateOnly.TryParseExact(value, "yyyy-MM-dd", out var day)
+                ? (value, new Measure(at, value.Length, Day: day))
+                : null;
         }
 
-        var ends = value.Split(';').Select(v => double.TryParse(v, NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? n : double.NaN).ToArray();
+        var ends = value
+            .Split(';')
+            .Select(v =>
+                double.TryParse(v, NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? n : double.NaN
+            )
+            .ToArray();
         if (ends.Length > 2 || ends.Any(double.IsNaN))
         {
             return null;
         }
 
         double? to = ends.Length == 2 ? ends[1] : null;
-        string Shown(double size, string unit) => string.Create(CultureInfo.InvariantCulture, $"{string.Join(" to ", ends.Select(e => (e / size).ToString("0.##", CultureInfo.InvariantCulture)))} {unit}");
+        string Shown(double size, string unit) =>
+            string.Join(" to ", ends.Select(e => (e / size).ToString("0.##", CultureInfo.InvariantCulture)))
+            + $" {unit}";
         return kind switch
         {
             Millimetres when Shown(1, "mm") is var words => (words, new Measure(at, words.Length, Mm: ends[0], To: to)),

@@ -4,13 +4,14 @@ namespace Gemmifer.Core.Plans;
 public static class Stages
 {
     /// <summary>Where what the evidence says of a stem is seen to; sound wood comes out when it is thinned.</summary>
-    public static Stage Of(Verdict verdict) => verdict switch
-    {
-        Verdict.Dead => Stage.Dead,
-        Verdict.Diseased => Stage.Diseased,
-        Verdict.Damaged => Stage.Damaged,
-        Verdict.Sucker => Stage.Suckers,
-        Verdict.Sound or Verdict.Soft or Verdict.Unsure => Stage.Thin,
-        _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
-    };
+    public static Stage Of(Verdict verdict) =>
+        verdict switch
+        {
+            Verdict.Dead => Stage.Dead,
+            Verdict.Diseased => Stage.Diseased,
+            Verdict.Damaged => Stage.Damaged,
+            Verdict.Sucker => Stage.Suckers,
+            Verdict.Sound or Verdict.Soft or Verdict.Unsure => Stage.Thin,
+            _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
+        };
 }

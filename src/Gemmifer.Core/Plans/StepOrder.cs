@@ -2,13 +2,19 @@ using System.Collections.Immutable;
 
 namespace Gemmifer.Core.Plans;
 
-/// <summary>The order of work: by stage; within a stage what is done to the whole plant first, then stems in order of id, the order of the walk.</summary>
+/// <summary>
+/// The order of work: by stage; within a stage what is done to the whole plant first, then stems in order of id, the
+/// order of the walk.
+/// </summary>
 public static class StepOrder
 {
     /// <summary>The steps in order, numbered from 1.</summary>
     public static ImmutableArray<PlanStep> Of(IEnumerable<PlanStep> steps) =>
-    [
-        .. steps.OrderBy(s => s.Stage).ThenBy(s => s.Stem is null ? 0 : 1).ThenBy(s => s.Stem, StringComparer.Ordinal)
-            .Select((s, i) => s with { N = i + 1 }),
-    ];
+        [
+            .. steps
+                .OrderBy(s => s.Stage)
+                .ThenBy(s => s.Stem is null ? 0 : 1)
+                .ThenBy(s => s.Stem, StringComparer.Ordinal)
+                .Select((s, i) => s with { N = i + 1 }),
+        ];
 }

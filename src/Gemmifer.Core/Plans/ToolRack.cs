@@ -15,16 +15,20 @@ public static class ToolRack
     public static ImmutableArray<Tool> Bladed { get; } = [Tool.Secateurs, Tool.Loppers, Tool.Saw, Tool.Shears];
 
     /// <summary>The tool for a diameter at the cut, mm.</summary>
-    public static Tool For(double diameterMm) => diameterMm <= SecateursMm ? Tool.Secateurs : diameterMm <= LoppersMm ? Tool.Loppers : Tool.Saw;
+    public static Tool For(double diameterMm) =>
+        diameterMm <= SecateursMm ? Tool.Secateurs
+        : diameterMm <= LoppersMm ? Tool.Loppers
+        : Tool.Saw;
 
     /// <summary>Minutes one cut takes with a tool (assumption).</summary>
-    public static double Minutes(Tool? tool) => tool switch
-    {
-        Tool.Saw => 4,
-        Tool.Loppers => 1.5,
-        Tool.Secateurs or Tool.Shears or Tool.Fingers or null => 1,
-        _ => throw new ArgumentOutOfRangeException(nameof(tool), tool, null),
-    };
+    public static double Minutes(Tool? tool) =>
+        tool switch
+        {
+            Tool.Saw => 4,
+            Tool.Loppers => 1.5,
+            Tool.Secateurs or Tool.Shears or Tool.Fingers or null => 1,
+            _ => throw new ArgumentOutOfRangeException(nameof(tool), tool, null),
+        };
 
     /// <summary>What people call a tool.</summary>
     public static string Name(Tool tool) => tool.ToString().ToLowerInvariant();

@@ -4,7 +4,8 @@ using Gemmifer.Core.Geometry;
 namespace Gemmifer.Core.Plans;
 
 /// <summary>
-/// The words of a plan: numbers, bearings, days, counts and lists as people say them. Lengths, weights and days are marked, so that
+/// The words of a plan: numbers, bearings, days, counts and lists as people say them. Lengths, weights and days are
+/// marked, so that
 /// <see cref="Sentence"/> can give them as numbers too.
 /// </summary>
 public static class Wording
@@ -18,22 +19,27 @@ public static class Wording
     }
 
     /// <summary>A bearing in hours to a hundredth, in (0, 12]: just after 12 is 12, not 0.</summary>
-    public static double ClockNumber(Bearing bearing) => Math.Round(bearing.Clock, 2) is var hours && hours <= 0 ? 12 : hours;
+    public static double ClockNumber(Bearing bearing) =>
+        Math.Round(bearing.Clock, 2) is var hours && hours <= 0 ? 12 : hours;
 
     /// <summary>A length in whole millimetres.</summary>
-    public static string Mm(double lengthMm) => Sentence.Mark(Math.Round(lengthMm, MidpointRounding.AwayFromZero) + 0, Sentence.Millimetres);
+    public static string Mm(double lengthMm) =>
+        Sentence.Mark(Math.Round(lengthMm, MidpointRounding.AwayFromZero) + 0, Sentence.Millimetres);
 
     /// <summary>A range of lengths: "40 to 60 mm".</summary>
     public static string Mm(double fromMm, double toMm) => Sentence.Mark(fromMm, toMm, Sentence.Millimetres);
 
     /// <summary>A range of weights in kilograms, ends in grams.</summary>
-    public static string Kilograms(double fromGrams, double toGrams) => Sentence.Mark(fromGrams, toGrams, Sentence.Kilograms);
+    public static string Kilograms(double fromGrams, double toGrams) =>
+        Sentence.Mark(fromGrams, toGrams, Sentence.Kilograms);
 
     /// <summary>A thickness, to a tenth of a millimetre.</summary>
-    public static string Thickness(double mm) => Sentence.Mark(Math.Round(mm, 1, MidpointRounding.AwayFromZero), Sentence.Millimetres);
+    public static string Thickness(double mm) =>
+        Sentence.Mark(Math.Round(mm, 1, MidpointRounding.AwayFromZero), Sentence.Millimetres);
 
     /// <summary>Rain, mm.</summary>
-    public static string Rain(double mm) => Sentence.Mark(Math.Round(mm, 2, MidpointRounding.AwayFromZero), Sentence.Millimetres);
+    public static string Rain(double mm) =>
+        Sentence.Mark(Math.Round(mm, 2, MidpointRounding.AwayFromZero), Sentence.Millimetres);
 
     /// <summary>A weight in grams, to a hundredth.</summary>
     public static string Grams(double grams) => Sentence.Mark(Math.Round(grams, 2), Sentence.Grams);
@@ -55,31 +61,34 @@ public static class Wording
     public static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 
     /// <summary>A share as whole per cent.</summary>
-    public static string Percent(double share) => Math.Round(share * 100).ToString("0", CultureInfo.InvariantCulture) + " %";
+    public static string Percent(double share) =>
+        Math.Round(share * 100).ToString("0", CultureInfo.InvariantCulture) + " %";
 
     /// <summary>"an hour and a half" and the like.</summary>
-    public static string Hours(double hours) => hours switch
-    {
-        <= 0.75 => "half an hour",
-        <= 1.25 => "an hour",
-        <= 1.5 => "an hour and a half",
-        <= 2 => "two hours",
-        <= 2.5 => "two and a half hours",
-        _ => "three hours",
-    };
+    public static string Hours(double hours) =>
+        hours switch
+        {
+            <= 0.75 => "half an hour",
+            <= 1.25 => "an hour",
+            <= 1.5 => "an hour and a half",
+            <= 2 => "two hours",
+            <= 2.5 => "two and a half hours",
+            _ => "three hours",
+        };
 
     /// <summary>The age of wood: "one season", "3 seasons".</summary>
     public static string Seasons(int age) => age == 1 ? "one season" : $"{age} seasons";
 
     /// <summary>A count of buds: in words up to four.</summary>
-    public static string Buds(int buds) => buds switch
-    {
-        1 => "one bud",
-        2 => "two buds",
-        3 => "three buds",
-        4 => "four buds",
-        _ => $"{buds} buds",
-    };
+    public static string Buds(int buds) =>
+        buds switch
+        {
+            1 => "one bud",
+            2 => "two buds",
+            3 => "three buds",
+            4 => "four buds",
+            _ => $"{buds} buds",
+        };
 
     /// <summary>"3 canes stay", "1 cane stays": a count with its noun and what is said of it.</summary>
     /// <param name="one">Noun and verb for one.</param>
@@ -87,22 +96,25 @@ public static class Wording
     public static string Count(int n, string one, string more) => $"{n} {(n == 1 ? one : more)}";
 
     /// <summary>"first", "second", "3rd" and so on; in words up to the third.</summary>
-    public static string Ordinal(int n) => n switch
-    {
-        1 => "first",
-        2 => "second",
-        3 => "third",
-        _ when n % 100 is not (11 or 12 or 13) && n % 10 is 1 or 2 or 3 => $"{n}{(n % 10) switch { 1 => "st", 2 => "nd", _ => "rd" }}",
-        _ => $"{n}th",
-    };
+    public static string Ordinal(int n) =>
+        n switch
+        {
+            1 => "first",
+            2 => "second",
+            3 => "third",
+            _ when n % 100 is not (11 or 12 or 13) && n % 10 is 1 or 2 or 3 =>
+                $"{n}{(n % 10) switch { 1 => "st", 2 => "nd", _ => "rd" }}",
+            _ => $"{n}th",
+        };
 
     /// <summary>"A", "A and B", "A, B and C".</summary>
-    public static string List(IReadOnlyList<string> items) => items.Count switch
-    {
-        0 => "",
-        1 => items[0],
-        _ => string.Join(", ", items.Take(items.Count - 1)) + " and " + items[^1],
-    };
+    public static string List(IReadOnlyList<string> items) =>
+        items.Count switch
+        {
+            0 => "",
+            1 => items[0],
+            _ => string.Join(", ", items.Take(items.Count - 1)) + " and " + items[^1],
+        };
 
     /// <summary>A verdict as a word, which is also the rule that goes with it.</summary>
     public static string Of(Verdict verdict) => verdict.ToString().ToLowerInvariant();

@@ -8,12 +8,17 @@ internal static class DataFiles
     /// <summary>One file, by its name within the assembly.</summary>
     public static JsonElement Read(string name)
     {
-        using var stream = typeof(DataFiles).Assembly.GetManifestResourceStream(name) ?? throw new InvalidOperationException($"{name} is not embedded.");
+        using var stream = typeof(DataFiles).Assembly.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"{name} is not embedded.");
         using var document = JsonDocument.Parse(stream);
         return document.RootElement.Clone();
     }
 
     /// <summary>Every file of a folder, in order of name.</summary>
     public static IEnumerable<JsonElement> ReadAll(string folder) =>
-        typeof(DataFiles).Assembly.GetManifestResourceNames().Where(n => n.StartsWith(folder + "/", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Select(Read);
+        typeof(DataFiles)
+            .Assembly.GetManifestResourceNames()
+            .Where(n => n.StartsWith(folder + "/", StringComparison.Ordinal))
+            .Order(StringComparer.Ordinal)
+            .Select(Read);
 }

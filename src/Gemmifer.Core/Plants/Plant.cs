@@ -16,13 +16,24 @@ public enum PlantLook
 }
 
 /// <summary>The plant a survey is about.</summary>
-/// <param name="UnionHeightMm">Height of the graft union (or of the crown) above the soil, mm; below 0 it is buried.</param>
+/// <param name="UnionHeightMm">Height of the graft union (or of the crown) above the soil, mm; below 0 it is
+/// buried.</param>
 /// <param name="Rootstock">Whether it is grafted.</param>
 /// <param name="Neglected">Unpruned for years: the renewal share does not hold it back.</param>
 public sealed record Plant(
-    string Name, PlantKind Kind, Vigour Vigour, int? YearsPlanted, bool Neglected, double UnionHeightMm, bool Rootstock, PlantLook Look)
+    string Name,
+    PlantKind Kind,
+    Vigour Vigour,
+    int? YearsPlanted,
+    bool Neglected,
+    double UnionHeightMm,
+    bool Rootstock,
+    PlantLook Look
+)
 {
-    /// <summary>Height above the soil at which canes from the crown start, mm; a school's heights are counted from here.</summary>
+    /// <summary>
+    /// Height above the soil at which canes from the crown start, mm; a school's heights are counted from here.
+    /// </summary>
     public double CrownHeightMm => Math.Max(0, UnionHeightMm);
 
     /// <summary>The crown is under soil or mulch, so that the origin of stems cannot be seen.</summary>

@@ -64,7 +64,9 @@ public sealed record PlantKind
     /// <summary>Whether canes are trained and tied to a support.</summary>
     public required bool Climbs { get; init; }
 
-    /// <summary>In growth from so many to so many days after the last frost; empty where the family does not ask for it.</summary>
+    /// <summary>
+    /// In growth from so many to so many days after the last frost; empty where the family does not ask for it.
+    /// </summary>
     public required int GrowthFromDays { get; init; }
 
     public required int GrowthToDays { get; init; }
@@ -87,7 +89,12 @@ public static class PlantKinds
 {
     /// <summary>Every kind of the exchange format, in its order: families in theirs, each with its kinds.</summary>
     public static ImmutableArray<PlantKind> All { get; } =
-        [.. DataFiles.ReadAll("kinds").OrderBy(f => f.GetProperty("order").GetInt32()).SelectMany(f => f.GetProperty("kinds").EnumerateArray().Select(k => Read(f, k)))];
+    [
+        .. DataFiles
+            .ReadAll("kinds")
+            .OrderBy(f => f.GetProperty("order").GetInt32())
+            .SelectMany(f => f.GetProperty("kinds").EnumerateArray().Select(k => Read(f, k))),
+    ];
 
     private static readonly FrozenDictionary<string, PlantKind> ById = All.ToFrozenDictionary(k => k.Id);
 
@@ -101,13 +108,18 @@ public static class PlantKinds
     /// <summary>A family by the name data files use.</summary>
     /// <exception cref="FormatException">There is no such family.</exception>
     public static PlantFamily FamilyOf(string name) =>
-        Enum.TryParse<PlantFamily>(name.Replace("-", "", StringComparison.Ordinal), true, out var family) ? family : throw new FormatException($"'{name}' is not a family of plants.");
+        Enum.TryParse<PlantFamily>(name.Replace("-", "", StringComparison.Ordinal), true, out var family)
+            ? family
+            : throw new FormatException($"'{name}' is not a family of plants.");
 
     private static PlantKind Read(JsonElement family, JsonElement kind)
     {
-        JsonElement? Trait(string name) => kind.GetProperty("traits").TryGetProperty(name, out var trait) ? trait.GetProperty("value") : null;
-        double Number(string name) => (Trait(name) ?? throw new FormatException($"{kind.GetProperty("id")} has no {name}.")).GetDouble();
-        int Growth(string name) => family.TryGetProperty("growth", out var growth) ? growth.GetProperty(name).GetInt32() : -1;
+        JsonElement? Trait(string name) =>
+            kind.GetProperty("traits").TryGetProperty(name, out var trait) ? trait.GetProperty("value") : null;
+        double Number(string name) =>
+            (Trait(name) ?? throw new FormatException($"{kind.GetProperty("id")} has no {name}.")).GetDouble();
+        int Growth(string name) =>
+            family.TryGetProperty("growth", out var growth) ? growth.GetProperty(name).GetInt32() : -1;
         return new PlantKind
         {
             Id = kind.GetProperty("id").GetString()!,
@@ -129,7 +141,10 @@ public static class PlantKinds
             PruneToDays = (int)Number("pruneTo"),
             FlowerFromDays = (int)Number("flowerFrom"),
             FlowerToDays = (int)Number("flowerTo"),
-            FlowersOn = Enum.Parse<FlowerWood>(Trait("flowersOn")!.Value.GetString()!.Replace("-", "", StringComparison.Ordinal), true),
+            FlowersOn = Enum.Parse<FlowerWood>(
+                Trait("flowersOn")!.Value.GetString()!.Replace("-", "", StringComparison.Ordinal),
+                true
+            ),
             Hangs = Number("hangs") > 0,
             Climbs = Number("climbs") > 0,
             Surveyed = Number("surveyed") > 0,

@@ -9,7 +9,8 @@ public sealed record School(
     string Name,
     string Summary,
     ImmutableSortedDictionary<string, SchoolValue> Values,
-    ImmutableSortedDictionary<string, SchoolValue> Weights)
+    ImmutableSortedDictionary<string, SchoolValue> Weights
+)
 {
     /// <summary>A survey holds so many stems.</summary>
     public const int MostStems = 200;
@@ -48,7 +49,9 @@ public sealed record School(
     /// <summary>How far kept ends may differ in height, mm.</summary>
     public double LevelSpreadMm => Number("levelSpread");
 
-    /// <summary>Height to which a plant is brought down first where its inside cannot be seen, mm above the soil; 0 never.</summary>
+    /// <summary>
+    /// Height to which a plant is brought down first where its inside cannot be seen, mm above the soil; 0 never.
+    /// </summary>
     public double RoughTopMm => Number("roughTop");
 
     /// <summary>Whether the plant is sheared as a whole instead of cut above single buds.</summary>
@@ -75,14 +78,17 @@ public sealed record School(
     /// <summary>The value of a setting with its provenance.</summary>
     public SchoolValue Value(string name) => Values[name];
 
-    /// <summary>Whether the heights of cuts matter: with shears, and where there is no upper limit, they do not.</summary>
+    /// <summary>
+    /// Whether the heights of cuts matter: with shears, and where there is no upper limit, they do not.
+    /// </summary>
     public bool HeightsMatter => !Sheared && Values["heightMax"].Limited;
 
     /// <summary>Ties stand no further apart than this where there are no wires, mm.</summary>
     public double TieSpacingMm => Number("tieSpacing");
 
     /// <summary>
-    /// This school on a plant neglected for years: three or four canes stay and most of the rest goes, whatever the school says of
+    /// This school on a plant neglected for years: three or four canes stay and most of the rest goes, whatever the
+    /// school says of
     /// tended plants (common practice, no source). What the gardener set stays as set.
     /// </summary>
     public School ForNeglected()
@@ -96,7 +102,10 @@ public sealed record School(
         void Set(string name, Func<double, double> of)
         {
             var own = SchoolData.Neglected[name];
-            values = values[name].Provenance == Provenance.User ? values : values.SetItem(name, own with { Number = of(own.Number) });
+            values =
+                values[name].Provenance == Provenance.User
+                    ? values
+                    : values.SetItem(name, own with { Number = of(own.Number) });
         }
 
         Set("canesMin", few => Math.Min(few, CanesMax));
@@ -106,7 +115,8 @@ public sealed record School(
     }
 
     /// <summary>
-    /// This school a step or two harder (above 0) or lighter (below 0): each step cuts lower, keeps a cane fewer, lets more wood go and
+    /// This school a step or two harder (above 0) or lighter (below 0): each step cuts lower, keeps a cane fewer, lets
+    /// more wood go and
     /// asks more of a cane; lighter the other way round. The weak plant's cap stays (assumption).
     /// </summary>
     public School Harder(int steps)
@@ -144,14 +154,20 @@ public sealed record School(
             Set("canesMin", Math.Clamp(CanesMin - fewer, 1, values["canesMax"].Number));
         }
 
-        Set("removeShare", Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(By("spared"), steps)), By("leastShare"), By("mostShare")));
+        Set(
+            "removeShare",
+            Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(By("spared"), steps)), By("leastShare"), By("mostShare"))
+        );
         Set("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + (steps * By("thin"))));
         return this with { Values = values };
     }
 
     /// <summary>This school with one value changed by the gardener.</summary>
     public School With(string name, double number, string? word) =>
-        this with { Values = Values.SetItem(name, new SchoolValue(number, word, Provenance.User, "Set by you.")) };
+        this with
+        {
+            Values = Values.SetItem(name, new SchoolValue(number, word, Provenance.User, "Set by you.")),
+        };
 
     private double Number(string name) => Values[name].Number;
 }

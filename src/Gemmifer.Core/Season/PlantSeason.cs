@@ -11,10 +11,13 @@ public sealed record GrowingPlace(bool Southern, int FrostMonth, int FrostDay)
     public static GrowingPlace Usual(bool southern) => southern ? new(true, 10, 15) : new(false, 4, 15);
 
     /// <summary>The last frost in a calendar year.</summary>
-    public DateOnly LastFrost(int year) => new(year, FrostMonth, Math.Min(FrostDay, DateTime.DaysInMonth(year, FrostMonth)));
+    public DateOnly LastFrost(int year) =>
+        new(year, FrostMonth, Math.Min(FrostDay, DateTime.DaysInMonth(year, FrostMonth)));
 }
 
-/// <summary>The season of one kind of plant on a day at its place: the one way to ask what time of the year it is.</summary>
+/// <summary>
+/// The season of one kind of plant on a day at its place: the one way to ask what time of the year it is.
+/// </summary>
 /// <param name="Kind">Whose main prune, growth and flowers are asked for.</param>
 public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Date)
 {
@@ -31,9 +34,14 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
     public bool InGrowth => DaysSinceFrost >= Kind.GrowthFromDays && DaysSinceFrost <= Kind.GrowthToDays;
 
     /// <summary>
-    /// Whether it is pruned lightly only: it flowers again and again on new wood, and its main prune was not longer ago than the kind says.
+    /// Whether it is pruned lightly only: it flowers again and again on new wood, and its main prune was not longer ago
+    /// than the kind says.
     /// </summary>
-    public bool LightOnly => Kind.LightDays > 0 && Date.DayNumber - MainPrune.To.AddYears(-1).DayNumber is var since && since > 0 && since <= Kind.LightDays;
+    public bool LightOnly =>
+        Kind.LightDays > 0
+        && Date.DayNumber - MainPrune.To.AddYears(-1).DayNumber is var since
+        && since > 0
+        && since <= Kind.LightDays;
 
     /// <summary>The main prune that is on, or the next one.</summary>
     public (DateOnly From, DateOnly To) MainPrune => PruningYear.Window(Kind, Date, Place);
@@ -42,15 +50,21 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
     public bool BeforeMainPrune => Date < MainPrune.From;
 
     /// <summary>The first day of next winter's main prune; a year from the day where none is found later.</summary>
-    public DateOnly NextWinter => PruningYear.PlanDay(Kind, Date.AddDays(SettledDays), Place) is var next && next > Date ? next : Date.AddYears(1);
+    public DateOnly NextWinter =>
+        PruningYear.PlanDay(Kind, Date.AddDays(SettledDays), Place) is var next && next > Date
+            ? next
+            : Date.AddYears(1);
 
     /// <summary>The growing season the day's work belongs to.</summary>
     public int Year => PruningYear.Of(Date, Place.Southern);
 
     /// <summary>The next day so many days after a last frost, the day itself included.</summary>
-    public DateOnly NextAfterFrost(int days) => LastFrost.AddDays(days) is var day && day >= Date ? day : day.AddYears(1);
+    public DateOnly NextAfterFrost(int days) =>
+        LastFrost.AddDays(days) is var day && day >= Date ? day : day.AddYears(1);
 
-    /// <summary>The flowers that are to come, or were not longer ago than two months: reckoned from the last frost.</summary>
+    /// <summary>
+    /// The flowers that are to come, or were not longer ago than two months: reckoned from the last frost.
+    /// </summary>
     public (DateOnly From, DateOnly To) FlowersAfterFrost()
     {
         const int Past = 60;

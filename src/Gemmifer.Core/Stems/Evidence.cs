@@ -11,21 +11,52 @@ public sealed record Evidence(string What, double? AtMm);
 public static class EvidenceList
 {
     /// <summary>Every word of the list.</summary>
-    public static FrozenSet<string> All { get; } = new[]
-    {
-        "bark.green", "bark.brown", "bark.grey", "bark.black", "scratch.green", "scratch.brown", "pith.green", "pith.brown",
-        "leafing", "not-leafing", "snap.dry", "wound", "canker", "borer", "spotting", "distorted", "smooth", "leaflets-differ",
-        "mildew", "below-union", "soft", "supple", "stiff", "forward", "spindly", "fruited", "fruited-twice", "productive",
-        "unproductive", "held",
-    }.ToFrozenSet();
+    public static FrozenSet<string> All { get; } =
+        new[]
+        {
+            "bark.green",
+            "bark.brown",
+            "bark.grey",
+            "bark.black",
+            "scratch.green",
+            "scratch.brown",
+            "pith.green",
+            "pith.brown",
+            "leafing",
+            "not-leafing",
+            "snap.dry",
+            "wound",
+            "canker",
+            "borer",
+            "spotting",
+            "distorted",
+            "smooth",
+            "leaflets-differ",
+            "mildew",
+            "below-union",
+            "soft",
+            "supple",
+            "stiff",
+            "forward",
+            "spindly",
+            "fruited",
+            "fruited-twice",
+            "productive",
+            "unproductive",
+            "held",
+        }.ToFrozenSet();
 
     /// <summary>Signs of life. Grey bark is no sign of death.</summary>
-    public static FrozenSet<string> Alive { get; } = new[] { "scratch.green", "pith.green", "leafing", "supple", "bark.green" }.ToFrozenSet();
+    public static FrozenSet<string> Alive { get; } =
+        new[] { "scratch.green", "pith.green", "leafing", "supple", "bark.green" }.ToFrozenSet();
 
     /// <summary>Signs of death that count as one full sign.</summary>
-    public static FrozenSet<string> DeadStrong { get; } = new[] { "scratch.brown", "pith.brown", "snap.dry" }.ToFrozenSet();
+    public static FrozenSet<string> DeadStrong { get; } =
+        new[] { "scratch.brown", "pith.brown", "snap.dry" }.ToFrozenSet();
 
-    /// <summary>Signs of death that only support another. Black bark is no sign of it: very old living wood is black.</summary>
+    /// <summary>
+    /// Signs of death that only support another. Black bark is no sign of it: very old living wood is black.
+    /// </summary>
     public static FrozenSet<string> DeadWeak { get; } = new[] { "not-leafing", "bark.brown" }.ToFrozenSet();
 
     /// <summary>Signs of growth from the rootstock, the origin below the union first.</summary>

@@ -103,7 +103,8 @@ public sealed record Stem(
     Pin? Pin,
     ImmutableArray<Bud> Buds,
     Towards? Towards = null,
-    double? FruitToMm = null)
+    double? FruitToMm = null
+)
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>
     public bool TopLevel => Parent.Origin != Origin.Stem;

@@ -5,7 +5,9 @@ using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Stems;
 
-/// <summary>The stems of a plant as a tree in space. Stems are in order of id, whatever the order of the survey.</summary>
+/// <summary>
+/// The stems of a plant as a tree in space. Stems are in order of id, whatever the order of the survey.
+/// </summary>
 public sealed class StemTree
 {
     private readonly FrozenDictionary<string, Arc> _axes;
@@ -43,7 +45,9 @@ public sealed class StemTree
         {
             if (!axes.TryGetValue(stem.Id, out var arc))
             {
-                var start = stem.TopLevel ? BaseOf(stem, plant) : Place(byId[stem.Parent.StemId!]).At(stem.Parent.AlongMm);
+                var start = stem.TopLevel
+                    ? BaseOf(stem, plant)
+                    : Place(byId[stem.Parent.StemId!]).At(stem.Parent.AlongMm);
                 arc = new Arc(start, stem.Bearing, stem.LeanDeg, stem.TipLeanDeg, stem.LengthMm);
                 axes.Add(stem.Id, arc);
             }
@@ -64,22 +68,34 @@ public sealed class StemTree
     /// <summary>Whether a stem that the gardener wants to stay stands on this one, however far out.</summary>
     public bool HoldsPinned(Stem stem) => PinnedTo(stem) is not null;
 
-    /// <summary>The highest place along a stem at which one starts that the gardener wants to stay, itself or with what it carries, mm; null where none does.</summary>
-    public double? PinnedTo(Stem stem) => Children(stem)
-        .Where(c => c.Pin is Pin.Keep or Pin.CutAt { AlongMm: >= 1 } || HoldsPinned(c)).Select(c => (double?)c.Parent.AlongMm).Max();
+    /// <summary>
+    /// The highest place along a stem at which one starts that the gardener wants to stay, itself or with what it
+    /// carries, mm; null where none does.
+    /// </summary>
+    public double? PinnedTo(Stem stem) =>
+        Children(stem)
+            .Where(c => c.Pin is Pin.Keep or Pin.CutAt { AlongMm: >= 1 } || HoldsPinned(c))
+            .Select(c => (double?)c.Parent.AlongMm)
+            .Max();
 
     /// <summary>Thickness at a distance along a stem, mm: even taper from the base to the tip.</summary>
     public double DiameterAt(Stem stem, double alongMm) =>
-        stem.LengthMm <= 0 ? stem.DiameterMm : stem.DiameterMm * (1 - ((1 - _tipShare) * Math.Clamp(alongMm / stem.LengthMm, 0, 1)));
+        stem.LengthMm <= 0
+            ? stem.DiameterMm
+            : stem.DiameterMm * (1 - ((1 - _tipShare) * Math.Clamp(alongMm / stem.LengthMm, 0, 1)));
 
     /// <summary>Live length of one stem, mm.</summary>
     public static double LiveLength(Stem stem) => Math.Min(stem.DeadFromMm ?? stem.LengthMm, stem.LengthMm);
 
-    /// <summary>Bearing of a place seen from the crown; the stem's own bearing where the place is over the crown.</summary>
+    /// <summary>
+    /// Bearing of a place seen from the crown; the stem's own bearing where the place is over the crown.
+    /// </summary>
     public static Bearing Outward(Stem stem, Point3 place) => Bearing.FromVector(place.X, place.Y) ?? stem.Bearing;
 
-    private static Point3 BaseOf(Stem stem, Plant plant) => new(
-        stem.RadiusMm * stem.BaseBearing.X,
-        stem.RadiusMm * stem.BaseBearing.Y,
-        stem.Parent.Origin == Origin.Crown ? plant.CrownHeightMm : 0);
+    private static Point3 BaseOf(Stem stem, Plant plant) =>
+        new(
+            stem.RadiusMm * stem.BaseBearing.X,
+            stem.RadiusMm * stem.BaseBearing.Y,
+            stem.Parent.Origin == Origin.Crown ? plant.CrownHeightMm : 0
+        );
 }

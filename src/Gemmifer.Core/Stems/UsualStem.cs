@@ -12,8 +12,13 @@ public sealed record UsualStem(double LengthMm, double LeanDeg, double RadiusMm)
     private const double BaseRadiusMm = 30;
 
     /// <summary>By the traits of its kind: a trunk stands, an arm lies, the others lean as usual.</summary>
-    public static UsualStem Of(PlantKind kind, StemRole? role, bool topLevel) => new(
-        role is StemRole.Cane or StemRole.Trunk or StemRole.Arm ? kind.CaneLengthMm : kind.LateralLengthMm,
-        role == StemRole.Trunk ? 0 : role == StemRole.Arm ? 90 : topLevel ? kind.CaneLeanDeg : kind.LateralLeanDeg,
-        BaseRadiusMm);
+    public static UsualStem Of(PlantKind kind, StemRole? role, bool topLevel) =>
+        new(
+            role is StemRole.Cane or StemRole.Trunk or StemRole.Arm ? kind.CaneLengthMm : kind.LateralLengthMm,
+            role == StemRole.Trunk ? 0
+                : role == StemRole.Arm ? 90
+                : topLevel ? kind.CaneLeanDeg
+                : kind.LateralLeanDeg,
+            BaseRadiusMm
+        );
 }

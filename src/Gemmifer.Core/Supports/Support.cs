@@ -20,7 +20,15 @@ public enum SupportKind
 /// <param name="FromMm">Left edge, mm from the crown.</param>
 /// <param name="YMm">How far behind the crown it stands, mm.</param>
 /// <param name="Wires">In the order given, numbered from 1.</param>
-public sealed record Support(SupportKind Kind, double FromMm, double WidthMm, double HeightMm, double YMm, ImmutableArray<Wire> Wires, ImmutableArray<Opening> Openings)
+public sealed record Support(
+    SupportKind Kind,
+    double FromMm,
+    double WidthMm,
+    double HeightMm,
+    double YMm,
+    ImmutableArray<Wire> Wires,
+    ImmutableArray<Opening> Openings
+)
 {
     /// <summary>Right edge, mm from the crown.</summary>
     public double ToMm => FromMm + WidthMm;
@@ -38,6 +46,10 @@ public sealed record Opening(double XMm, double ZMm, double WidthMm, double Heig
 /// <summary>What a support may measure.</summary>
 public static class SupportLimits
 {
-    public const double LeastMm = 50, WidthMm = 30_000, HeightMm = 10_000, DepthMm = 3_000;
-    public const int Wires = 50, Openings = 50;
+    public const double LeastMm = 50,
+        WidthMm = 30_000,
+        HeightMm = 10_000,
+        DepthMm = 3_000;
+    public const int Wires = 50,
+        Openings = 50;
 }

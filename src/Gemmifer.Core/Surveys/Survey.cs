@@ -16,9 +16,18 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="Facts">What only plants of its family have; null where there is nothing of the kind.</param>
 /// <param name="RainDays">Rain seen or forecast.</param>
 public sealed record Survey(
-    Plant Plant, DateOnly Date, School School, GrowingPlace Place, ImmutableArray<KeepOut> KeepOut, ImmutableArray<Stem> Stems,
-    ImmutableArray<Assumption> Assumed, ImmutableArray<Warning> Warnings, Support? Support = null, FamilyFacts? Facts = null,
-    ImmutableArray<RainDay> RainDays = default)
+    Plant Plant,
+    DateOnly Date,
+    School School,
+    GrowingPlace Place,
+    ImmutableArray<KeepOut> KeepOut,
+    ImmutableArray<Stem> Stems,
+    ImmutableArray<Assumption> Assumed,
+    ImmutableArray<Warning> Warnings,
+    Support? Support = null,
+    FamilyFacts? Facts = null,
+    ImmutableArray<RainDay> RainDays = default
+)
 {
     /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
     public ImmutableArray<RainDay> Rain => RainDays.IsDefault ? [] : RainDays;
@@ -30,7 +39,9 @@ public sealed record Survey(
     public DateOnly LastFrost => Place.LastFrost(Date.Year);
 }
 
-/// <summary>What a survey says that only plants of one family have: a vine's system and weights, the counts of a row.</summary>
+/// <summary>
+/// What a survey says that only plants of one family have: a vine's system and weights, the counts of a row.
+/// </summary>
 public abstract record FamilyFacts;
 
 /// <summary>Nothing may stand beyond a distance from the crown in one direction.</summary>

@@ -5,12 +5,19 @@ namespace Gemmifer.Core.Training;
 /// <summary>An assignment with the prices that prove it.</summary>
 /// <param name="ColumnOf">The column of each row; -1 where the row is left out.</param>
 /// <param name="Cost">Sum of the costs.</param>
-/// <param name="RowPrices">With the column prices a proof: no cost lies below its two prices together, and those of chosen pairs are met.</param>
+/// <param name="RowPrices">With the column prices a proof: no cost lies below its two prices together, and those of
+/// chosen pairs are met.</param>
 /// <param name="ColumnPrices">0 or less; 0 for columns that stay free.</param>
-public sealed record Assigned(ImmutableArray<int> ColumnOf, long Cost, ImmutableArray<long> RowPrices, ImmutableArray<long> ColumnPrices);
+public sealed record Assigned(
+    ImmutableArray<int> ColumnOf,
+    long Cost,
+    ImmutableArray<long> RowPrices,
+    ImmutableArray<long> ColumnPrices
+);
 
 /// <summary>
-/// Rows to columns at least total cost, no column twice, any row left out at a price of its own: shortest augmenting paths with prices
+/// Rows to columns at least total cost, no column twice, any row left out at a price of its own: shortest augmenting
+/// paths with prices
 /// (Kuhn 1955, Munkres 1957; the form after Jonker and Volgenant 1987; published). Exact, in whole numbers.
 /// </summary>
 public static class Assignment
@@ -27,12 +34,18 @@ public static class Assignment
         var (rows, columns) = (cost.GetLength(0), cost.GetLength(1));
         if (leaveOut.Count != rows)
         {
-            throw new ArgumentException($"{rows} rows need as many prices for leaving out, not {leaveOut.Count}.", nameof(leaveOut));
+            throw new ArgumentException(
+                $"{rows} rows need as many prices for leaving out, not {leaveOut.Count}.",
+                nameof(leaveOut)
+            );
         }
 
         // Each row has a column of its own that means "left out".
         var all = columns + rows;
-        long Cost(int r, int c) => c < columns ? cost[r, c] : c - columns == r ? leaveOut[r] : Never;
+        long Cost(int r, int c) =>
+            c < columns ? cost[r, c]
+            : c - columns == r ? leaveOut[r]
+            : Never;
         var (rowPrice, columnPrice) = (new long[rows], new long[all]);
         var rowOf = Enumerable.Repeat(-1, all).ToArray();
         for (var row = 0; row < rows; row++)
@@ -55,7 +68,14 @@ public static class Assignment
     }
 
     /// <summary>Takes one more row in along the cheapest path of changes.</summary>
-    private static void Augment(int row, int all, Func<int, int, long> cost, long[] rowPrice, long[] columnPrice, int[] rowOf)
+    private static void Augment(
+        int row,
+        int all,
+        Func<int, int, long> cost,
+        long[] rowPrice,
+        long[] columnPrice,
+        int[] rowOf
+    )
     {
         var distance = Enumerable.Repeat(Never, all).ToArray();
         var (before, done) = (Enumerable.Repeat(-1, all).ToArray(), new bool[all]);
@@ -103,7 +123,7 @@ public static class Assignment
             }
         }
 
-        for (var c = from; ;)
+        for (var c = from; ; )
         {
             var previous = before[c];
             rowOf[c] = previous < 0 ? row : rowOf[previous];

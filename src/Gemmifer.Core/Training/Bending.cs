@@ -3,7 +3,9 @@ using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Training;
 
-/// <summary>What strain the outer fibre of a cane bears before it cracks, by its wood (assumption; the gardener may change it).</summary>
+/// <summary>
+/// What strain the outer fibre of a cane bears before it cracks, by its wood (assumption; the gardener may change it).
+/// </summary>
 /// <param name="OneYear">Supple wood of one season, 0 to 0.2.</param>
 /// <param name="TwoYears">Wood of two seasons.</param>
 /// <param name="Older">Older wood, and any wood found stiff.</param>
@@ -11,7 +13,11 @@ public sealed record AllowedStrain(double OneYear, double TwoYears, double Older
 {
     /// <summary>What wood bears under a school.</summary>
     public static AllowedStrain Under(School school) =>
-        new(school.Value("strainOneYear").Number, school.Value("strainTwoYears").Number, school.Value("strainOlder").Number);
+        new(
+            school.Value("strainOneYear").Number,
+            school.Value("strainTwoYears").Number,
+            school.Value("strainOlder").Number
+        );
 
     /// <summary>The usual values.</summary>
     public static AllowedStrain Usual { get; } = new(0.05, 0.025, 0.012);
@@ -23,11 +29,15 @@ public sealed record AllowedStrain(double OneYear, double TwoYears, double Older
         : stem.Has("supple") ? Math.Max(TwoYears, ByAge(stem))
         : ByAge(stem);
 
-    private double ByAge(Stem stem) => stem.Age <= 1 ? OneYear : stem.Age == 2 ? TwoYears : Older;
+    private double ByAge(Stem stem) =>
+        stem.Age <= 1 ? OneYear
+        : stem.Age == 2 ? TwoYears
+        : Older;
 }
 
 /// <summary>
-/// Bending a round cane: the strain of its outer fibre is diameter / (2 × radius of the bend of its axis) (Euler and Bernoulli's beam
+/// Bending a round cane: the strain of its outer fibre is diameter / (2 × radius of the bend of its axis) (Euler and
+/// Bernoulli's beam
 /// theory, published).
 /// </summary>
 public static class Bending
@@ -39,5 +49,6 @@ public static class Bending
 
     /// <summary>The tightest bend of the axis a cane takes, mm; infinite where it takes none.</summary>
     /// <param name="strain">Allowed strain, 0 or more.</param>
-    public static double LeastRadiusMm(double diameterMm, double strain) => strain <= 0 ? double.PositiveInfinity : diameterMm / (2 * strain);
+    public static double LeastRadiusMm(double diameterMm, double strain) =>
+        strain <= 0 ? double.PositiveInfinity : diameterMm / (2 * strain);
 }

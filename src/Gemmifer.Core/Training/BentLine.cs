@@ -4,14 +4,18 @@ using Gemmifer.Core.Geometry;
 namespace Gemmifer.Core.Training;
 
 /// <summary>A piece of a line: straight, or an arc that turns evenly.</summary>
-/// <param name="TurnDeg">Turned from its start to its end, counterclockwise seen from the front; 0 where straight.</param>
+/// <param name="TurnDeg">Turned from its start to its end, counterclockwise seen from the front; 0 where
+/// straight.</param>
 public readonly record struct LinePiece(double LengthMm, double TurnDeg)
 {
     /// <summary>Radius of its bend, mm; infinite where straight.</summary>
     public double RadiusMm => TurnDeg == 0 ? double.PositiveInfinity : LengthMm / (Math.Abs(TurnDeg) * Math.PI / 180);
 }
 
-/// <summary>A line of straight pieces and arcs in a plane that faces the gardener, as over an arch or up a post and along a beam.</summary>
+/// <summary>
+/// A line of straight pieces and arcs in a plane that faces the gardener, as over an arch or up a post and along a
+/// beam.
+/// </summary>
 /// <param name="HeadingDeg">Where it leads at its start, from level on the right, degrees.</param>
 public sealed record BentLine(int Number, Point3 Start, double HeadingDeg, ImmutableArray<LinePiece> Pieces)
     : TargetLine(Number, Pieces.Sum(p => p.LengthMm))

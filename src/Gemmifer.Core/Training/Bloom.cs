@@ -1,12 +1,17 @@
 namespace Gemmifer.Core.Training;
 
-/// <summary>Where flowers come on tied wood: at every node where it lies flat, at the tip alone where it stands (common practice, no source).</summary>
+/// <summary>
+/// Where flowers come on tied wood: at every node where it lies flat, at the tip alone where it stands (common
+/// practice, no source).
+/// </summary>
 public static class Bloom
 {
     /// <summary>Wood this far from vertical and more flowers at every node, degrees.</summary>
     public const double FlatDeg = 45;
 
-    /// <summary>Of upright wood only tip and side shoots flower: it counts so much of wood that lies flat (assumption).</summary>
+    /// <summary>
+    /// Of upright wood only tip and side shoots flower: it counts so much of wood that lies flat (assumption).
+    /// </summary>
     public const double UprightWorth = 0.4;
 
     /// <summary>What wood counts in the choice of its place, 0 to 1.</summary>
@@ -21,7 +26,9 @@ public static class Bloom
     {
         // Hanging down is as far from upright as level is.
         var nodes = (int)Math.Floor((lengthMm / internodeMm) + 1e-9);
-        return leanDeg >= FlatDeg - 1e-9 ? nodes : tip && lengthMm > 0 ? 1 : 0;
+        return leanDeg >= FlatDeg - 1e-9 ? nodes
+            : tip && lengthMm > 0 ? 1
+            : 0;
     }
 
     /// <summary>Points of the side shoots left on a cane: so many shoots, each with so many buds.</summary>

@@ -20,21 +20,37 @@ public abstract record CanePath
     /// <summary>It is too short to reach the line on any way that is gentle enough.</summary>
     public sealed record TooShort : CanePath;
 
-    /// <summary>Places along a line at which joining it is tried before the best is refined, and steps of that.</summary>
-    private const int Tries = 120, Refinements = 40;
+    /// <summary>
+    /// Places along a line at which joining it is tried before the best is refined, and steps of that.
+    /// </summary>
+    private const int Tries = 120,
+        Refinements = 40;
 
-    /// <summary>At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).</summary>
+    /// <summary>
+    /// At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).
+    /// </summary>
     public const double LeastTiedMm = 200;
 
-    /// <summary>Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).</summary>
+    /// <summary>
+    /// Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).
+    /// </summary>
     public const double StrainMm = 300;
 
-    /// <summary>The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.</summary>
+    /// <summary>
+    /// The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.
+    /// </summary>
     /// <param name="start">Its base.</param>
     /// <param name="direction">Unit vector in which it leaves its base.</param>
     /// <param name="diameterMm">At the base, where it is thickest: thinner wood further up bears more.</param>
     /// <param name="strain">Allowed strain of the outer fibre.</param>
-    public static CanePath To(Point3 start, Point3 direction, double lengthMm, double diameterMm, double strain, TargetLine line)
+    public static CanePath To(
+        Point3 start,
+        Point3 direction,
+        double lengthMm,
+        double diameterMm,
+        double strain,
+        TargetLine line
+    )
     {
         var needed = Bending.LeastRadiusMm(diameterMm, strain);
         if (line.RadiusMm < needed)
@@ -55,7 +71,8 @@ public abstract record CanePath
             return gentle ? new TooShort() : new TooStiff(gentlest, needed);
         }
 
-        // Between the neighbours of the best try the cost has one least place; if it had more, this would still be a way that holds.
+        // Between the neighbours of the best try the cost has one least place; if it had more, this would still be a
+        // way that holds.
         var (low, high) = (Math.Max(0, best.JoinsMm - step), Math.Min(line.LengthMm, best.JoinsMm + step));
         for (var k = 0; k < Refinements; k++)
         {
@@ -86,7 +103,12 @@ public abstract record CanePath
             }
 
             var tightest = Math.Min(bend.LeastRadiusMm, line.RadiusMm);
-            var path = new Bent(bend, along, tied, double.IsInfinity(tightest) ? 0 : Bending.Strain(diameterMm, tightest));
+            var path = new Bent(
+                bend,
+                along,
+                tied,
+                double.IsInfinity(tightest) ? 0 : Bending.Strain(diameterMm, tightest)
+            );
             var cost = CostMm(path, strain, line);
             if (best is null || cost < CostMm(best, strain, line))
             {
@@ -97,7 +119,10 @@ public abstract record CanePath
         }
     }
 
-    /// <summary>What a way costs: its share of the strain the wood bears, less the line it covers as far as that flowers, mm.</summary>
+    /// <summary>
+    /// What a way costs: its share of the strain the wood bears, less the line it covers as far as that flowers, mm.
+    /// </summary>
     public static double CostMm(Bent path, double strain, TargetLine line) =>
-        (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain) - line.FloweringMm(path.JoinsMm, path.JoinsMm + path.TiedMm);
+        (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain)
+        - line.FloweringMm(path.JoinsMm, path.JoinsMm + path.TiedMm);
 }

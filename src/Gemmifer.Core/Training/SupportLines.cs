@@ -5,7 +5,8 @@ using Gemmifer.Core.Supports;
 namespace Gemmifer.Core.Training;
 
 /// <summary>
-/// The lines canes may follow on each kind of support: a fan on what is flat, spirals round what is upright, up the leg and over an
+/// The lines canes may follow on each kind of support: a fan on what is flat, spirals round what is upright, up the leg
+/// and over an
 /// arch, up the post and along the beam of a pergola (common practice, no source; measures are assumptions).
 /// </summary>
 public static class SupportLines
@@ -16,7 +17,9 @@ public static class SupportLines
     /// <summary>A cane lies so far outside the post it is wound round, mm.</summary>
     private const double OutsideMm = 15;
 
-    /// <summary>How flat a spiral may lie, from vertical, degrees: the flattest first, as it flowers at every node from 45 on.</summary>
+    /// <summary>
+    /// How flat a spiral may lie, from vertical, degrees: the flattest first, as it flowers at every node from 45 on.
+    /// </summary>
     private static readonly double[] SpiralLeansDeg = [60, 54, 48, 40, 30, 20];
 
     /// <summary>How gently canes may turn from the post onto a beam, mm.</summary>
@@ -27,22 +30,36 @@ public static class SupportLines
     /// <param name="count">At least 1.</param>
     /// <param name="caneMm">How long the canes are in the mean, mm.</param>
     /// <param name="towards">Where they lean in the mean, from level on the right, radians.</param>
-    public static IEnumerable<ImmutableArray<TargetLine>> Ways(Support support, Point3 crown, int count, double caneMm = SupportLimits.WidthMm, double towards = Math.PI / 2)
+    public static IEnumerable<ImmutableArray<TargetLine>> Ways(
+        Support support,
+        Point3 crown,
+        int count,
+        double caneMm = SupportLimits.WidthMm,
+        double towards = Math.PI / 2
+    )
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
         return support.Kind switch
         {
-            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires => [OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards))],
-            SupportKind.Post or SupportKind.Obelisk or SupportKind.Stake => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
+            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires =>
+            [
+                OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards)),
+            ],
+            SupportKind.Post or SupportKind.Obelisk or SupportKind.Stake => SpiralLeansDeg.Select(lean =>
+                Spirals(support, count, lean)
+            ),
             SupportKind.Arch => [Over(support, crown, count)],
-            SupportKind.Pergola => BeamTurnsMm.Where(r => r <= support.HeightMm - 200).Select(r => AlongBeam(support, crown, count, r)),
+            SupportKind.Pergola => BeamTurnsMm
+                .Where(r => r <= support.HeightMm - 200)
+                .Select(r => AlongBeam(support, crown, count, r)),
             SupportKind.TTrellis => [],
             _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
         };
     }
 
     /// <summary>
-    /// Where canes can only be tied to wires, a line that would cross none of them runs along the nearest wire instead. Lines that
+    /// Where canes can only be tied to wires, a line that would cross none of them runs along the nearest wire instead.
+    /// Lines that
     /// neither cross a wire nor can run along one are left out.
     /// </summary>
     private static ImmutableArray<TargetLine> OnWires(Support support, Point3 crown, ImmutableArray<StraightLine> fan)
@@ -63,10 +80,20 @@ public static class SupportLines
             }
 
             var right = line.Direction.X >= 0;
-            var along = support.Wires.Where(w => w.HeightMm >= low).OrderBy(w => w.HeightMm)
-                .Select(w => new StraightLine(0, new Point3(crown.X, w.YMm, w.HeightMm), new Point3(right ? 1 : -1, 0, 0), 0))
+            var along = support
+                .Wires.Where(w => w.HeightMm >= low)
+                .OrderBy(w => w.HeightMm)
+                .Select(w => new StraightLine(
+                    0,
+                    new Point3(crown.X, w.YMm, w.HeightMm),
+                    new Point3(right ? 1 : -1, 0, 0),
+                    0
+                ))
                 .Select(l => l with { LengthMm = Fan.Reach(support, l.Start, right ? 0 : Math.PI) })
-                .FirstOrDefault(l => l.LengthMm >= CanePath.LeastTiedMm && !lines.Any(o => o is StraightLine s && s.Start.Z == l.Start.Z && s.Direction.X == l.Direction.X));
+                .FirstOrDefault(l =>
+                    l.LengthMm >= CanePath.LeastTiedMm
+                    && !lines.Any(o => o is StraightLine s && s.Start.Z == l.Start.Z && s.Direction.X == l.Direction.X)
+                );
             if (along is not null)
             {
                 lines.Add(along);
@@ -80,17 +107,35 @@ public static class SupportLines
         return [.. lines.Select((l, i) => l with { Number = i + 1 })];
     }
 
-    /// <summary>Spirals that start evenly round the foot and all wind the same way, so that none crosses another.</summary>
+    /// <summary>
+    /// Spirals that start evenly round the foot and all wind the same way, so that none crosses another.
+    /// </summary>
     private static ImmutableArray<TargetLine> Spirals(Support support, int count, double leanDeg)
     {
         var around = (support.WidthMm / 2) + OutsideMm;
         var axis = new Point3(support.FromMm + (support.WidthMm / 2), support.YMm, 0);
         var rise = Spiral.RiseFor(around, leanDeg);
         var length = (support.HeightMm - Fan.MarginMm) / Math.Cos(leanDeg * Math.PI / 180);
-        return [.. Enumerable.Range(0, count).Select(k => new Spiral(k + 1, axis, around, rise, Bearing.FromDegrees(180 + (360.0 * k / count)), true, length))];
+        return
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(k => new Spiral(
+                    k + 1,
+                    axis,
+                    around,
+                    rise,
+                    Bearing.FromDegrees(180 + (360.0 * k / count)),
+                    true,
+                    length
+                )),
+        ];
     }
 
-    /// <summary>Up the nearer leg and over: legs as high as leaves a half circle above them, or a flatter bow where the arch is low.</summary>
+    /// <summary>
+    /// Up the nearer leg and over: legs as high as leaves a half circle above them, or a flatter bow where the arch is
+    /// low.
+    /// </summary>
     private static ImmutableArray<TargetLine> Over(Support support, Point3 crown, int count)
     {
         var left = Math.Abs(crown.X - support.FromMm) <= Math.Abs(crown.X - support.ToMm);
@@ -105,26 +150,45 @@ public static class SupportLines
         }
 
         var arc = new LinePiece(radius * turn * Math.PI / 180, left ? -turn : turn);
-        var heading = leg > 0 ? 90 : left ? turn / 2 : 180 - (turn / 2);
+        var heading =
+            leg > 0 ? 90
+            : left ? turn / 2
+            : 180 - (turn / 2);
         ImmutableArray<LinePiece> pieces = leg > 0 ? [new LinePiece(leg, 0), arc] : [arc];
-        return SideBySide(support, count, (n, y) => new BentLine(n, new Point3(left ? support.FromMm : support.ToMm, y, 0), heading, pieces));
+        return SideBySide(support, count, (n, y) =>
+            new BentLine(n, new Point3(left ? support.FromMm : support.ToMm, y, 0), heading, pieces)
+        );
     }
 
-    /// <summary>Up at the crown, or at the nearer post where it stands outside, and along the beam; both ways where there is room both ways.</summary>
+    /// <summary>
+    /// Up at the crown, or at the nearer post where it stands outside, and along the beam; both ways where there is
+    /// room both ways.
+    /// </summary>
     private static ImmutableArray<TargetLine> AlongBeam(Support support, Point3 crown, int count, double turnMm)
     {
         var foot = Math.Clamp(crown.X, support.FromMm, support.ToMm);
-        var (toRight, toLeft) = (support.ToMm - foot - Fan.MarginMm - turnMm, foot - support.FromMm - Fan.MarginMm - turnMm);
+        var (toRight, toLeft) = (
+            support.ToMm - foot - Fan.MarginMm - turnMm,
+            foot - support.FromMm - Fan.MarginMm - turnMm
+        );
         var both = toRight >= CanePath.LeastTiedMm && toLeft >= CanePath.LeastTiedMm;
         return SideBySide(support, count, (n, y) =>
         {
             var right = both ? n % 2 == 1 : toRight >= toLeft;
             var run = Math.Max(0, right ? toRight : toLeft);
-            ImmutableArray<LinePiece> pieces = [new LinePiece(support.HeightMm - turnMm, 0), new LinePiece(turnMm * Math.PI / 2, right ? -90 : 90), new LinePiece(run, 0)];
+            ImmutableArray<LinePiece> pieces =
+            [
+                new LinePiece(support.HeightMm - turnMm, 0),
+                new LinePiece(turnMm * Math.PI / 2, right ? -90 : 90),
+                new LinePiece(run, 0),
+            ];
             return new BentLine(n, new Point3(foot, y, 0), 90, pieces);
         });
     }
 
-    private static ImmutableArray<TargetLine> SideBySide(Support support, int count, Func<int, double, TargetLine> line) =>
-        [.. Enumerable.Range(0, count).Select(k => line(k + 1, support.YMm + ((k - ((count - 1) / 2.0)) * BesideMm)))];
+    private static ImmutableArray<TargetLine> SideBySide(
+        Support support,
+        int count,
+        Func<int, double, TargetLine> line
+    ) => [.. Enumerable.Range(0, count).Select(k => line(k + 1, support.YMm + ((k - ((count - 1) / 2.0)) * BesideMm)))];
 }

@@ -10,7 +10,10 @@ public abstract record TargetLine(int Number, double LengthMm)
     /// <summary>Radius of its own bend, mm; infinite where it is straight.</summary>
     public abstract double RadiusMm { get; }
 
-    /// <summary>Where it leads from its start, as an angle from level on the right seen from the front, radians: by this a fan is ordered.</summary>
+    /// <summary>
+    /// Where it leads from its start, as an angle from level on the right seen from the front, radians: by this a fan
+    /// is ordered.
+    /// </summary>
     public abstract double AngleFromRight { get; }
 
     /// <summary>The place at a distance along it.</summary>
@@ -19,11 +22,17 @@ public abstract record TargetLine(int Number, double LengthMm)
     /// <summary>Unit vector in which it runs there.</summary>
     public abstract Point3 DirectionAt(double alongMm);
 
-    /// <summary>A stretch of it in millimetres of wood that flowers: flat wood counts whole, upright wood less.</summary>
+    /// <summary>
+    /// A stretch of it in millimetres of wood that flowers: flat wood counts whole, upright wood less.
+    /// </summary>
     public virtual double FloweringMm(double fromMm, double toMm)
     {
         const int Pieces = 48;
-        return Enumerable.Range(0, Pieces).Sum(k => Bloom.Worth(LeanAt(fromMm + ((toMm - fromMm) * (k + 0.5) / Pieces)))) * (toMm - fromMm) / Pieces;
+        return Enumerable
+                .Range(0, Pieces)
+                .Sum(k => Bloom.Worth(LeanAt(fromMm + ((toMm - fromMm) * (k + 0.5) / Pieces))))
+            * (toMm - fromMm)
+            / Pieces;
     }
 
     /// <summary>Angle from vertical there, degrees, 0 to 180.</summary>
@@ -32,7 +41,8 @@ public abstract record TargetLine(int Number, double LengthMm)
 
 /// <summary>A straight line.</summary>
 /// <param name="Direction">Unit vector.</param>
-public sealed record StraightLine(int Number, Point3 Start, Point3 Direction, double LengthMm) : TargetLine(Number, LengthMm)
+public sealed record StraightLine(int Number, Point3 Start, Point3 Direction, double LengthMm)
+    : TargetLine(Number, LengthMm)
 {
     /// <inheritdoc/>
     public override double RadiusMm => double.PositiveInfinity;
@@ -51,22 +61,33 @@ public sealed record StraightLine(int Number, Point3 Start, Point3 Direction, do
 }
 
 /// <summary>
-/// A spiral round a post or an obelisk: a helix about an upright axis. Its length and bend are those of the helix (published
-/// geometry): a turn is the hypotenuse of its way round and its rise, and its radius of bend is (r² + c²) / r with c the rise a radian.
+/// A spiral round a post or an obelisk: a helix about an upright axis. Its length and bend are those of the helix
+/// (published
+/// geometry): a turn is the hypotenuse of its way round and its rise, and its radius of bend is (r² + c²) / r with c
+/// the rise a radian.
 /// </summary>
 /// <param name="Axis">Foot of the axis.</param>
 /// <param name="AroundMm">Radius of the post, mm, above 0.</param>
 /// <param name="RiseMm">Height gained in one turn, mm, above 0.</param>
 /// <param name="From">Bearing from the axis at which it starts.</param>
 /// <param name="Clockwise">Seen from above.</param>
-public sealed record Spiral(int Number, Point3 Axis, double AroundMm, double RiseMm, Bearing From, bool Clockwise, double LengthMm) : TargetLine(Number, LengthMm)
+public sealed record Spiral(
+    int Number,
+    Point3 Axis,
+    double AroundMm,
+    double RiseMm,
+    Bearing From,
+    bool Clockwise,
+    double LengthMm
+) : TargetLine(Number, LengthMm)
 {
     /// <summary>Length of one turn, mm.</summary>
     public double TurnMm => Math.Sqrt(Math.Pow(2 * Math.PI * AroundMm, 2) + (RiseMm * RiseMm));
 
     /// <summary>The rise in a turn at which the wood lies at an angle from vertical, mm.</summary>
     /// <param name="leanDeg">Above 0, below 90.</param>
-    public static double RiseFor(double aroundMm, double leanDeg) => 2 * Math.PI * aroundMm / Math.Tan(leanDeg * Math.PI / 180);
+    public static double RiseFor(double aroundMm, double leanDeg) =>
+        2 * Math.PI * aroundMm / Math.Tan(leanDeg * Math.PI / 180);
 
     /// <inheritdoc/>
     public override double RadiusMm

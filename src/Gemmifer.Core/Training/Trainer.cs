@@ -7,7 +7,14 @@ namespace Gemmifer.Core.Training;
 /// <summary>A cane that is to be tied.</summary>
 /// <param name="Direction">Unit vector in which it leaves its base.</param>
 /// <param name="Strain">Strain its wood bears.</param>
-public sealed record CaneToTrain(string Id, Point3 Start, Point3 Direction, double LengthMm, double DiameterMm, double Strain)
+public sealed record CaneToTrain(
+    string Id,
+    Point3 Start,
+    Point3 Direction,
+    double LengthMm,
+    double DiameterMm,
+    double Strain
+)
 {
     /// <summary>The cane of a survey, as it stands.</summary>
     public static CaneToTrain Of(Stem stem, Arc axis, AllowedStrain allowed)
@@ -18,24 +25,32 @@ public sealed record CaneToTrain(string Id, Point3 Start, Point3 Direction, doub
     }
 
     /// <summary>Angle from level on the right in which it stands, seen from the front, radians.</summary>
-    public double StandsAt => Math.Abs(Direction.X) < 1e-9 && Math.Abs(Direction.Z) < 1e-9 ? Math.PI / 2 : Math.Atan2(Direction.Z, Direction.X);
+    public double StandsAt =>
+        Math.Abs(Direction.X) < 1e-9 && Math.Abs(Direction.Z) < 1e-9
+            ? Math.PI / 2
+            : Math.Atan2(Direction.Z, Direction.X);
 }
 
 /// <summary>What becomes of one cane.</summary>
 /// <param name="Line">The line it goes to; null where it gets none.</param>
-/// <param name="Path">Its way there; without a line, why the nearest one is not to be had; null where lines were to be had but none was left or worth it.</param>
+/// <param name="Path">Its way there; without a line, why the nearest one is not to be had; null where lines were to be
+/// had but none was left or worth it.</param>
 /// <param name="HalfWay">Where it cannot be bent so far at once: as far as it goes this year.</param>
 public sealed record TrainedCane(string Id, TargetLine? Line, CanePath? Path, StraightLine? HalfWay);
 
 /// <summary>All canes on a support.</summary>
 /// <param name="CoveredMm">Length of line that is covered, mm.</param>
-/// <param name="CrossingGainMm">What crossing canes would gain, in millimetres of line covered; 0 where nothing.</param>
+/// <param name="CrossingGainMm">What crossing canes would gain, in millimetres of line covered; 0 where
+/// nothing.</param>
 public sealed record TrainedFan(ImmutableArray<TrainedCane> Canes, double CoveredMm, double CrossingGainMm);
 
 /// <summary>
-/// Canes to the lines of a fan: the most line covered, at the least strain, each cane as near as can be to where it stands, and none
-/// across another. Every wish is a term of one cane on one line, and a fan keeps canes and lines in the same order, so the best is
-/// found exactly line by line (the alignment of two sequences; Needleman and Wunsch 1970, published). What crossing would gain is
+/// Canes to the lines of a fan: the most line covered, at the least strain, each cane as near as can be to where it
+/// stands, and none
+/// across another. Every wish is a term of one cane on one line, and a fan keeps canes and lines in the same order, so
+/// the best is
+/// found exactly line by line (the alignment of two sequences; Needleman and Wunsch 1970, published). What crossing
+/// would gain is
 /// told by the free assignment, which is exact too.
 /// </summary>
 public static class Trainer
@@ -43,29 +58,47 @@ public static class Trainer
     /// <summary>A turn of a right angle weighs as much as so many millimetres of line left bare (assumption).</summary>
     private const double TurnMm = 300;
 
-    /// <summary>A cane that gets no line weighs as much as so many millimetres of line left bare (assumption: it hangs loose).</summary>
+    /// <summary>
+    /// A cane that gets no line weighs as much as so many millimetres of line left bare (assumption: it hangs loose).
+    /// </summary>
     public const double LeftLooseMm = 400;
 
-    /// <summary>Costs are whole thousandths of a millimetre; below them ties are decided by a hash of cane and line.</summary>
-    private const int Thousandths = 1000, Ties = 1024;
+    /// <summary>
+    /// Costs are whole thousandths of a millimetre; below them ties are decided by a hash of cane and line.
+    /// </summary>
+    private const int Thousandths = 1000,
+        Ties = 1024;
 
     private const int Halvings = 24;
 
     private const long Loose = (long)LeftLooseMm * Thousandths * Ties;
 
     /// <summary>Assigns; the order of canes and lines does not matter.</summary>
-    /// <param name="inOrder">Canes may not cross, as on a fan; lines that run side by side or round a post have no order to keep.</param>
-    /// <param name="wanted">The line the gardener wants for a cane, by its number. Such a cane takes its line where its wood bears it, and may cross others.</param>
-    public static TrainedFan Assign(IEnumerable<CaneToTrain> toTrain, IReadOnlyList<TargetLine> lines, bool inOrder = true, IReadOnlyDictionary<string, int>? wanted = null)
+    /// <param name="inOrder">Canes may not cross, as on a fan; lines that run side by side or round a post have no
+    /// order to keep.</param>
+    /// <param name="wanted">The line the gardener wants for a cane, by its number. Such a cane takes its line where its
+    /// wood bears it, and may cross others.</param>
+    public static TrainedFan Assign(
+        IEnumerable<CaneToTrain> toTrain,
+        IReadOnlyList<TargetLine> lines,
+        bool inOrder = true,
+        IReadOnlyDictionary<string, int>? wanted = null
+    )
     {
         var canes = toTrain.OrderBy(c => c.Id, StringComparer.Ordinal).ToArray();
-        var paths = canes.Select(c => lines.Select(l => CanePath.To(c.Start, c.Direction, c.LengthMm, c.DiameterMm, c.Strain, l)).ToArray()).ToArray();
+        var paths = canes
+            .Select(c =>
+                lines.Select(l => CanePath.To(c.Start, c.Direction, c.LengthMm, c.DiameterMm, c.Strain, l)).ToArray()
+            )
+            .ToArray();
         var cost = new long[canes.Length, lines.Count];
         for (var i = 0; i < canes.Length; i++)
         {
             for (var j = 0; j < lines.Count; j++)
             {
-                cost[i, j] = paths[i][j] is CanePath.Bent bent ? (Cost(canes[i], lines[j], bent) * Ties) + Hash(canes[i].Id, lines[j].Number) : Assignment.Never;
+                cost[i, j] = paths[i][j] is CanePath.Bent bent
+                    ? (Cost(canes[i], lines[j], bent) * Ties) + Hash(canes[i].Id, lines[j].Number)
+                    : Assignment.Never;
             }
         }
 
@@ -76,22 +109,45 @@ public static class Trainer
             lineOf[cane] = line;
         }
 
-        var trained = canes.Select((c, i) => halves.TryGetValue(i, out var half) ? new TrainedCane(c.Id, null, paths[i][half.Line], half.HalfWay) : lineOf[i] is var j and >= 0 ? new TrainedCane(c.Id, lines[j], paths[i][j], null) : Left(c, lines, paths[i])).ToImmutableArray();
+        var trained = canes
+            .Select(
+                (c, i) =>
+                    halves.TryGetValue(i, out var half) ? new TrainedCane(c.Id, null, paths[i][half.Line], half.HalfWay)
+                    : lineOf[i] is var j and >= 0 ? new TrainedCane(c.Id, lines[j], paths[i][j], null)
+                    : Left(c, lines, paths[i])
+            )
+            .ToImmutableArray();
         var free = Free(cost, canes.Length).Cost;
-        return new TrainedFan(trained, trained.Sum(t => t is { Line: not null, Path: CanePath.Bent b } ? b.TiedMm : 0), Math.Round((least - free) / (double)(Thousandths * Ties), 1));
+        return new TrainedFan(
+            trained,
+            trained.Sum(t => t is { Line: not null, Path: CanePath.Bent b } ? b.TiedMm : 0),
+            Math.Round((least - free) / (double)(Thousandths * Ties), 1)
+        );
     }
 
     /// <summary>
-    /// The canes that go where the gardener wants them, with their lines, and those whose wood goes only half way there this year. The
+    /// The canes that go where the gardener wants them, with their lines, and those whose wood goes only half way there
+    /// this year. The
     /// others are decided without those canes and lines.
     /// </summary>
     private static (List<(int Cane, int Line)> Held, Dictionary<int, (int Line, StraightLine HalfWay)> Halves) Hold(
-        CaneToTrain[] canes, IReadOnlyList<TargetLine> lines, CanePath[][] paths, long[,] cost, IReadOnlyDictionary<string, int>? wanted)
+        CaneToTrain[] canes,
+        IReadOnlyList<TargetLine> lines,
+        CanePath[][] paths,
+        long[,] cost,
+        IReadOnlyDictionary<string, int>? wanted
+    )
     {
-        var (held, halves) = (new List<(int Cane, int Line)>(), new Dictionary<int, (int Line, StraightLine HalfWay)>());
+        var (held, halves) = (
+            new List<(int Cane, int Line)>(),
+            new Dictionary<int, (int Line, StraightLine HalfWay)>()
+        );
         for (var i = 0; i < canes.Length; i++)
         {
-            var j = wanted is not null && wanted.TryGetValue(canes[i].Id, out var number) ? Enumerable.Range(0, lines.Count).FirstOrDefault(k => lines[k].Number == number, -1) : -1;
+            var j =
+                wanted is not null && wanted.TryGetValue(canes[i].Id, out var number)
+                    ? Enumerable.Range(0, lines.Count).FirstOrDefault(k => lines[k].Number == number, -1)
+                    : -1;
             if (j < 0 || held.Any(h => h.Line == j) || halves.Values.Any(h => h.Line == j))
             {
                 continue;
@@ -101,7 +157,12 @@ public static class Trainer
             {
                 held.Add((i, j));
             }
-            else if (paths[i][j] is CanePath.TooStiff && canes[i].Strain > 0 && lines[j] is StraightLine straight && HalfWay(canes[i], straight) is { } half)
+            else if (
+                paths[i][j] is CanePath.TooStiff
+                && canes[i].Strain > 0
+                && lines[j] is StraightLine straight
+                && HalfWay(canes[i], straight) is { } half
+            )
             {
                 halves.Add(i, (j, half));
             }
@@ -129,12 +190,24 @@ public static class Trainer
         return ([.. found.ColumnOf], found.Cost);
     }
 
-    /// <summary>The line of each cane, -1 for none, at the least cost of all ways in which no cane crosses another; and that cost.</summary>
+    /// <summary>
+    /// The line of each cane, -1 for none, at the least cost of all ways in which no cane crosses another; and that
+    /// cost.
+    /// </summary>
     private static (int[] LineOf, long Cost) InOrder(CaneToTrain[] canes, IReadOnlyList<TargetLine> lines, long[,] cost)
     {
         // Both from the left over the top to the right.
-        var byStand = Enumerable.Range(0, canes.Length).OrderByDescending(i => Math.Round(canes[i].StandsAt, 9)).ThenBy(i => canes[i].Start.X).ThenBy(i => i).ToArray();
-        var byAngle = Enumerable.Range(0, lines.Count).OrderByDescending(j => lines[j].AngleFromRight).ThenBy(j => lines[j].Number).ToArray();
+        var byStand = Enumerable
+            .Range(0, canes.Length)
+            .OrderByDescending(i => Math.Round(canes[i].StandsAt, 9))
+            .ThenBy(i => canes[i].Start.X)
+            .ThenBy(i => i)
+            .ToArray();
+        var byAngle = Enumerable
+            .Range(0, lines.Count)
+            .OrderByDescending(j => lines[j].AngleFromRight)
+            .ThenBy(j => lines[j].Number)
+            .ToArray();
         var best = new long[canes.Length + 1, lines.Count + 1];
         for (var i = 1; i <= canes.Length; i++)
         {
@@ -148,7 +221,7 @@ public static class Trainer
         }
 
         var lineOf = Enumerable.Repeat(-1, canes.Length).ToArray();
-        for (var (i, j) = (canes.Length, lines.Count); i > 0 && j > 0;)
+        for (var (i, j) = (canes.Length, lines.Count); i > 0 && j > 0; )
         {
             if (best[i, j] == best[i - 1, j] + Loose)
             {
@@ -167,13 +240,16 @@ public static class Trainer
         return (lineOf, best[canes.Length, lines.Count]);
     }
 
-    /// <summary>What a cane costs on a line, thousandths of a millimetre of line left bare; below 0 where it is worth tying.</summary>
+    /// <summary>
+    /// What a cane costs on a line, thousandths of a millimetre of line left bare; below 0 where it is worth tying.
+    /// </summary>
     public static long Cost(CaneToTrain cane, TargetLine line, CanePath.Bent bent)
     {
         // Round a post, over an arch and along a beam there is no side to which a cane belongs.
         var turn = line is StraightLine ? Turn(cane, line) / (Math.PI / 2) : 0;
         var cutOff = Fan.CutShare * Math.Max(0, cane.LengthMm - bent.Bend.LengthMm - bent.TiedMm);
-        return (long)Math.Round((CanePath.CostMm(bent, cane.Strain, line) + cutOff + (TurnMm * turn * turn)) * Thousandths);
+        return (long)
+            Math.Round((CanePath.CostMm(bent, cane.Strain, line) + cutOff + (TurnMm * turn * turn)) * Thousandths);
     }
 
     private static TrainedCane Left(CaneToTrain cane, IReadOnlyList<TargetLine> lines, CanePath[] paths)
@@ -183,11 +259,24 @@ public static class Trainer
             return new TrainedCane(cane.Id, null, null, null);
         }
 
-        var nearest = Enumerable.Range(0, lines.Count).OrderBy(j => Math.Round(Turn(cane, lines[j]), 9)).ThenBy(j => lines[j].Number).First();
-        return new TrainedCane(cane.Id, null, paths[nearest], paths[nearest] is CanePath.TooStiff && cane.Strain > 0 && lines[nearest] is StraightLine straight ? HalfWay(cane, straight) : null);
+        var nearest = Enumerable
+            .Range(0, lines.Count)
+            .OrderBy(j => Math.Round(Turn(cane, lines[j]), 9))
+            .ThenBy(j => lines[j].Number)
+            .First();
+        return new TrainedCane(
+            cane.Id,
+            null,
+            paths[nearest],
+            paths[nearest] is CanePath.TooStiff && cane.Strain > 0 && lines[nearest] is StraightLine straight
+                ? HalfWay(cane, straight)
+                : null
+        );
     }
 
-    /// <summary>As far towards a line as the wood allows this year; null where it takes no bend towards it at all.</summary>
+    /// <summary>
+    /// As far towards a line as the wood allows this year; null where it takes no bend towards it at all.
+    /// </summary>
     private static StraightLine? HalfWay(CaneToTrain cane, StraightLine line)
     {
         var (stands, wanted) = (cane.StandsAt, line.AngleFromRight);
@@ -197,13 +286,16 @@ public static class Trainer
             return line with { Direction = new Point3(Math.Cos(angle), 0, Math.Sin(angle)) };
         }
 
-        bool Bends(double share) => CanePath.To(cane.Start, cane.Direction, cane.LengthMm, cane.DiameterMm, cane.Strain, Towards(share)) is CanePath.Bent;
+        bool Bends(double share) =>
+            CanePath.To(cane.Start, cane.Direction, cane.LengthMm, cane.DiameterMm, cane.Strain, Towards(share))
+            is CanePath.Bent;
         if (!Bends(0))
         {
             return null;
         }
 
-        double low = 0, high = 1;
+        double low = 0,
+            high = 1;
         for (var k = 0; k < Halvings; k++)
         {
             var middle = (low + high) / 2;

@@ -6,7 +6,8 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Work;
 
 /// <summary>
-/// What of a stem is still true next season: what was seen, pinned and noted of buds has to be looked at again. As in the exchange
+/// What of a stem is still true next season: what was seen, pinned and noted of buds has to be looked at again. As in
+/// the exchange
 /// format; null where nobody said.
 /// </summary>
 public sealed record NotedStem
@@ -45,15 +46,24 @@ public sealed record CarriedStem(NotedStem Stem, bool Laid);
 /// <summary>What last season's work left of a plant.</summary>
 public static class CarryOver
 {
-    /// <summary>The stems as the work left them, a season older: cut ones as long as they were left, those taken out gone.</summary>
+    /// <summary>
+    /// The stems as the work left them, a season older: cut ones as long as they were left, those taken out gone.
+    /// </summary>
     /// <param name="stems">As they were noted, in that order.</param>
     /// <param name="done">What was done in the season of the stems.</param>
     /// <param name="seasons">0 for a second visit in the same season.</param>
-    /// <param name="survey">The survey of that season, for work on the plant as a whole; null where it cannot be read.</param>
-    public static IReadOnlyList<CarriedStem> Stems(IReadOnlyList<NotedStem> stems, IReadOnlyList<StepDone> done, int seasons, Survey? survey)
+    /// <param name="survey">The survey of that season, for work on the plant as a whole; null where it cannot be
+    /// read.</param>
+    public static IReadOnlyList<CarriedStem> Stems(
+        IReadOnlyList<NotedStem> stems,
+        IReadOnlyList<StepDone> done,
+        int seasons,
+        Survey? survey
+    )
     {
         var level = done.Where(s => s is { Stem: null, Action: StepAction.Shorten }).Select(s => s.ShortenedAtMm).Min();
-        var sheared = level is { } height && survey is not null ? Reaching(survey, height) : new Dictionary<string, double>();
+        var sheared =
+            level is { } height && survey is not null ? Reaching(survey, height) : new Dictionary<string, double>();
         var byStem = done.Where(s => s.Stem is not null).ToLookup(s => s.Stem!);
         var gone = new HashSet<string>(StringComparer.Ordinal);
         var cuts = new Dictionary<string, double>(StringComparer.Ordinal);
@@ -61,7 +71,11 @@ public static class CarryOver
         foreach (var stem in stems)
         {
             var work = byStem[stem.Id].LastOrDefault(s => s.OnTheWood);
-            if (work?.Removed == true || gone.Contains(stem.Parent) || (cuts.TryGetValue(stem.Parent, out var end) && stem.At > end))
+            if (
+                work?.Removed == true
+                || gone.Contains(stem.Parent)
+                || (cuts.TryGetValue(stem.Parent, out var end) && stem.At > end)
+            )
             {
                 gone.Add(stem.Id);
                 continue;
@@ -72,12 +86,16 @@ public static class CarryOver
                 cuts[stem.Id] = at;
             }
 
-            if (sheared.TryGetValue(stem.Id, out var top) && !(cuts.TryGetValue(stem.Id, out var lower) && lower <= top))
+            if (
+                sheared.TryGetValue(stem.Id, out var top) && !(cuts.TryGetValue(stem.Id, out var lower) && lower <= top)
+            )
             {
                 cuts[stem.Id] = top;
             }
 
-            carried.Add(Older(stem, cuts.TryGetValue(stem.Id, out var left) ? left : stem.Length, [.. byStem[stem.Id]], seasons));
+            carried.Add(
+                Older(stem, cuts.TryGetValue(stem.Id, out var left) ? left : stem.Length, [.. byStem[stem.Id]], seasons)
+            );
         }
 
         return carried;
@@ -96,11 +114,14 @@ public static class CarryOver
         return new CarriedStem(older, done.Any(s => s is { Stage: Stage.Train, Outcome: StepOutcome.Done }));
     }
 
-    /// <summary>Where each stem reaches a height above the soil, mm along it; stems that stay below are not in it.</summary>
+    /// <summary>
+    /// Where each stem reaches a height above the soil, mm along it; stems that stay below are not in it.
+    /// </summary>
     private static Dictionary<string, double> Reaching(Survey survey, double heightMm)
     {
         var tree = StemTree.Build(survey.Stems, survey.Plant);
-        return tree.Stems.Select(s => (Stem: s, At: tree.Axis(s).FirstAtHeight(heightMm - tree.Axis(s).Start.Z)))
+        return tree
+            .Stems.Select(s => (Stem: s, At: tree.Axis(s).FirstAtHeight(heightMm - tree.Axis(s).Start.Z)))
             .Where(s => s.At is >= SurveyLimits.LeastMm && s.At < s.Stem.LengthMm)
             .ToDictionary(s => s.Stem.Id, s => Math.Round(s.At!.Value, 1));
     }

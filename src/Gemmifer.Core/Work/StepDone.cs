@@ -46,22 +46,43 @@ public sealed record TiedCane(double Clock, double Lean, double TipLean, double 
 /// <param name="Stem">Null for a step on the whole plant.</param>
 /// <param name="Stage">Null where only the key of the step was kept.</param>
 /// <param name="Key">Of a step on the whole plant; see <see cref="StepKeys"/>.</param>
-/// <param name="CutAtMm">Where it was cut, along the stem or above the soil; null where nothing was, or nobody said.</param>
+/// <param name="CutAtMm">Where it was cut, along the stem or above the soil; null where nothing was, or nobody
+/// said.</param>
 /// <param name="Tied">How the cane was tied; null for other steps.</param>
 public sealed record StepDone(
-    string? Stem, Stage? Stage, string? Key, StepAction? Action, StepOutcome? Outcome, Instead? Instead = null, double? CutAtMm = null, TiedCane? Tied = null)
+    string? Stem,
+    Stage? Stage,
+    string? Key,
+    StepAction? Action,
+    StepOutcome? Outcome,
+    Instead? Instead = null,
+    double? CutAtMm = null,
+    TiedCane? Tied = null
+)
 {
     /// <summary>Whether it says what became of the wood, rather than how it was tied.</summary>
-    public bool OnTheWood => Stage != Plans.Stage.Train || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed or Work.Instead.Cut };
+    public bool OnTheWood =>
+        Stage != Plans.Stage.Train
+        || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed or Work.Instead.Cut };
 
     /// <summary>Whether the stem was taken off.</summary>
-    public bool Removed => this is { Outcome: StepOutcome.Done, Action: StepAction.Remove or StepAction.RubOff } or { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed };
+    public bool Removed =>
+        this
+            is { Outcome: StepOutcome.Done, Action: StepAction.Remove or StepAction.RubOff }
+                or { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed };
 
     /// <summary>Where it was shortened, mm; null where it was not.</summary>
-    public double? ShortenedAtMm => this is { Action: StepAction.Shorten or StepAction.Tip, Outcome: StepOutcome.Done or StepOutcome.Different } && Instead != Work.Instead.Left ? CutAtMm : null;
+    public double? ShortenedAtMm =>
+        this is { Action: StepAction.Shorten or StepAction.Tip, Outcome: StepOutcome.Done or StepOutcome.Different }
+        && Instead != Work.Instead.Left
+            ? CutAtMm
+            : null;
 }
 
-/// <summary>Keys of steps that stay the same when the rest is solved again: a stem has one step, and one more of training; a stage numbers its others.</summary>
+/// <summary>
+/// Keys of steps that stay the same when the rest is solved again: a stem has one step, and one more of training; a
+/// stage numbers its others.
+/// </summary>
 public static class StepKeys
 {
     /// <summary>Each step with its key.</summary>
@@ -86,5 +107,6 @@ public static class StepKeys
     public static string? Of(StepDone done) => done.Stem is { } stem ? OfStem(stem, done.Stage) : done.Key;
 
     /// <summary>The key of the step on a stem's wood, or of its training.</summary>
-    public static string OfStem(string stem, Stage? stage) => stage == Stage.Train ? $"stem:{stem}:train" : $"stem:{stem}";
+    public static string OfStem(string stem, Stage? stage) =>
+        stage == Stage.Train ? $"stem:{stem}:train" : $"stem:{stem}";
 }

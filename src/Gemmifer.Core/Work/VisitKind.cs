@@ -27,28 +27,38 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
     {
         var doubt = plan.Vine?.Positions.Any(p => p.Doubt) == true;
         var counts = new Dictionary<StepAction, int>();
-        foreach (var day in plan.Steps.Where(s => s.Stage == Stage.Return).GroupBy(s => (s.Action, s.Due, Own: s.Action == StepAction.Defer ? "" : s.Text.Text)))
+        foreach (
+            var day in plan
+                .Steps.Where(s => s.Stage == Stage.Return)
+                .GroupBy(s => (s.Action, s.Due, Own: s.Action == StepAction.Defer ? "" : s.Text.Text))
+        )
         {
             var (first, action) = (day.First(), day.Key.Action);
-            var second = plan.Vine?.Work == VineTask.Winter && (action == StepAction.Defer || (doubt && action == StepAction.Do && first.Stem is null));
+            var second =
+                plan.Vine?.Work == VineTask.Winter
+                && (action == StepAction.Defer || (doubt && action == StepAction.Do && first.Stem is null));
             var n = counts[action] = counts.GetValueOrDefault(action) + 1;
             var stems = day.Select(s => s.Stem).OfType<string>().ToArray();
             yield return new PlannedVisit(
-                $"{Exchange.WireNames.Of(action)}:{n}", second ? VisitKind.SecondVisit : KindOf(action),
-                day.Count() > 1 ? $"{Wording.List(stems)}: look again, and decide then." : first.Text, first.Due);
+                $"{Exchange.WireNames.Of(action)}:{n}",
+                second ? VisitKind.SecondVisit : KindOf(action),
+                day.Count() > 1 ? $"{Wording.List(stems)}: look again, and decide then." : first.Text,
+                first.Due
+            );
         }
     }
 
-    private static VisitKind KindOf(StepAction action) => action switch
-    {
-        StepAction.Remove => VisitKind.Remove,
-        StepAction.Shorten => VisitKind.Shorten,
-        StepAction.Tie => VisitKind.Tie,
-        StepAction.Check => VisitKind.Check,
-        StepAction.Defer => VisitKind.Defer,
-        StepAction.Tip => VisitKind.Tip,
-        StepAction.RubOff => VisitKind.RubOff,
-        StepAction.Do => VisitKind.Do,
-        _ => throw new ArgumentOutOfRangeException(nameof(action), action, null),
-    };
+    private static VisitKind KindOf(StepAction action) =>
+        action switch
+        {
+            StepAction.Remove => VisitKind.Remove,
+            StepAction.Shorten => VisitKind.Shorten,
+            StepAction.Tie => VisitKind.Tie,
+            StepAction.Check => VisitKind.Check,
+            StepAction.Defer => VisitKind.Defer,
+            StepAction.Tip => VisitKind.Tip,
+            StepAction.RubOff => VisitKind.RubOff,
+            StepAction.Do => VisitKind.Do,
+            _ => throw new ArgumentOutOfRangeException(nameof(action), action, null),
+        };
 }

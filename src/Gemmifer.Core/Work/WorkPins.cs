@@ -5,47 +5,70 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Work;
 
-/// <summary>What was done becomes the gardener's word on those stems, so that the rest can be solved again around it.</summary>
+/// <summary>
+/// What was done becomes the gardener's word on those stems, so that the rest can be solved again around it.
+/// </summary>
 public static class WorkPins
 {
     /// <summary>The survey with what was done pinned.</summary>
-    public static Survey Apply(Survey survey, IReadOnlyList<StepDone> done) => done.Count == 0 ? survey
-        : survey with { Stems = [.. survey.Stems.Select(s => Pinned(s, done))] };
+    public static Survey Apply(Survey survey, IReadOnlyList<StepDone> done) =>
+        done.Count == 0 ? survey : survey with { Stems = [.. survey.Stems.Select(s => Pinned(s, done))] };
 
-    /// <summary>Steps that are still open, with their keys. A cane that was taken out or cut instead of tied has had its cut.</summary>
+    /// <summary>
+    /// Steps that are still open, with their keys. A cane that was taken out or cut instead of tied has had its cut.
+    /// </summary>
     public static ImmutableArray<(string Key, PlanStep Step)> Pending(PlanDocument plan, IReadOnlyList<StepDone> done)
     {
-        var keys = done.Select(StepKeys.Of).Concat(done.Where(s => s.Stem is not null && s.OnTheWood).Select(s => StepKeys.OfStem(s.Stem!, null))).ToHashSet(StringComparer.Ordinal);
+        var keys = done.Select(StepKeys.Of)
+            .Concat(done.Where(s => s.Stem is not null && s.OnTheWood).Select(s => StepKeys.OfStem(s.Stem!, null)))
+            .ToHashSet(StringComparer.Ordinal);
         return [.. StepKeys.Of(plan.Steps).Where(s => !keys.Contains(s.Key))];
     }
 
     /// <summary>How a cane lies once a step of training was done; null for other steps.</summary>
     public static TiedCane? TiedBy(PlanDocument plan, PlanStep step) =>
-        step.Stage == Stage.Train && plan.Training?.Canes.FirstOrDefault(c => c.Stem == step.Stem && c.How != Lies.AsItStands) is { } cane
-            ? new TiedCane(cane.Lies.Clock, cane.Lies.Lean, cane.Lies.TipLean, cane.Path[^1][0], Math.Max(0, cane.Path[^1][2]))
+        step.Stage == Stage.Train
+        && plan.Training?.Canes.FirstOrDefault(c => c.Stem == step.Stem && c.How != Lies.AsItStands) is { } cane
+            ? new TiedCane(
+                cane.Lies.Clock,
+                cane.Lies.Lean,
+                cane.Lies.TipLean,
+                cane.Path[^1][0],
+                Math.Max(0, cane.Path[^1][2])
+            )
             : null;
 
     private static Stem Pinned(Stem stem, IReadOnlyList<StepDone> done)
     {
-        if (done.LastOrDefault(s => s.Stem == stem.Id && s.OnTheWood) is { } work && PinOf(work, stem.LengthMm) is { } pin)
+        if (
+            done.LastOrDefault(s => s.Stem == stem.Id && s.OnTheWood) is { } work
+            && PinOf(work, stem.LengthMm) is { } pin
+        )
         {
             stem = stem with { Pin = pin };
         }
 
         // A cane that was tied stays where it was tied.
-        return done.LastOrDefault(s => s.Stem == stem.Id && s is { Outcome: StepOutcome.Done, Tied: not null }) is { Tied: { } tied }
-            ? stem with { Towards = new Towards(tied.X, tied.Z) }
+        return
+            done.LastOrDefault(s => s.Stem == stem.Id && s is { Outcome: StepOutcome.Done, Tied: not null })
+                is { Tied: { } tied }
+            ? stem with
+            {
+                Towards = new Towards(tied.X, tied.Z),
+            }
             : stem;
     }
 
-    private static Pin? PinOf(StepDone done, double lengthMm) => (done.Outcome, done.Action, done.Instead) switch
-    {
-        (StepOutcome.Skipped, StepAction.Check or StepAction.Defer, _) => null,
-        (StepOutcome.Done, StepAction.Check or StepAction.Defer or StepAction.Do, _) => null,
-        (StepOutcome.Done, StepAction.Remove or StepAction.RubOff, _) or (StepOutcome.Different, _, Instead.Removed) => new Pin.Remove(),
-        (StepOutcome.Skipped, _, _) or (StepOutcome.Different, _, Instead.Left) => new Pin.CutAt(lengthMm),
-        (StepOutcome.Done, StepAction.Shorten or StepAction.Tip, _) or (StepOutcome.Different, _, Instead.Cut) =>
-            done.CutAtMm is { } at ? new Pin.CutAt(Math.Min(at, lengthMm)) : new Pin.Keep(),
-        _ => null,
-    };
+    private static Pin? PinOf(StepDone done, double lengthMm) =>
+        (done.Outcome, done.Action, done.Instead) switch
+        {
+            (StepOutcome.Skipped, StepAction.Check or StepAction.Defer, _) => null,
+            (StepOutcome.Done, StepAction.Check or StepAction.Defer or StepAction.Do, _) => null,
+            (StepOutcome.Done, StepAction.Remove or StepAction.RubOff, _)
+            or (StepOutcome.Different, _, Instead.Removed) => new Pin.Remove(),
+            (StepOutcome.Skipped, _, _) or (StepOutcome.Different, _, Instead.Left) => new Pin.CutAt(lengthMm),
+            (StepOutcome.Done, StepAction.Shorten or StepAction.Tip, _) or (StepOutcome.Different, _, Instead.Cut) =>
+                done.CutAtMm is { } at ? new Pin.CutAt(Math.Min(at, lengthMm)) : new Pin.Keep(),
+            _ => null,
+        };
 }

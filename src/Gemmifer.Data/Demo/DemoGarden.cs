@@ -29,7 +29,9 @@ public static class DemoGarden
         foreach (var plant in demo["plants"]!.AsArray().OfType<JsonObject>())
         {
             // A plant that is pruned after its flowers has a day of its own.
-            var day = (string?)plant["day"] is { } own ? DateOnly.ParseExact($"{season}-{own}", "yyyy-MM-dd", CultureInfo.InvariantCulture) : planned;
+            var day = (string?)plant["day"] is { } own
+                ? DateOnly.ParseExact($"{season}-{own}", "yyyy-MM-dd", CultureInfo.InvariantCulture)
+                : planned;
             garden.Add(Read(plant, season, day > today ? day : today, clock.GetUtcNow()));
         }
 
@@ -42,38 +44,51 @@ public static class DemoGarden
         var row = json["row"]?.DeepClone();
         if (row is not null && json["observed"] is JsonArray seen)
         {
-            row["observations"] = new JsonArray([.. seen.OfType<JsonObject>().Select(s => new JsonObject { ["date"] = $"{season - 1}-{(string)s["day"]!}", ["what"] = (string)s["what"]! })]);
+            row["observations"] = new JsonArray([
+                .. seen.OfType<JsonObject>()
+                    .Select(s => new JsonObject
+                    {
+                        ["date"] = $"{season - 1}-{(string)s["day"]!}",
+                        ["what"] = (string)s["what"]!,
+                    }),
+            ]);
         }
 
         return row;
     }
 
-    /// <summary>What was weighed in earlier seasons, so many years back: prunings of that winter, the crop of that summer.</summary>
+    /// <summary>
+    /// What was weighed in earlier seasons, so many years back: prunings of that winter, the crop of that summer.
+    /// </summary>
     private static void Weigh(PlantRecord record, JsonObject json, int season, DateTimeOffset now)
     {
         foreach (var weighed in (json["weighed"] as JsonArray ?? []).OfType<JsonObject>())
         {
             var year = season - (int)weighed["back"]!;
-            record.Surveys.Add(new SurveyRecord
-            {
-                PlantId = record.Id,
-                Season = year,
-                Date = new DateOnly(year, 2, 20),
-                Stems = "[]",
-                KeepOut = "[]",
-                Vine = new JsonObject { ["pruningWeight"] = weighed["prunings"]!.DeepClone() }.ToJsonString(),
-                Revision = 1,
-                UpdatedAt = now,
-            });
-            record.Log.Add(new LogRecord
-            {
-                PlantId = record.Id,
-                Season = year,
-                At = new DateTimeOffset(year, 9, 20, 10, 0, 0, TimeSpan.Zero),
-                Kind = LogKind.Crop,
-                Text = $"Crop of {year} weighed.",
-                Grams = (double)weighed["crop"]!,
-            });
+            record.Surveys.Add(
+                new SurveyRecord
+                {
+                    PlantId = record.Id,
+                    Season = year,
+                    Date = new DateOnly(year, 2, 20),
+                    Stems = "[]",
+                    KeepOut = "[]",
+                    Vine = new JsonObject { ["pruningWeight"] = weighed["prunings"]!.DeepClone() }.ToJsonString(),
+                    Revision = 1,
+                    UpdatedAt = now,
+                }
+            );
+            record.Log.Add(
+                new LogRecord
+                {
+                    PlantId = record.Id,
+                    Season = year,
+                    At = new DateTimeOffset(year, 9, 20, 10, 0, 0, TimeSpan.Zero),
+                    Kind = LogKind.Crop,
+                    Text = $"Crop of {year} weighed.",
+                    Grams = (double)weighed["crop"]!,
+                }
+            );
         }
     }
 
@@ -96,41 +111,50 @@ public static class DemoGarden
         };
         if (json["stems"] is JsonArray stems)
         {
-            record.Surveys.Add(new SurveyRecord
-            {
-                PlantId = record.Id,
-                Season = season,
-                Date = planned,
-                Stems = stems.ToJsonString(),
-                KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
-                School = json["school"]?.ToJsonString(),
-                Support = json["support"]?.ToJsonString(),
-                Vine = json["vine"]?.ToJsonString(),
-                Row = Row(json, season)?.ToJsonString(),
-                Revision = 1,
-                UpdatedAt = now,
-            });
+            record.Surveys.Add(
+                new SurveyRecord
+                {
+                    PlantId = record.Id,
+                    Season = season,
+                    Date = planned,
+                    Stems = stems.ToJsonString(),
+                    KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
+                    School = json["school"]?.ToJsonString(),
+                    Support = json["support"]?.ToJsonString(),
+                    Vine = json["vine"]?.ToJsonString(),
+                    Row = Row(json, season)?.ToJsonString(),
+                    Revision = 1,
+                    UpdatedAt = now,
+                }
+            );
         }
 
         Weigh(record, json, season, now);
         foreach (var line in (json["log"] as JsonArray ?? []).OfType<JsonObject>())
         {
             // Days are given as month-day of last winter's season.
-            var day = DateOnly.ParseExact($"{season - 1}-{(string)line["day"]!}", "yyyy-MM-dd", CultureInfo.InvariantCulture);
-            record.Log.Add(new LogRecord
-            {
-                PlantId = record.Id,
-                Season = season - 1,
-                At = new DateTimeOffset(day, new TimeOnly(10, 0), TimeSpan.Zero),
-                Kind = WireNames.Find<LogKind>((string?)line["kind"]) ?? LogKind.Step,
-                Text = (string)line["text"]!,
-                Measures = line["kind"] is null ? OldSentences.MeasuresOf((string)line["text"]!) : null,
-                Stem = (string?)line["stem"],
-                Stage = (string?)line["stage"],
-                Action = WireNames.Find<StepAction>((string?)line["action"]),
-                Outcome = WireNames.Find<StepOutcome>((string?)line["outcome"]) ?? (line["kind"] is null ? StepOutcome.Done : null),
-                CutAt = (double?)line["cutAt"],
-            });
+            var day = DateOnly.ParseExact(
+                $"{season - 1}-{(string)line["day"]!}",
+                "yyyy-MM-dd",
+                CultureInfo.InvariantCulture
+            );
+            record.Log.Add(
+                new LogRecord
+                {
+                    PlantId = record.Id,
+                    Season = season - 1,
+                    At = new DateTimeOffset(day, new TimeOnly(10, 0), TimeSpan.Zero),
+                    Kind = WireNames.Find<LogKind>((string?)line["kind"]) ?? LogKind.Step,
+                    Text = (string)line["text"]!,
+                    Measures = line["kind"] is null ? OldSentences.MeasuresOf((string)line["text"]!) : null,
+                    Stem = (string?)line["stem"],
+                    Stage = (string?)line["stage"],
+                    Action = WireNames.Find<StepAction>((string?)line["action"]),
+                    Outcome = WireNames.Find<StepOutcome>((string?)line["outcome"])
+                        ?? (line["kind"] is null ? StepOutcome.Done : null),
+                    CutAt = (double?)line["cutAt"],
+                }
+            );
         }
 
         return record;

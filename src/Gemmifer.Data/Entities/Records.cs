@@ -72,7 +72,10 @@ public sealed class SurveyRecord
     /// <summary>Support as in the exchange format, JSON; null where nothing was said.</summary>
     public string? Support { get; set; }
 
-    /// <summary>A vine as a whole as in the exchange format, JSON; null for other kinds. What was weighed in other seasons is not in it.</summary>
+    /// <summary>
+    /// A vine as a whole as in the exchange format, JSON; null for other kinds. What was weighed in other seasons is
+    /// not in it.
+    /// </summary>
     public string? Vine { get; set; }
 
     /// <summary>The counts of a row as in the exchange format, JSON; null for other kinds.</summary>
@@ -82,15 +85,22 @@ public sealed class SurveyRecord
     public string? Rain { get; set; }
 
     /// <summary>The part that only one family of plants has, by its name in the exchange format.</summary>
-    public string? Part(string name) => name switch { "vine" => Vine, "row" => Row, _ => throw new ArgumentOutOfRangeException(nameof(name), name, null) };
+    public string? Part(string name) =>
+        name switch
+        {
+            "vine" => Vine,
+            "row" => Row,
+            _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
+        };
 
     /// <summary>Sets that part.</summary>
-    public void SetPart(string name, string? json) => (Vine, Row) = name switch
-    {
-        "vine" => (json, Row),
-        "row" => (Vine, json),
-        _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
-    };
+    public void SetPart(string name, string? json) =>
+        (Vine, Row) = name switch
+        {
+            "vine" => (json, Row),
+            "row" => (Vine, json),
+            _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
+        };
 
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
@@ -136,7 +146,10 @@ public sealed class LogRecord
 
     public string? Note { get; set; }
 
-    /// <summary>For a cane that was tied: how it lies since (clock, lean, tipLean) and where it ends (x, z), JSON; null otherwise.</summary>
+    /// <summary>
+    /// For a cane that was tied: how it lies since (clock, lean, tipLean) and where it ends (x, z), JSON; null
+    /// otherwise.
+    /// </summary>
     public string? Tied { get; set; }
 
     /// <summary>The visit of the season it belongs to.</summary>
@@ -146,9 +159,17 @@ public sealed class LogRecord
     public double? Grams { get; set; }
 
     /// <summary>What it says was done.</summary>
-    public StepDone ToStep() => new(
-        Stem, Stem is null ? null : WireNames.Find<Stage>(Stage), Stem is null ? Stage : null, Action, Outcome, Instead, CutAt,
-        Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(Tied, PartJson.Options));
+    public StepDone ToStep() =>
+        new(
+            Stem,
+            Stem is null ? null : WireNames.Find<Stage>(Stage),
+            Stem is null ? Stage : null,
+            Action,
+            Outcome,
+            Instead,
+            CutAt,
+            Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(Tied, PartJson.Options)
+        );
 }
 
 /// <summary>A visit that is to come: the second cut, tipping, a look.</summary>

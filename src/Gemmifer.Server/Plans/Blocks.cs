@@ -17,7 +17,16 @@ namespace Gemmifer.Server.Plans;
 
 /// <summary>A rule of balanced pruning that ships.</summary>
 /// <param name="Unit">g.</param>
-public sealed record BudRuleView(string Id, string Name, string Kind, double Base, double Per, double Unit, Provenance Provenance, string Why);
+public sealed record BudRuleView(
+    string Id,
+    string Name,
+    string Kind,
+    double Base,
+    double Per,
+    double Unit,
+    Provenance Provenance,
+    string Why
+);
 
 /// <summary>One number vines are judged by.</summary>
 /// <param name="Share">A share, shown in per cent.</param>
@@ -29,11 +38,26 @@ public sealed record VineRulesView(BudRuleView[] BudRules, VineValueView[] Value
 /// <summary>A row of vines: those that stand in one place, in order.</summary>
 /// <param name="Planned">Vines with a plan; the totals are estimates while some have none.</param>
 /// <param name="Buds">Buds to leave; null while no vine has a plan. Likewise ties and minutes.</param>
-public sealed record BlockView(string Place, int Vines, int Planned, int Finished, BlockTotal? Buds, BlockTotal? Ties, BlockTotal? Minutes, IReadOnlyList<GardenPlanLine> Lines);
+public sealed record BlockView(
+    string Place,
+    int Vines,
+    int Planned,
+    int Finished,
+    BlockTotal? Buds,
+    BlockTotal? Ties,
+    BlockTotal? Minutes,
+    IReadOnlyList<GardenPlanLine> Lines
+);
 
 /// <summary>A row of vines to be planted into the garden at once.</summary>
 /// <param name="Vine">What all of them have in common, as in the exchange format.</param>
-public sealed record BlockInput(string Place, string Kind, int Count, int? PlantedYear, System.Text.Json.JsonElement? Vine);
+public sealed record BlockInput(
+    string Place,
+    string Kind,
+    int Count,
+    int? PlantedYear,
+    System.Text.Json.JsonElement? Vine
+);
 
 /// <summary>Rows of vines.</summary>
 public static class Blocks
@@ -43,35 +67,101 @@ public static class Blocks
     /// <summary>Adds the routes.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/vine-rules", () => new VineRulesView(
-            [.. VineRules.BudRules.Select(r => new BudRuleView(r.Id, r.Name, r.Kind, r.Rule.Base, r.Rule.Per, r.Rule.UnitGrams, r.Provenance, r.Why))],
-            [.. VineRules.Judged.Select(n => (Name: n, Value: VineRules.Values[n])).Select(v => new VineValueView(v.Name, v.Value.Number, v.Value.Provenance, v.Value.Why, VineRules.Shares.Contains(v.Name)))])).WithName("vineRules");
+        app.MapGet("/api/vine-rules", () =>
+                new VineRulesView(
+                    [
+                        .. VineRules.BudRules.Select(r => new BudRuleView(
+                            r.Id,
+                            r.Name,
+                            r.Kind,
+                            r.Rule.Base,
+                            r.Rule.Per,
+                            r.Rule.UnitGrams,
+                            r.Provenance,
+                            r.Why
+                        )),
+                    ],
+                    [
+                        .. VineRules
+                            .Judged.Select(n => (Name: n, Value: VineRules.Values[n]))
+                            .Select(v => new VineValueView(
+                                v.Name,
+                                v.Value.Number,
+                                v.Value.Provenance,
+                                v.Value.Why,
+                                VineRules.Shares.Contains(v.Name)
+                            )),
+                    ]
+                )
+            )
+            .WithName("vineRules");
         app.MapGet("/api/blocks", ListAsync).WithName("blocks").Produces<BlockView[]>();
-        app.MapPost("/api/blocks", AddAsync).WithName("addBlock").Accepts<BlockInput>("application/json").Produces<BlockView>(201).ProducesProblem(422);
+        app.MapPost("/api/blocks", AddAsync)
+            .WithName("addBlock")
+            .Accepts<BlockInput>("application/json")
+            .Produces<BlockView>(201)
+            .ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel) => Results.Ok(await ViewAsync(garden, clock, null, cancel));
+    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+        Results.Ok(await ViewAsync(garden, clock, null, cancel));
 
-    private static async Task<BlockView[]> ViewAsync(GardenContext garden, TimeProvider clock, string? place, CancellationToken cancel)
+    private static async Task<BlockView[]> ViewAsync(
+        GardenContext garden,
+        TimeProvider clock,
+        string? place,
+        CancellationToken cancel
+    )
     {
         var lines = new List<GardenPlanLine>();
-        await foreach (var line in GardenPlan.LinesAsync(garden, clock, p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine && (place is null || p.Place == place), cancel))
+        await foreach (
+            var line in GardenPlan.LinesAsync(
+                garden,
+                clock,
+                p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine && (place is null || p.Place == place),
+                cancel
+            )
+        )
         {
             lines.Add(line);
         }
 
-        return [.. lines.GroupBy(l => l.Place).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(row =>
-        {
-            var (all, planned) = (row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(), row.Where(l => l.State == PlanState.Planned).ToArray());
+        return
+        [
+            .. lines
+                .GroupBy(l => l.Place)
+                .OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase)
+                .Select(row =>
+                {
+                    var (all, planned) = (
+                        row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(),
+                        row.Where(l => l.State == PlanState.Planned).ToArray()
+                    );
 
-            // Finished vines are no longer part of what is to be done.
-            var open = all.Count(l => l.State != PlanState.Finished);
-            BlockTotal? Total(Func<GardenPlanLine, double> of) => BlockSample.Total([.. planned.Select(of)], Math.Max(open, planned.Length));
-            return new BlockView(row.Key, all.Length, planned.Length, all.Count(l => l.State == PlanState.Finished), Total(l => l.Buds), Total(l => l.TieCount), Total(l => l.Minutes), all);
-        })];
+                    // Finished vines are no longer part of what is to be done.
+                    var open = all.Count(l => l.State != PlanState.Finished);
+                    BlockTotal? Total(Func<GardenPlanLine, double> of) =>
+                        BlockSample.Total([.. planned.Select(of)], Math.Max(open, planned.Length));
+                    return new BlockView(
+                        row.Key,
+                        all.Length,
+                        planned.Length,
+                        all.Count(l => l.State == PlanState.Finished),
+                        Total(l => l.Buds),
+                        Total(l => l.TieCount),
+                        Total(l => l.Minutes),
+                        all
+                    );
+                }),
+        ];
     }
 
-    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> AddAsync(
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         if (error is not null)
@@ -94,7 +184,8 @@ public static class Blocks
                 f.Error("/place", "required", "Give the row a name.");
             }
 
-            JsonObject vine = f.Find("vine") is { } facts && JsonNode.Parse(facts.GetRawText()) is JsonObject given ? given : [];
+            JsonObject vine =
+                f.Find("vine") is { } facts && JsonNode.Parse(facts.GetRawText()) is JsonObject given ? given : [];
             if (kind is not null)
             {
                 var check = new Plant("", PlantKinds.Of(kind), Vigour.Normal, null, false, 0, true, PlantLook.Open);
@@ -109,21 +200,35 @@ public static class Blocks
             }
 
             var settings = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-            var (today, taken) = (PlantEndpoints.Today(clock), await garden.Plants.CountAsync(p => p.Place == place && p.RemovedAt == null, cancel));
+            var (today, taken) = (
+                PlantEndpoints.Today(clock),
+                await garden.Plants.CountAsync(p => p.Place == place && p.RemovedAt == null, cancel)
+            );
             for (var n = 1; n <= count; n++)
             {
-                var plant = new PlantRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = $"{place} {taken + n}", Kind = kind!, Place = place!, PlantedYear = planted, Revision = 1, CreatedAt = clock.GetUtcNow() };
-                plant.Surveys.Add(new SurveyRecord
+                var plant = new PlantRecord
                 {
-                    PlantId = plant.Id,
-                    Season = PruningYear.Of(today, settings.Southern),
-                    Date = SurveyDocuments.PlanDay(plant, settings, today),
-                    Stems = "[]",
-                    KeepOut = "[]",
-                    Vine = vine.ToJsonString(),
+                    Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"),
+                    Name = $"{place} {taken + n}",
+                    Kind = kind!,
+                    Place = place!,
+                    PlantedYear = planted,
                     Revision = 1,
-                    UpdatedAt = clock.GetUtcNow(),
-                });
+                    CreatedAt = clock.GetUtcNow(),
+                };
+                plant.Surveys.Add(
+                    new SurveyRecord
+                    {
+                        PlantId = plant.Id,
+                        Season = PruningYear.Of(today, settings.Southern),
+                        Date = SurveyDocuments.PlanDay(plant, settings, today),
+                        Stems = "[]",
+                        KeepOut = "[]",
+                        Vine = vine.ToJsonString(),
+                        Revision = 1,
+                        UpdatedAt = clock.GetUtcNow(),
+                    }
+                );
                 garden.Add(plant);
             }
 
@@ -141,7 +246,8 @@ internal sealed partial class NaturalOrder : IComparer<string>
     /// <inheritdoc/>
     public int Compare(string? x, string? y) => string.CompareOrdinal(Key(x), Key(y));
 
-    private static string Key(string? name) => Digits().Replace((name ?? "").ToUpperInvariant(), m => m.Value.PadLeft(12, '0'));
+    private static string Key(string? name) =>
+        Digits().Replace((name ?? "").ToUpperInvariant(), m => m.Value.PadLeft(12, '0'));
 
     [GeneratedRegex("[0-9]+")]
     private static partial Regex Digits();

@@ -26,7 +26,26 @@ namespace Gemmifer.Server.Plans;
 /// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
 /// <param name="System">How a vine is trained; null where nobody said.</param>
-public sealed record GardenPlanLine(string Id, string Name, string Place, string Kind, PlanState State, int Cuts, int Kept, int Removed, int Checks, int Buds, int Shoots, int TieCount, int Minutes, Effort? Effort, IReadOnlyList<string> Tools, IReadOnlyList<PlanMaterial> Ties, bool Proved, VineSystem? System);
+public sealed record GardenPlanLine(
+    string Id,
+    string Name,
+    string Place,
+    string Kind,
+    PlanState State,
+    int Cuts,
+    int Kept,
+    int Removed,
+    int Checks,
+    int Buds,
+    int Shoots,
+    int TieCount,
+    int Minutes,
+    Effort? Effort,
+    IReadOnlyList<string> Tools,
+    IReadOnlyList<PlanMaterial> Ties,
+    bool Proved,
+    VineSystem? System
+);
 
 /// <summary>How far the plan of a plant is.</summary>
 public enum PlanState
@@ -40,7 +59,8 @@ public enum PlanState
 }
 
 /// <summary>
-/// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of plants first.
+/// Plans the whole garden, plant after plant: one JSON line a plant, written as soon as it is known, the number of
+/// plants first.
 /// Closing the connection cancels. A few plants at a time are in memory, however many there are.
 /// </summary>
 public static class GardenPlan
@@ -61,7 +81,9 @@ public static class GardenPlan
 
     /// <summary>Adds the route.</summary>
     public static void MapGardenPlan(this IEndpointRouteBuilder app) =>
-        app.MapGet("/api/garden/plan", WriteAsync).WithName("planGarden").WithSummary("One JSON line a plant; the first line is { \"total\": n }.")
+        app.MapGet("/api/garden/plan", WriteAsync)
+            .WithName("planGarden")
+            .WithSummary("One JSON line a plant; the first line is { \"total\": n }.")
             .Produces<GardenPlanLine>(200, "application/x-ndjson");
 
     private static async Task WriteAsync(HttpContext http, GardenContext garden, TimeProvider clock)
@@ -93,15 +115,25 @@ public static class GardenPlan
     }
 
     /// <summary>The lines of the plants wanted, in order of id.</summary>
-    public static async IAsyncEnumerable<GardenPlanLine> LinesAsync(GardenContext garden, TimeProvider clock, Func<PlantRecord, bool>? wanted, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<GardenPlanLine> LinesAsync(
+        GardenContext garden,
+        TimeProvider clock,
+        Func<PlantRecord, bool>? wanted,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = PlantEndpoints.Today(clock);
         var season = PruningYear.Of(today, place.Southern);
         var own = await OwnSchools.ByIdAsync(garden, cancel);
-        for (var after = ""; ;)
+        for (var after = ""; ; )
         {
-            var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null && p.Id.CompareTo(after) > 0).OrderBy(p => p.Id).Take(ChunkPlants).ToListAsync(cancel);
+            var plants = await garden
+                .Plants.AsNoTracking()
+                .Where(p => p.RemovedAt == null && p.Id.CompareTo(after) > 0)
+                .OrderBy(p => p.Id)
+                .Take(ChunkPlants)
+                .ToListAsync(cancel);
             if (plants.Count == 0)
             {
                 yield break;
@@ -110,15 +142,40 @@ public static class GardenPlan
             after = plants[^1].Id;
             plants = wanted is null ? plants : [.. plants.Where(wanted)];
             var ids = plants.Select(p => p.Id).ToArray();
-            var surveys = (await garden.Surveys.AsNoTracking().Where(s => ids.Contains(s.PlantId) && s.Season <= season).ToListAsync(cancel)).ToLookup(s => s.PlantId);
-            var log = (await garden.Log.AsNoTracking().Where(l => ids.Contains(l.PlantId) && l.Kind != LogKind.Note).OrderBy(l => l.Id).ToListAsync(cancel)).ToLookup(l => l.PlantId);
+            var surveys = (
+                await garden
+                    .Surveys.AsNoTracking()
+                    .Where(s => ids.Contains(s.PlantId) && s.Season <= season)
+                    .ToListAsync(cancel)
+            ).ToLookup(s => s.PlantId);
+            var log = (
+                await garden
+                    .Log.AsNoTracking()
+                    .Where(l => ids.Contains(l.PlantId) && l.Kind != LogKind.Note)
+                    .OrderBy(l => l.Id)
+                    .ToListAsync(cancel)
+            ).ToLookup(l => l.PlantId);
             var lines = new GardenPlanLine[plants.Count];
-            await Parallel.ForAsync(0, plants.Count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, (i, _) =>
-            {
-                var plant = plants[i];
-                lines[i] = LineOf(plant, [.. surveys[plant.Id]], [.. log[plant.Id]], place, today, season, own, cancel);
-                return ValueTask.CompletedTask;
-            });
+            await Parallel.ForAsync(
+                0,
+                plants.Count,
+                new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
+                (i, _) =>
+                {
+                    var plant = plants[i];
+                    lines[i] = LineOf(
+                        plant,
+                        [.. surveys[plant.Id]],
+                        [.. log[plant.Id]],
+                        place,
+                        today,
+                        season,
+                        own,
+                        cancel
+                    );
+                    return ValueTask.CompletedTask;
+                }
+            );
             foreach (var line in lines)
             {
                 yield return line;
@@ -126,28 +183,87 @@ public static class GardenPlan
         }
     }
 
-    private static GardenPlanLine LineOf(PlantRecord plant, SurveyRecord[] surveys, LogRecord[] log, GardenPlace place, DateOnly today, int season, IReadOnlyDictionary<string, OwnSchoolRecord> own, CancellationToken cancel)
+    private static GardenPlanLine LineOf(
+        PlantRecord plant,
+        SurveyRecord[] surveys,
+        LogRecord[] log,
+        GardenPlace place,
+        DateOnly today,
+        int season,
+        IReadOnlyDictionary<string, OwnSchoolRecord> own,
+        CancellationToken cancel
+    )
     {
         var latest = surveys.MaxBy(s => s.Season);
-        var system = latest?.Vine is { } vine ? WireNames.Find<VineSystem>((string?)JsonNode.Parse(vine)?["system"]) : null;
-        GardenPlanLine Without(PlanState state) => new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
+        var system = latest?.Vine is { } vine
+            ? WireNames.Find<VineSystem>((string?)JsonNode.Parse(vine)?["system"])
+            : null;
+        GardenPlanLine Without(PlanState state) =>
+            new(
+                plant.Id,
+                plant.Name,
+                plant.Place,
+                plant.Kind,
+                state,
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                null,
+                [],
+                [],
+                true,
+                system
+            );
         var visit = latest?.Season == season ? latest.Visit : 1;
-        LogRecord[] Steps(int? of) => [.. log.Where(l => l.Kind == LogKind.Step && l.Season == of && (of != season || l.Visit == visit))];
+        LogRecord[] Steps(int? of) =>
+            [.. log.Where(l => l.Kind == LogKind.Step && l.Season == of && (of != season || l.Visit == visit))];
         if (log.Any(l => l.Kind == LogKind.Finished && l.Season == season && l.Visit == visit))
         {
             return Without(PlanState.Finished);
         }
 
         var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), place, today, season);
-        var document = SurveyDocuments.Compose(plant, survey, place, own, survey.Vine is null ? null : Weighed.Of(surveys, log, season));
-        if (WorkState.Of(document, [.. Steps(season).Select(s => s.ToStep())], PlanDetail.Brief, cancel) is not { } state)
+        var document = SurveyDocuments.Compose(
+            plant,
+            survey,
+            place,
+            own,
+            survey.Vine is null ? null : Weighed.Of(surveys, log, season)
+        );
+        if (
+            WorkState.Of(document, [.. Steps(season).Select(s => s.ToStep())], PlanDetail.Brief, cancel)
+            is not { } state
+        )
         {
             return Without(survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable);
         }
 
         var plan = state.Plan;
         var pending = state.Pending.Where(p => p.Step.Stage != Stage.Return).Select(p => p.Step).ToArray();
-        return new GardenPlanLine(plant.Id, plant.Name, plant.Place, plant.Kind, PlanState.Planned, pending.Count(s => s.Cut is not null), plan.Counts.Kept, plan.Counts.Removed,
-            pending.Count(s => s is { Action: StepAction.Check, Stem: not null }), plan.Vine is null ? 0 : plan.Counts.BudsLeft, plan.Vine is null ? 0 : plan.Forecast.Shoots, pending.Sum(s => s.Ties.Count), plan.Kit.Minutes, plan.Kit.Effort, plan.Kit.Tools, plan.Kit.Ties.Of, plan.Optimal, plan.Vine?.System);
+        return new GardenPlanLine(
+            plant.Id,
+            plant.Name,
+            plant.Place,
+            plant.Kind,
+            PlanState.Planned,
+            pending.Count(s => s.Cut is not null),
+            plan.Counts.Kept,
+            plan.Counts.Removed,
+            pending.Count(s => s is { Action: StepAction.Check, Stem: not null }),
+            plan.Vine is null ? 0 : plan.Counts.BudsLeft,
+            plan.Vine is null ? 0 : plan.Forecast.Shoots,
+            pending.Sum(s => s.Ties.Count),
+            plan.Kit.Minutes,
+            plan.Kit.Effort,
+            plan.Kit.Tools,
+            plan.Kit.Ties.Of,
+            plan.Optimal,
+            plan.Vine?.System
+        );
     }
 }

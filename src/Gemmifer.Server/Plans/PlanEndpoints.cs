@@ -20,11 +20,20 @@ public static class PlanEndpoints
     /// <summary>Adds the routes.</summary>
     public static void MapPlans(this IEndpointRouteBuilder app)
     {
-        app.MapPost("/api/plan", PlanAsync).WithName("plan").WithSummary("A survey in, a plan out; nothing is stored.")
-            .Accepts<JsonElement>(Json).Produces<PlanDocument>().ProducesProblem(400).ProducesProblem(413).ProducesProblem(422);
-        app.MapGet("/schemas/{name}", (string name) => SchemaFiles.Read(name) is { } schema
-            ? Results.Bytes(schema, "application/schema+json")
-            : Problems.NotFound("schema")).ExcludeFromDescription();
+        app.MapPost("/api/plan", PlanAsync)
+            .WithName("plan")
+            .WithSummary("A survey in, a plan out; nothing is stored.")
+            .Accepts<JsonElement>(Json)
+            .Produces<PlanDocument>()
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(422);
+        app.MapGet("/schemas/{name}", (string name) =>
+                SchemaFiles.Read(name) is { } schema
+                    ? Results.Bytes(schema, "application/schema+json")
+                    : Problems.NotFound("schema")
+            )
+            .ExcludeFromDescription();
         app.MapGet("/api/kinds", Kinds).WithName("kinds").Produces<KindView[]>();
         app.MapGet("/api/schools", SchoolsAsync).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
     }
@@ -34,21 +43,48 @@ public static class PlanEndpoints
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         using (document)
         {
-            return error ?? SurveyReader.Read(document!.RootElement) switch
-            {
-                SurveyReading.Invalid invalid => Problems.Invalid(invalid.Errors, "This is not a survey that can be planned."),
-                SurveyReading.Valid valid => Results.Bytes(Planner.Plan(valid.Survey, PlanDetail.Full, cancel).ToJson(), Json),
-                _ => throw new InvalidOperationException("Unhandled reading."),
-            };
+            return error
+                ?? SurveyReader.Read(document!.RootElement) switch
+                {
+                    SurveyReading.Invalid invalid => Problems.Invalid(
+                        invalid.Errors,
+                        "This is not a survey that can be planned."
+                    ),
+                    SurveyReading.Valid valid => Results.Bytes(
+                        Planner.Plan(valid.Survey, PlanDetail.Full, cancel).ToJson(),
+                        Json
+                    ),
+                    _ => throw new InvalidOperationException("Unhandled reading."),
+                };
         }
     }
 
-    private static KindView[] Kinds() => [.. PlantKinds.All.Select(k =>
-        new KindView(k.Id, k.Name, k.Note, k.DefaultSchool, k.Rootstock, k.TipDiameterShare, k.Surveyed, k.Hangs, k.UnionHeightMm, k.OldFrom, k.Climbs,
-            k.Family, UsualOf(k), PlantFamilies.Of(k).UsualFacts(k)))];
+    private static KindView[] Kinds() =>
+        [
+            .. PlantKinds.All.Select(k => new KindView(
+                k.Id,
+                k.Name,
+                k.Note,
+                k.DefaultSchool,
+                k.Rootstock,
+                k.TipDiameterShare,
+                k.Surveyed,
+                k.Hangs,
+                k.UnionHeightMm,
+                k.OldFrom,
+                k.Climbs,
+                k.Family,
+                UsualOf(k),
+                PlantFamilies.Of(k).UsualFacts(k)
+            )),
+        ];
 
-    private static Dictionary<string, UsualStem> UsualOf(PlantKind kind) => Enum.GetValues<StemRole>().ToDictionary(
-        r => WireNames.Of(r), r => PlantFamilies.Of(kind).Usual(kind, r, null, r is StemRole.Cane or StemRole.Trunk));
+    private static Dictionary<string, UsualStem> UsualOf(PlantKind kind) =>
+        Enum.GetValues<StemRole>()
+            .ToDictionary(
+                r => WireNames.Of(r),
+                r => PlantFamilies.Of(kind).Usual(kind, r, null, r is StemRole.Cane or StemRole.Trunk)
+            );
 
     private static async Task<IResult> SchoolsAsync(string kind, GardenContext garden, CancellationToken cancel)
     {
@@ -57,14 +93,41 @@ public static class PlanEndpoints
             return Problems.NotFound("kind");
         }
 
-        static SchoolValueView[] Values(School s) => [.. SchoolValueSpec.All.Where(spec => !s.Value(spec.Name).Unused).Select(spec => ViewOf(spec, s.Value(spec.Name)))];
+        static SchoolValueView[] Values(School s) =>
+            [
+                .. SchoolValueSpec
+                    .All.Where(spec => !s.Value(spec.Name).Unused)
+                    .Select(spec => ViewOf(spec, s.Value(spec.Name))),
+            ];
         var own = await OwnSchools.ForAsync(garden, kind, cancel);
-        return Results.Ok(SchoolCatalog.AllFor(kind).Select(s => new SchoolView(s.Id, s.Name, s.Summary, null, null, Values(s)))
-            .Concat(own.Select(o => new SchoolView(o.Record.Id, o.Record.Name, o.School.Summary, o.Record.Base, JsonSerializer.Deserialize<JsonElement>(o.Record.Set), Values(o.School)))).ToArray());
+        return Results.Ok(
+            SchoolCatalog
+                .AllFor(kind)
+                .Select(s => new SchoolView(s.Id, s.Name, s.Summary, null, null, Values(s)))
+                .Concat(
+                    own.Select(o => new SchoolView(
+                        o.Record.Id,
+                        o.Record.Name,
+                        o.School.Summary,
+                        o.Record.Base,
+                        JsonSerializer.Deserialize<JsonElement>(o.Record.Set),
+                        Values(o.School)
+                    ))
+                )
+                .ToArray()
+        );
     }
 
     private static SchoolValueView ViewOf(SchoolValueSpec spec, SchoolValue value) =>
-        new(spec.Name, spec.Label, spec.Unit, value.Word is null && value.Limited ? value.Number : null, value.Word, value.Provenance, value.Why);
+        new(
+            spec.Name,
+            spec.Label,
+            spec.Unit,
+            value.Word is null && value.Limited ? value.Number : null,
+            value.Word,
+            value.Provenance,
+            value.Why
+        );
 }
 
 /// <summary>A kind of plant that can be planned.</summary>
@@ -73,16 +136,45 @@ public static class PlanEndpoints
 /// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
 /// <param name="Climbs">Canes are trained and tied to a support.</param>
 /// <param name="Usual">What a stem of each role is taken to be where nobody measured it.</param>
-/// <param name="UsualFacts">What the facts of the whole plant are taken to be where nobody measured them, by their names in the survey.</param>
+/// <param name="UsualFacts">What the facts of the whole plant are taken to be where nobody measured them, by their
+/// names in the survey.</param>
 /// <param name="OldFrom">Seasons from which wood counts as old.</param>
-public sealed record KindView(string Id, string Name, string Note, string DefaultSchool, bool Rootstock,
-    double TipDiameterShare, bool Surveyed, bool Hangs, double UnionHeight, int OldFrom, bool Climbs, PlantFamily Family, Dictionary<string, UsualStem> Usual,
-    IReadOnlyDictionary<string, double> UsualFacts);
+public sealed record KindView(
+    string Id,
+    string Name,
+    string Note,
+    string DefaultSchool,
+    bool Rootstock,
+    double TipDiameterShare,
+    bool Surveyed,
+    bool Hangs,
+    double UnionHeight,
+    int OldFrom,
+    bool Climbs,
+    PlantFamily Family,
+    Dictionary<string, UsualStem> Usual,
+    IReadOnlyDictionary<string, double> UsualFacts
+);
 
 /// <summary>A school as it applies to one kind.</summary>
 /// <param name="Base">For the gardener's own: the school it was copied from.</param>
 /// <param name="Set">For the gardener's own: the values changed, as in the exchange format.</param>
-public sealed record SchoolView(string Id, string Name, string Summary, string? Base, JsonElement? Set, SchoolValueView[] Values);
+public sealed record SchoolView(
+    string Id,
+    string Name,
+    string Summary,
+    string? Base,
+    JsonElement? Set,
+    SchoolValueView[] Values
+);
 
 /// <summary>One value of a school with its provenance.</summary>
-public sealed record SchoolValueView(string Name, string Label, string Unit, double? Number, string? Word, Provenance Provenance, string Why);
+public sealed record SchoolValueView(
+    string Name,
+    string Label,
+    string Unit,
+    double? Number,
+    string? Word,
+    Provenance Provenance,
+    string Why
+);

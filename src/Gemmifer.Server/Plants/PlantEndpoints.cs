@@ -19,17 +19,55 @@ public static class PlantEndpoints
     {
         var plants = app.MapGroup("/api/plants");
         plants.MapGet("", ListAsync).WithName("plants").Produces<PlantSummary[]>();
-        plants.MapPost("", AddAsync).WithName("addPlant").Accepts<PlantInput>("application/json").Produces<PlantView>(201).ProducesProblem(422);
+        plants
+            .MapPost("", AddAsync)
+            .WithName("addPlant")
+            .Accepts<PlantInput>("application/json")
+            .Produces<PlantView>(201)
+            .ProducesProblem(422);
         plants.MapGet("{id}", GetAsync).WithName("plant").Produces<PlantView>().ProducesProblem(404);
-        plants.MapPut("{id}", PutAsync).WithName("savePlant").Accepts<PlantInput>("application/json").Produces<PlantView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
-        plants.MapDelete("{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, true, garden, clock, cancel))
-            .WithName("removePlant").Produces(204).ProducesProblem(404);
-        plants.MapPost("{id}/restore", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, false, garden, clock, cancel))
-            .WithName("restorePlant").Produces(204).ProducesProblem(404);
+        plants
+            .MapPut("{id}", PutAsync)
+            .WithName("savePlant")
+            .Accepts<PlantInput>("application/json")
+            .Produces<PlantView>()
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(422)
+            .ProducesProblem(428);
+        plants
+            .MapDelete("{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+                RemoveAsync(id, true, garden, clock, cancel)
+            )
+            .WithName("removePlant")
+            .Produces(204)
+            .ProducesProblem(404);
+        plants
+            .MapPost("{id}/restore", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+                RemoveAsync(id, false, garden, clock, cancel)
+            )
+            .WithName("restorePlant")
+            .Produces(204)
+            .ProducesProblem(404);
     }
 
     /// <summary>A plant as people see it.</summary>
-    public static PlantView ViewOf(PlantRecord p) => new(p.Id, p.Revision, p.Name, p.Kind, PlantKinds.Of(p.Kind).Name, PlantKinds.Of(p.Kind).Family, p.Place, p.PlantedYear, p.Vigour, p.Neglected, p.UnionHeight, p.Rootstock, p.Look);
+    public static PlantView ViewOf(PlantRecord p) =>
+        new(
+            p.Id,
+            p.Revision,
+            p.Name,
+            p.Kind,
+            PlantKinds.Of(p.Kind).Name,
+            PlantKinds.Of(p.Kind).Family,
+            p.Place,
+            p.PlantedYear,
+            p.Vigour,
+            p.Neglected,
+            p.UnionHeight,
+            p.Rootstock,
+            p.Look
+        );
 
     /// <summary>A plant that grows in the garden, or null.</summary>
     public static Task<PlantRecord?> FindAsync(GardenContext garden, string id, CancellationToken cancel) =>
@@ -43,32 +81,73 @@ public static class PlantEndpoints
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = Today(clock);
         var season = PruningYear.Of(today, place.Southern);
-        var plants = await garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null).OrderBy(p => p.Place).ThenBy(p => p.Name).ToListAsync(cancel);
+        var plants = await garden
+            .Plants.AsNoTracking()
+            .Where(p => p.RemovedAt == null)
+            .OrderBy(p => p.Place)
+            .ThenBy(p => p.Name)
+            .ToListAsync(cancel);
         var surveys = (await garden.Surveys.AsNoTracking().ToListAsync(cancel)).ToLookup(s => s.PlantId);
-        var log = (await garden.Log.AsNoTracking().Where(l => l.Kind == LogKind.Step || l.Kind == LogKind.Finished).ToListAsync(cancel)).ToLookup(l => l.PlantId);
-        return Results.Ok(plants.Select(p =>
-        {
-            var latest = surveys[p.Id].MaxBy(s => s.Season);
-            var visit = latest?.Season == season ? latest.Visit : 1;
-            var now = log[p.Id].Where(l => l.Season == season && l.Visit == visit).ToArray();
-            var steps = now.Count(l => l.Kind == LogKind.Step);
-            var state = now.Any(l => l.Kind == LogKind.Finished) ? "finished"
-                : steps > 0 ? "working"
-                : (latest is not null && latest.Season == season && (latest.Stems != "[]" || latest.Row is not null)) || !PlantKinds.Of(p.Kind).Surveyed ? "surveyed"
-                : "empty";
-            var (from, to) = PruningYear.Window(PlantKinds.Of(p.Kind), today, place.Growing);
-            var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
-            return new PlantSummary(ViewOf(p), state, steps, from, to, last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
-                JsonDocument.Parse(latest?.Stems ?? "[]").RootElement, latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null);
-        }).ToArray());
+        var log = (
+            await garden
+                .Log.AsNoTracking()
+                .Where(l => l.Kind == LogKind.Step || l.Kind == LogKind.Finished)
+                .ToListAsync(cancel)
+        ).ToLookup(l => l.PlantId);
+        return Results.Ok(
+            plants
+                .Select(p =>
+                {
+                    var latest = surveys[p.Id].MaxBy(s => s.Season);
+                    var visit = latest?.Season == season ? latest.Visit : 1;
+                    var now = log[p.Id].Where(l => l.Season == season && l.Visit == visit).ToArray();
+                    var steps = now.Count(l => l.Kind == LogKind.Step);
+                    var state =
+                        now.Any(l => l.Kind == LogKind.Finished) ? "finished"
+                        : steps > 0 ? "working"
+                        : (
+                            latest is not null
+                            && latest.Season == season
+                            && (latest.Stems != "[]" || latest.Row is not null)
+                        ) || !PlantKinds.Of(p.Kind).Surveyed
+                            ? "surveyed"
+                        : "empty";
+                    var (from, to) = PruningYear.Window(PlantKinds.Of(p.Kind), today, place.Growing);
+                    var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
+                    return new PlantSummary(
+                        ViewOf(p),
+                        state,
+                        steps,
+                        from,
+                        to,
+                        last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
+                        JsonDocument.Parse(latest?.Stems ?? "[]").RootElement,
+                        latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null
+                    );
+                })
+                .ToArray()
+        );
     }
 
     private static async Task<IResult> GetAsync(string id, GardenContext garden, CancellationToken cancel) =>
         await FindAsync(garden, id, cancel) is { } plant ? Results.Ok(ViewOf(plant)) : Problems.NotFound("plant");
 
-    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> AddAsync(
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
-        var record = new PlantRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = "", Kind = "", Place = "", CreatedAt = clock.GetUtcNow(), Revision = 1 };
+        var record = new PlantRecord
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"),
+            Name = "",
+            Kind = "",
+            Place = "",
+            CreatedAt = clock.GetUtcNow(),
+            Revision = 1,
+        };
         if (await FillAsync(record, request, clock, cancel) is { } error)
         {
             return error;
@@ -79,7 +158,13 @@ public static class PlantEndpoints
         return Results.Created($"/api/plants/{record.Id}", ViewOf(record));
     }
 
-    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> PutAsync(
+        string id,
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (RequestBody.Revision(request) is not { } revision)
         {
@@ -114,7 +199,13 @@ public static class PlantEndpoints
         return Results.Ok(ViewOf(record));
     }
 
-    private static async Task<IResult> RemoveAsync(string id, bool remove, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> RemoveAsync(
+        string id,
+        bool remove,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (await garden.Plants.FirstOrDefaultAsync(p => p.Id == id, cancel) is not { } record)
         {
@@ -127,7 +218,12 @@ public static class PlantEndpoints
         return Results.NoContent();
     }
 
-    private static async Task<IResult?> FillAsync(PlantRecord record, HttpRequest request, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult?> FillAsync(
+        PlantRecord record,
+        HttpRequest request,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         if (error is not null)
@@ -161,7 +257,13 @@ public static class PlantEndpoints
                 return Problems.Invalid(errors);
             }
 
-            (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (name!, kind!, place, planted, vigour);
+            (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
+                name!,
+                kind!,
+                place,
+                planted,
+                vigour
+            );
             (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
             return null;
         }

@@ -4,11 +4,34 @@ using Gemmifer.Core.Plants;
 namespace Gemmifer.Server.Plants;
 
 /// <summary>What the gardener says of a plant. Lengths mm.</summary>
-public sealed record PlantInput(string Name, string Kind, string? Place, int? PlantedYear, string? Vigour, bool? Neglected, double? UnionHeight, bool? Rootstock, string? Look);
+public sealed record PlantInput(
+    string Name,
+    string Kind,
+    string? Place,
+    int? PlantedYear,
+    string? Vigour,
+    bool? Neglected,
+    double? UnionHeight,
+    bool? Rootstock,
+    string? Look
+);
 
 /// <summary>A plant as stored.</summary>
-public sealed record PlantView(string Id, int Revision, string Name, string Kind, string KindName, PlantFamily Family, string Place, int? PlantedYear, string? Vigour,
-    bool Neglected, double? UnionHeight, bool? Rootstock, string? Look);
+public sealed record PlantView(
+    string Id,
+    int Revision,
+    string Name,
+    string Kind,
+    string KindName,
+    PlantFamily Family,
+    string Place,
+    int? PlantedYear,
+    string? Vigour,
+    bool Neglected,
+    double? UnionHeight,
+    bool? Rootstock,
+    string? Look
+);
 
 /// <summary>A plant in the list of the garden.</summary>
 /// <param name="State">empty, surveyed, working or finished, in the season that is on.</param>
@@ -16,4 +39,13 @@ public sealed record PlantView(string Id, int Revision, string Name, string Kind
 /// <param name="LastPruned">Day of the last cut in the log.</param>
 /// <param name="Row">The counts of its row, for a small drawing; null for other kinds.</param>
 /// <param name="Canes">Its canes as last seen, for a small drawing.</param>
-public sealed record PlantSummary(PlantView Plant, string State, int StepsDone, DateOnly DueFrom, DateOnly DueTo, DateOnly? LastPruned, JsonElement Canes, JsonElement? Row);
+public sealed record PlantSummary(
+    PlantView Plant,
+    string State,
+    int StepsDone,
+    DateOnly DueFrom,
+    DateOnly DueTo,
+    DateOnly? LastPruned,
+    JsonElement Canes,
+    JsonElement? Row
+);

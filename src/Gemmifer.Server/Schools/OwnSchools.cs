@@ -14,11 +14,25 @@ namespace Gemmifer.Server.Schools;
 /// <param name="Set">The changed values by name, as in the exchange format.</param>
 public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set);
 
-/// <summary>A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what it was.</summary>
+/// <summary>
+/// A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what
+/// it was.
+/// </summary>
 /// <param name="Own">Whether it is the gardener's own copy.</param>
 /// <param name="Base">The school it was copied from; null for one that ships.</param>
 /// <param name="Revision">0 for one that ships.</param>
-public sealed record RuleSchool(string Id, string Name, string Summary, bool Own, string? Base, int Revision, string[] Kinds, PlantFamily Family, RuleValue[] Values, RuleWeight[] Weights);
+public sealed record RuleSchool(
+    string Id,
+    string Name,
+    string Summary,
+    bool Own,
+    string? Base,
+    int Revision,
+    string[] Kinds,
+    PlantFamily Family,
+    RuleValue[] Values,
+    RuleWeight[] Weights
+);
 
 /// <summary>What a wish is worth in points when the choice is weighed; below 0 it counts against.</summary>
 public sealed record RuleWeight(string Name, double Points, Provenance Provenance, string Why);
@@ -28,8 +42,21 @@ public sealed record RuleWeight(string Name, double Points, Provenance Provenanc
 /// <param name="Words">What it may be; empty for a number.</param>
 /// <param name="Flag">Yes or no; then Number is 1 or 0.</param>
 /// <param name="ByKind">What it is for kinds that differ.</param>
-public sealed record RuleValue(string Name, string Label, string Unit, double? Number, string? Word, double? Min, double? Max, bool Whole, string[] Words, bool Flag,
-    Provenance Provenance, string Why, RuleByKind[] ByKind);
+public sealed record RuleValue(
+    string Name,
+    string Label,
+    string Unit,
+    double? Number,
+    string? Word,
+    double? Min,
+    double? Max,
+    bool Whole,
+    string[] Words,
+    bool Flag,
+    Provenance Provenance,
+    string Why,
+    RuleByKind[] ByKind
+);
 
 /// <summary>What a value is for one kind.</summary>
 public sealed record RuleByKind(string Kind, double? Number, string? Word, Provenance Provenance, string Why);
@@ -41,28 +68,74 @@ public static class OwnSchools
     public static void MapOwnSchools(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/rules", RulesAsync).WithName("rules").Produces<RuleSchool[]>();
-        app.MapPost("/api/rules", AddAsync).WithName("copySchool").Accepts<OwnSchoolInput>("application/json").Produces<RuleSchool>(201).ProducesProblem(422);
-        app.MapPut("/api/rules/{id}", PutAsync).WithName("saveSchool").Accepts<OwnSchoolInput>("application/json").Produces<RuleSchool>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
-        app.MapDelete("/api/rules/{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) => RemoveAsync(id, clock.GetUtcNow(), garden, cancel)).WithName("removeSchool").Produces(204).ProducesProblem(404);
-        app.MapPost("/api/rules/{id}/restore", (string id, GardenContext garden, CancellationToken cancel) => RemoveAsync(id, null, garden, cancel)).WithName("restoreSchool").Produces(204).ProducesProblem(404);
+        app.MapPost("/api/rules", AddAsync)
+            .WithName("copySchool")
+            .Accepts<OwnSchoolInput>("application/json")
+            .Produces<RuleSchool>(201)
+            .ProducesProblem(422);
+        app.MapPut("/api/rules/{id}", PutAsync)
+            .WithName("saveSchool")
+            .Accepts<OwnSchoolInput>("application/json")
+            .Produces<RuleSchool>()
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(422)
+            .ProducesProblem(428);
+        app.MapDelete(
+                "/api/rules/{id}",
+                (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+                    RemoveAsync(id, clock.GetUtcNow(), garden, cancel)
+            )
+            .WithName("removeSchool")
+            .Produces(204)
+            .ProducesProblem(404);
+        app.MapPost("/api/rules/{id}/restore", (string id, GardenContext garden, CancellationToken cancel) =>
+                RemoveAsync(id, null, garden, cancel)
+            )
+            .WithName("restoreSchool")
+            .Produces(204)
+            .ProducesProblem(404);
     }
 
     /// <summary>The gardener's own schools that serve a kind.</summary>
-    public static async Task<IEnumerable<(OwnSchoolRecord Record, School School)>> ForAsync(GardenContext garden, string kind, CancellationToken cancel)
+    public static async Task<IEnumerable<(OwnSchoolRecord Record, School School)>> ForAsync(
+        GardenContext garden,
+        string kind,
+        CancellationToken cancel
+    )
     {
-        var own = await garden.Schools.AsNoTracking().Where(s => s.RemovedAt == null).OrderBy(s => s.Name).ToListAsync(cancel);
-        return own.Select(r => (Record: r, School: Apply(r.Base, kind, r.Name, JsonNode.Parse(r.Set)!.AsObject(), []))).Where(x => x.School is not null).Select(x => (x.Record, x.School!));
+        var own = await garden
+            .Schools.AsNoTracking()
+            .Where(s => s.RemovedAt == null)
+            .OrderBy(s => s.Name)
+            .ToListAsync(cancel);
+        return own.Select(r => (Record: r, School: Apply(r.Base, kind, r.Name, JsonNode.Parse(r.Set)!.AsObject(), [])))
+            .Where(x => x.School is not null)
+            .Select(x => (x.Record, x.School!));
     }
 
-    /// <summary>Fills a survey's reference to an own school with the values that school has now; a reference to none stays as it was stored.</summary>
+    /// <summary>
+    /// Fills a survey's reference to an own school with the values that school has now; a reference to none stays as it
+    /// was stored.
+    /// </summary>
     public static JsonNode? Fresh(JsonNode? school, IReadOnlyDictionary<string, OwnSchoolRecord> own)
     {
-        if (school is not JsonObject chosen || (string?)chosen["own"] is not { } id || !own.TryGetValue(id, out var record))
+        if (
+            school is not JsonObject chosen
+            || (string?)chosen["own"] is not { } id
+            || !own.TryGetValue(id, out var record)
+        )
         {
             return school;
         }
 
-        var fresh = new JsonObject { ["base"] = record.Base, ["set"] = JsonNode.Parse(record.Set), ["own"] = id, ["name"] = record.Name };
+        var fresh = new JsonObject
+        {
+            ["base"] = record.Base,
+            ["set"] = JsonNode.Parse(record.Set),
+            ["own"] = id,
+            ["name"] = record.Name,
+        };
         if (chosen["hardness"] is { } hardness)
         {
             fresh["hardness"] = hardness.DeepClone();
@@ -72,8 +145,10 @@ public static class OwnSchools
     }
 
     /// <summary>All own schools by id, those taken out included: surveys made with them still mean them.</summary>
-    public static async Task<IReadOnlyDictionary<string, OwnSchoolRecord>> ByIdAsync(GardenContext garden, CancellationToken cancel) =>
-        await garden.Schools.AsNoTracking().ToDictionaryAsync(s => s.Id, cancel);
+    public static async Task<IReadOnlyDictionary<string, OwnSchoolRecord>> ByIdAsync(
+        GardenContext garden,
+        CancellationToken cancel
+    ) => await garden.Schools.AsNoTracking().ToDictionaryAsync(s => s.Id, cancel);
 
     private static School? Apply(string id, string kind, string name, JsonObject set, List<SurveyError> errors)
     {
@@ -91,8 +166,14 @@ public static class OwnSchools
 
     private static async Task<IResult> RulesAsync(GardenContext garden, CancellationToken cancel)
     {
-        var own = await garden.Schools.AsNoTracking().Where(s => s.RemovedAt == null).OrderBy(s => s.Name).ToListAsync(cancel);
-        return Results.Ok(SchoolCatalog.Ids.Select(id => ViewOf(id, null)).Concat(own.Select(o => ViewOf(o.Base, o))).ToArray());
+        var own = await garden
+            .Schools.AsNoTracking()
+            .Where(s => s.RemovedAt == null)
+            .OrderBy(s => s.Name)
+            .ToListAsync(cancel);
+        return Results.Ok(
+            SchoolCatalog.Ids.Select(id => ViewOf(id, null)).Concat(own.Select(o => ViewOf(o.Base, o))).ToArray()
+        );
     }
 
     private static RuleSchool ViewOf(string id, OwnSchoolRecord? own)
@@ -100,9 +181,33 @@ public static class OwnSchools
         var file = SchoolCatalog.File(id)!;
         var set = own is null ? [] : JsonNode.Parse(own.Set)!.AsObject();
         var general = own is null ? file.General : ApplyTo(file.General, set);
-        return new RuleSchool(own?.Id ?? id, own?.Name ?? general.Name, general.Summary, own is not null, own?.Base, own?.Revision ?? 0, [.. file.Kinds], file.Family,
-            [.. SchoolValueSpec.All.Where(spec => !general.Value(spec.Name).Unused).Select(spec => ValueOf(spec, general, [.. file.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]))],
-            [.. general.Weights.OrderByDescending(w => w.Value.Number).ThenBy(w => w.Key, StringComparer.Ordinal).Select(w => new RuleWeight(w.Key, w.Value.Number, w.Value.Provenance, w.Value.Why))]);
+        return new RuleSchool(
+            own?.Id ?? id,
+            own?.Name ?? general.Name,
+            general.Summary,
+            own is not null,
+            own?.Base,
+            own?.Revision ?? 0,
+            [.. file.Kinds],
+            file.Family,
+            [
+                .. SchoolValueSpec
+                    .All.Where(spec => !general.Value(spec.Name).Unused)
+                    .Select(spec =>
+                        ValueOf(
+                            spec,
+                            general,
+                            [.. file.Kinds.Where(_ => !set.ContainsKey(spec.Name)).Select(k => (k, file.For(k)!))]
+                        )
+                    ),
+            ],
+            [
+                .. general
+                    .Weights.OrderByDescending(w => w.Value.Number)
+                    .ThenBy(w => w.Key, StringComparer.Ordinal)
+                    .Select(w => new RuleWeight(w.Key, w.Value.Number, w.Value.Provenance, w.Value.Why)),
+            ]
+        );
     }
 
     private static School ApplyTo(School school, JsonObject set)
@@ -116,15 +221,50 @@ public static class OwnSchools
         var value = general.Value(spec.Name);
         static double? Number(SchoolValue v) => v.Word is null && v.Limited ? v.Number : null;
         var numeric = spec.Words.Length == 0 && !spec.Flag;
-        return new RuleValue(spec.Name, spec.Label, spec.Unit, Number(value), value.Word, numeric ? spec.Min : null, numeric ? spec.Max : null, spec.Whole, [.. spec.Words], spec.Flag,
-            value.Provenance, value.Why,
-            [.. kinds.Select(k => (k.Kind, Value: k.School.Value(spec.Name))).Where(k => k.Value.Number != value.Number || k.Value.Word != value.Word)
-                .Select(k => new RuleByKind(PlantKinds.Of(k.Kind).Name, Number(k.Value), k.Value.Word, k.Value.Provenance, k.Value.Why))]);
+        return new RuleValue(
+            spec.Name,
+            spec.Label,
+            spec.Unit,
+            Number(value),
+            value.Word,
+            numeric ? spec.Min : null,
+            numeric ? spec.Max : null,
+            spec.Whole,
+            [.. spec.Words],
+            spec.Flag,
+            value.Provenance,
+            value.Why,
+            [
+                .. kinds
+                    .Select(k => (k.Kind, Value: k.School.Value(spec.Name)))
+                    .Where(k => k.Value.Number != value.Number || k.Value.Word != value.Word)
+                    .Select(k => new RuleByKind(
+                        PlantKinds.Of(k.Kind).Name,
+                        Number(k.Value),
+                        k.Value.Word,
+                        k.Value.Provenance,
+                        k.Value.Why
+                    )),
+            ]
+        );
     }
 
-    private static async Task<IResult> AddAsync(HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> AddAsync(
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
-        var record = new OwnSchoolRecord { Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"), Name = "", Base = "", Set = "{}", Revision = 1, CreatedAt = clock.GetUtcNow() };
+        var record = new OwnSchoolRecord
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"),
+            Name = "",
+            Base = "",
+            Set = "{}",
+            Revision = 1,
+            CreatedAt = clock.GetUtcNow(),
+        };
         if (await FillAsync(record, request, cancel) is { } error)
         {
             return error;
@@ -135,7 +275,12 @@ public static class OwnSchools
         return Results.Created($"/api/rules/{record.Id}", ViewOf(record.Base, record));
     }
 
-    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, CancellationToken cancel)
+    private static async Task<IResult> PutAsync(
+        string id,
+        HttpRequest request,
+        GardenContext garden,
+        CancellationToken cancel
+    )
     {
         if (RequestBody.Revision(request) is not { } revision)
         {
@@ -170,7 +315,12 @@ public static class OwnSchools
         return Results.Ok(ViewOf(record.Base, record));
     }
 
-    private static async Task<IResult> RemoveAsync(string id, DateTimeOffset? at, GardenContext garden, CancellationToken cancel)
+    private static async Task<IResult> RemoveAsync(
+        string id,
+        DateTimeOffset? at,
+        GardenContext garden,
+        CancellationToken cancel
+    )
     {
         if (await garden.Schools.FirstOrDefaultAsync(s => s.Id == id, cancel) is not { } record)
         {
@@ -183,10 +333,15 @@ public static class OwnSchools
         return Results.NoContent();
     }
 
-    /// <summary>Where one of two values that hang together was changed, the other is set with it, so that no kind's own value contradicts.</summary>
+    /// <summary>
+    /// Where one of two values that hang together was changed, the other is set with it, so that no kind's own value
+    /// contradicts.
+    /// </summary>
     private static JsonObject Whole(JsonObject set, School school)
     {
-        foreach (var (low, high) in SchoolValueSpec.Ordered.Where(p => set.ContainsKey(p.Low) || set.ContainsKey(p.High)))
+        foreach (
+            var (low, high) in SchoolValueSpec.Ordered.Where(p => set.ContainsKey(p.Low) || set.ContainsKey(p.High))
+        )
         {
             foreach (var name in (string[])[low, high])
             {
@@ -228,7 +383,10 @@ public static class OwnSchools
                 var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.General, set, "/set", notes);
                 errors.AddRange(notes.Errors);
                 errors.AddRange(notes.Warnings.Select(w => new SurveyError("/set", "unknown", w.Text)));
-                record.Set = errors.Count == 0 ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString() : record.Set;
+                record.Set =
+                    errors.Count == 0
+                        ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString()
+                        : record.Set;
             }
 
             if (errors.Count > 0)

@@ -18,11 +18,25 @@ public sealed record GardenSettings(string Units, string Theme, BodyMeasures Bod
 {
     /// <summary>Before anything was set; body measures are common practice.</summary>
     public static GardenSettings Default { get; } =
-        new("metric", "auto", new BodyMeasures(7, 14, 20, 100, 190, 200, 900, 1700), new GardenPlace("north", "04-15", "10-20"));
+        new(
+            "metric",
+            "auto",
+            new BodyMeasures(7, 14, 20, 100, 190, 200, 900, 1700),
+            new GardenPlace("north", "04-15", "10-20")
+        );
 }
 
 /// <summary>Lengths people carry on them, mm.</summary>
-public sealed record BodyMeasures(double Pencil, double Finger, double Thumb, double Fist, double Hand, double Shears, double Hip, double Self);
+public sealed record BodyMeasures(
+    double Pencil,
+    double Finger,
+    double Thumb,
+    double Fist,
+    double Hand,
+    double Shears,
+    double Hip,
+    double Self
+);
 
 /// <summary>Where the garden is. Frost days as month and day.</summary>
 public sealed record GardenPlace(string Hemisphere, string LastFrost, string FirstFrost)
@@ -32,8 +46,12 @@ public sealed record GardenPlace(string Hemisphere, string LastFrost, string Fir
 
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
-    public GrowingPlace Growing => new(
-        Southern, int.Parse(LastFrost[..2], CultureInfo.InvariantCulture), int.Parse(LastFrost[3..], CultureInfo.InvariantCulture));
+    public GrowingPlace Growing =>
+        new(
+            Southern,
+            int.Parse(LastFrost[..2], CultureInfo.InvariantCulture),
+            int.Parse(LastFrost[3..], CultureInfo.InvariantCulture)
+        );
 }
 
 /// <summary>Settings with the revision they were read at.</summary>
@@ -45,24 +63,37 @@ public static class SettingsEndpoints
     private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
     private static readonly (string Name, double Min, double Max)[] Measures =
     [
-        ("pencil", 3, 15), ("finger", 5, 40), ("thumb", 10, 50), ("fist", 50, 200),
-        ("hand", 100, 300), ("shears", 100, 400), ("hip", 400, 1400), ("self", 800, 2300),
+        ("pencil", 3, 15),
+        ("finger", 5, 40),
+        ("thumb", 10, 50),
+        ("fist", 50, 200),
+        ("hand", 100, 300),
+        ("shears", 100, 400),
+        ("hip", 400, 1400),
+        ("self", 800, 2300),
     ];
 
     /// <summary>Adds the routes.</summary>
     public static void MapSettings(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/settings", async (GardenContext garden, CancellationToken cancel) => Results.Ok(await LoadAsync(garden, cancel)))
-            .WithName("settings").Produces<SettingsView>();
-        app.MapPut("/api/settings", PutAsync).WithName("saveSettings").Accepts<GardenSettings>("application/json")
-            .Produces<SettingsView>().ProducesProblem(422);
+        app.MapGet("/api/settings", async (GardenContext garden, CancellationToken cancel) =>
+                Results.Ok(await LoadAsync(garden, cancel))
+            )
+            .WithName("settings")
+            .Produces<SettingsView>();
+        app.MapPut("/api/settings", PutAsync)
+            .WithName("saveSettings")
+            .Accepts<GardenSettings>("application/json")
+            .Produces<SettingsView>()
+            .ProducesProblem(422);
     }
 
     /// <summary>The settings as stored, or the defaults.</summary>
     public static async Task<SettingsView> LoadAsync(GardenContext garden, CancellationToken cancel)
     {
         var row = await garden.Settings.AsNoTracking().OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
-        return row is null ? new SettingsView(0, GardenSettings.Default)
+        return row is null
+            ? new SettingsView(0, GardenSettings.Default)
             : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, Web)!);
     }
 
@@ -107,15 +138,35 @@ public static class SettingsEndpoints
         }
 
         var body = new FieldReader(f.Find("body")!.Value, "/body", errors);
-        var lengths = Measures.ToDictionary(m => m.Name, m => body.Require(m.Name) ? body.Number(m.Name, m.Min, m.Max) ?? 0 : 0);
+        var lengths = Measures.ToDictionary(
+            m => m.Name,
+            m => body.Require(m.Name) ? body.Number(m.Name, m.Min, m.Max) ?? 0 : 0
+        );
         var place = new FieldReader(f.Find("place")!.Value, "/place", errors);
         var d = GardenSettings.Default.Place;
         return new GardenSettings(
             f.Word("units", ["metric", "imperial"]) ?? "metric",
             f.Word("theme", ["auto", "light", "dark", "sun"]) ?? "auto",
-            new BodyMeasures(lengths["pencil"], lengths["finger"], lengths["thumb"], lengths["fist"], lengths["hand"], lengths["shears"], lengths["hip"], lengths["self"]),
-            new GardenPlace(place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere, Frost(place, "lastFrost") ?? d.LastFrost, Frost(place, "firstFrost") ?? d.FirstFrost));
+            new BodyMeasures(
+                lengths["pencil"],
+                lengths["finger"],
+                lengths["thumb"],
+                lengths["fist"],
+                lengths["hand"],
+                lengths["shears"],
+                lengths["hip"],
+                lengths["self"]
+            ),
+            new GardenPlace(
+                place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere,
+                Frost(place, "lastFrost") ?? d.LastFrost,
+                Frost(place, "firstFrost") ?? d.FirstFrost
+            )
+        );
     }
 
-    private static string? Frost(FieldReader f, string name) => f.MonthDay(name) is { } day ? string.Create(CultureInfo.InvariantCulture, $"{day.Month:00}-{day.Day:00}") : null;
+    private static string? Frost(FieldReader f, string name) =>
+        f.MonthDay(name) is { } day
+            ? string.Create(CultureInfo.InvariantCulture, $"{day.Month:00}-{day.Day:00}")
+            : null;
 }

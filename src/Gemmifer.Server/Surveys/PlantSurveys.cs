@@ -13,7 +13,8 @@ namespace Gemmifer.Server.Surveys;
 
 /// <summary>The survey of a plant as it stands.</summary>
 /// <param name="Record">Stored, or, at revision 0, what last season's work left.</param>
-/// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this season.</param>
+/// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this
+/// season.</param>
 /// <param name="Document">In the exchange format.</param>
 public sealed record PlantSurvey(SurveyRecord Record, int Season, int? CarriedFrom, JsonObject Document);
 
@@ -21,31 +22,56 @@ public sealed record PlantSurvey(SurveyRecord Record, int Season, int? CarriedFr
 public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
 {
     /// <summary>Where the garden is.</summary>
-    public async Task<GardenPlace> PlaceAsync(CancellationToken cancel) => (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+    public async Task<GardenPlace> PlaceAsync(CancellationToken cancel) =>
+        (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
 
     /// <summary>The survey of a plant in the season that is on.</summary>
     public async Task<PlantSurvey> NowAsync(PlantRecord plant, CancellationToken cancel)
     {
         var (place, today) = (await PlaceAsync(cancel), PlantEndpoints.Today(clock));
         var season = PruningYear.Of(today, place.Southern);
-        var latest = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season <= season).OrderByDescending(s => s.Season).FirstOrDefaultAsync(cancel);
-        var steps = latest is null || latest.Season == season ? []
-            : await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Step && l.Season == latest.Season).OrderBy(l => l.Id).ToListAsync(cancel);
+        var latest = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => s.PlantId == plant.Id && s.Season <= season)
+            .OrderByDescending(s => s.Season)
+            .FirstOrDefaultAsync(cancel);
+        var steps =
+            latest is null || latest.Season == season
+                ? []
+                : await garden
+                    .Log.AsNoTracking()
+                    .Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Step && l.Season == latest.Season)
+                    .OrderBy(l => l.Id)
+                    .ToListAsync(cancel);
         var (record, from) = Current(plant, latest, steps, place, today, season);
         return new PlantSurvey(record, season, from, await ComposeAsync(plant, record, cancel));
     }
 
     /// <summary>A survey in the exchange format, with what was weighed in other seasons.</summary>
-    public async Task<JsonObject> ComposeAsync(PlantRecord plant, SurveyRecord survey, CancellationToken cancel) => SurveyDocuments.Compose(
-        plant, survey, await PlaceAsync(cancel), await OwnSchools.ByIdAsync(garden, cancel), await Weighed.OfAsync(garden, plant, survey.Season, cancel));
+    public async Task<JsonObject> ComposeAsync(PlantRecord plant, SurveyRecord survey, CancellationToken cancel) =>
+        SurveyDocuments.Compose(
+            plant,
+            survey,
+            await PlaceAsync(cancel),
+            await OwnSchools.ByIdAsync(garden, cancel),
+            await Weighed.OfAsync(garden, plant, survey.Season, cancel)
+        );
 
     /// <summary>
-    /// The survey of a plant in a season: the stored one, or, where nobody looked yet, what the last season's work left, not stored
+    /// The survey of a plant in a season: the stored one, or, where nobody looked yet, what the last season's work
+    /// left, not stored
     /// and at revision 0, with the season it comes from.
     /// </summary>
     /// <param name="latest">The plant's latest survey; null where there is none.</param>
     /// <param name="steps">Steps recorded in the season of the latest survey.</param>
-    public static (SurveyRecord Survey, int? CarriedFrom) Current(PlantRecord plant, SurveyRecord? latest, IReadOnlyList<LogRecord> steps, GardenPlace place, DateOnly today, int season)
+    public static (SurveyRecord Survey, int? CarriedFrom) Current(
+        PlantRecord plant,
+        SurveyRecord? latest,
+        IReadOnlyList<LogRecord> steps,
+        GardenPlace place,
+        DateOnly today,
+        int season
+    )
     {
         if (latest?.Season == season)
         {
@@ -67,8 +93,16 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
             return (fresh, null);
         }
 
-        var survey = SurveyDocuments.Read(SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>())) is SurveyReading.Valid valid ? valid.Survey : null;
-        var (done, seasons) = (steps.Where(s => s.Visit == latest.Visit).Select(s => s.ToStep()).ToArray(), season - latest.Season);
+        var survey = SurveyDocuments.Read(
+            SurveyDocuments.Compose(plant, latest, place, new Dictionary<string, OwnSchoolRecord>())
+        )
+            is SurveyReading.Valid valid
+            ? valid.Survey
+            : null;
+        var (done, seasons) = (
+            steps.Where(s => s.Visit == latest.Visit).Select(s => s.ToStep()).ToArray(),
+            season - latest.Season
+        );
         fresh.Stems = SurveyDocuments.Carried(plant, latest.Stems, done, seasons, survey);
         SurveyDocuments.Next(plant, latest, fresh, seasons, survey);
         return (fresh, latest.Season);

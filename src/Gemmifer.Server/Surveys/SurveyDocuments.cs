@@ -14,20 +14,56 @@ using Gemmifer.Server.Settings;
 namespace Gemmifer.Server.Surveys;
 
 /// <summary>The parts of a survey that are stored, each as in the exchange format.</summary>
-public sealed record SurveyParts(JsonNode Stems, JsonNode KeepOut, JsonNode? School, JsonNode? Support, JsonNode? Vine, JsonNode? Row, JsonNode? Rain);
+public sealed record SurveyParts(
+    JsonNode Stems,
+    JsonNode KeepOut,
+    JsonNode? School,
+    JsonNode? Support,
+    JsonNode? Vine,
+    JsonNode? Row,
+    JsonNode? Rain
+);
 
-/// <summary>Puts a stored survey together with its plant and place into the exchange format; carries one over into the next season.</summary>
+/// <summary>
+/// Puts a stored survey together with its plant and place into the exchange format; carries one over into the next
+/// season.
+/// </summary>
 public static class SurveyDocuments
 {
     /// <summary>The whole survey as gemmifer.survey/1.</summary>
     /// <param name="own">The gardener's own schools, whose values are as they are now.</param>
     /// <param name="weighed">What was weighed of a vine in other seasons.</param>
-    public static JsonObject Compose(PlantRecord plant, SurveyRecord survey, GardenPlace place, IReadOnlyDictionary<string, OwnSchoolRecord> own, JsonArray? weighed = null) =>
-        Compose(plant, place, survey.Date, new SurveyParts(JsonNode.Parse(survey.Stems)!, JsonNode.Parse(survey.KeepOut)!,
-            OwnSchools.Fresh(Parsed(survey.School), own), Parsed(survey.Support), Parsed(survey.Vine), Parsed(survey.Row), Parsed(survey.Rain)), weighed);
+    public static JsonObject Compose(
+        PlantRecord plant,
+        SurveyRecord survey,
+        GardenPlace place,
+        IReadOnlyDictionary<string, OwnSchoolRecord> own,
+        JsonArray? weighed = null
+    ) =>
+        Compose(
+            plant,
+            place,
+            survey.Date,
+            new SurveyParts(
+                JsonNode.Parse(survey.Stems)!,
+                JsonNode.Parse(survey.KeepOut)!,
+                OwnSchools.Fresh(Parsed(survey.School), own),
+                Parsed(survey.Support),
+                Parsed(survey.Vine),
+                Parsed(survey.Row),
+                Parsed(survey.Rain)
+            ),
+            weighed
+        );
 
     /// <summary>The same from its parts.</summary>
-    public static JsonObject Compose(PlantRecord plant, GardenPlace place, DateOnly date, SurveyParts parts, JsonArray? weighed = null)
+    public static JsonObject Compose(
+        PlantRecord plant,
+        GardenPlace place,
+        DateOnly date,
+        SurveyParts parts,
+        JsonArray? weighed = null
+    )
     {
         if (parts.Vine is JsonObject vine && weighed is { Count: > 0 })
         {
@@ -51,7 +87,12 @@ public static class SurveyDocuments
             },
             ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
             ["school"] = parts.School,
-            ["place"] = new JsonObject { ["hemisphere"] = place.Hemisphere, ["lastFrost"] = place.LastFrost, ["firstFrost"] = place.FirstFrost },
+            ["place"] = new JsonObject
+            {
+                ["hemisphere"] = place.Hemisphere,
+                ["lastFrost"] = place.LastFrost,
+                ["firstFrost"] = place.FirstFrost,
+            },
             ["rain"] = parts.Rain,
             ["support"] = parts.Support,
             ["keepOut"] = parts.KeepOut,
@@ -72,25 +113,41 @@ public static class SurveyDocuments
 
     /// <summary>Whether a reading fails for nothing but the missing stems.</summary>
     public static bool OnlyEmpty(SurveyReading reading, JsonObject document) =>
-        document["stems"] is JsonArray { Count: 0 } && document["row"] is null && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
+        document["stems"] is JsonArray { Count: 0 }
+        && document["row"] is null
+        && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
 
     /// <summary>The day to plan for in the season that is on.</summary>
-    public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) => PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.Growing);
+    public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) =>
+        PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.Growing);
 
     /// <summary>The stems of a stored survey as the work of its season left them, some seasons on.</summary>
     /// <param name="survey">The survey of that season; null where it cannot be read.</param>
-    public static string Carried(PlantRecord plant, string stems, IReadOnlyList<StepDone> done, int seasons, Survey? survey)
+    public static string Carried(
+        PlantRecord plant,
+        string stems,
+        IReadOnlyList<StepDone> done,
+        int seasons,
+        Survey? survey
+    )
     {
         var noted = JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
-        return JsonSerializer.Serialize(family.Grown(CarryOver.Stems(noted, done, seasons, survey), seasons), PartJson.Options);
+        return JsonSerializer.Serialize(
+            family.Grown(CarryOver.Stems(noted, done, seasons, survey), seasons),
+            PartJson.Options
+        );
     }
 
     /// <summary>The part of a survey that only its family has, some seasons on.</summary>
     public static void Next(PlantRecord plant, SurveyRecord latest, SurveyRecord fresh, int seasons, Survey? survey)
     {
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
-        if (family.Part is not { } part || latest.Part(part) is not { } stored || JsonNode.Parse(stored) is not JsonObject facts)
+        if (
+            family.Part is not { } part
+            || latest.Part(part) is not { } stored
+            || JsonNode.Parse(stored) is not JsonObject facts
+        )
         {
             return;
         }

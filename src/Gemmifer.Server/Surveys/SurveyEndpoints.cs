@@ -14,12 +14,22 @@ namespace Gemmifer.Server.Surveys;
 
 /// <summary>A survey with the revision it was read at.</summary>
 /// <param name="Revision">0 where nothing was stored yet this season.</param>
-/// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this season.</param>
+/// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this
+/// season.</param>
 /// <param name="Document">The survey in the exchange format gemmifer.survey/1.</param>
 public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
-public sealed record SurveyInput(DateOnly Date, JsonElement Stems, JsonElement? KeepOut, JsonElement? School, JsonElement? Support, JsonElement? Vine, JsonElement? Row, JsonElement? Rain);
+public sealed record SurveyInput(
+    DateOnly Date,
+    JsonElement Stems,
+    JsonElement? KeepOut,
+    JsonElement? School,
+    JsonElement? Support,
+    JsonElement? Vine,
+    JsonElement? Row,
+    JsonElement? Rain
+);
 
 /// <summary>Reads and stores the survey of a plant.</summary>
 public static class SurveyEndpoints
@@ -28,11 +38,22 @@ public static class SurveyEndpoints
     public static void MapSurveys(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/plants/{id}/survey", GetAsync).WithName("survey").Produces<SurveyView>().ProducesProblem(404);
-        app.MapPut("/api/plants/{id}/survey", PutAsync).WithName("saveSurvey").Accepts<SurveyInput>("application/json")
-            .Produces<SurveyView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).ProducesProblem(428);
+        app.MapPut("/api/plants/{id}/survey", PutAsync)
+            .WithName("saveSurvey")
+            .Accepts<SurveyInput>("application/json")
+            .Produces<SurveyView>()
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(422)
+            .ProducesProblem(428);
     }
 
-    private static async Task<IResult> GetAsync(string id, GardenContext garden, PlantSurveys surveys, CancellationToken cancel)
+    private static async Task<IResult> GetAsync(
+        string id,
+        GardenContext garden,
+        PlantSurveys surveys,
+        CancellationToken cancel
+    )
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
@@ -43,7 +64,13 @@ public static class SurveyEndpoints
         return Results.Ok(ViewOf(now.Record, now.Document, now.CarriedFrom));
     }
 
-    private static async Task<IResult> PutAsync(string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> PutAsync(
+        string id,
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (RequestBody.Revision(request) is not { } revision)
         {
@@ -81,11 +108,26 @@ public static class SurveyEndpoints
             static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
 
             // A page from before a part was known does not send it: what is stored stays.
-            JsonNode? Sent(string name, string? stored) => document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name)) : stored is null ? null : JsonNode.Parse(stored);
+            JsonNode? Sent(string name, string? stored) =>
+                document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name))
+                : stored is null ? null
+                : JsonNode.Parse(stored);
             var vine = Sent("vine", record?.Vine);
             (vine as JsonObject)?.Remove("records");
-            var composed = SurveyDocuments.Compose(plant, place, date, new SurveyParts(Node(f.Find("stems"))!, Node(f.Find("keepOut")) ?? new JsonArray(), Node(f.Find("school")),
-                Sent("support", record?.Support), vine, Sent("row", record?.Row), Sent("rain", record?.Rain)));
+            var composed = SurveyDocuments.Compose(
+                plant,
+                place,
+                date,
+                new SurveyParts(
+                    Node(f.Find("stems"))!,
+                    Node(f.Find("keepOut")) ?? new JsonArray(),
+                    Node(f.Find("school")),
+                    Sent("support", record?.Support),
+                    vine,
+                    Sent("row", record?.Row),
+                    Sent("rain", record?.Rain)
+                )
+            );
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
             {
@@ -94,7 +136,13 @@ public static class SurveyEndpoints
 
             if (record is null)
             {
-                record = new SurveyRecord { PlantId = id, Season = season, Stems = "", KeepOut = "" };
+                record = new SurveyRecord
+                {
+                    PlantId = id,
+                    Season = season,
+                    Stems = "",
+                    KeepOut = "",
+                };
                 garden.Add(record);
             }
 
@@ -112,13 +160,19 @@ public static class SurveyEndpoints
             {
                 await garden.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+            catch (DbUpdateException e)
+                when (e is DbUpdateConcurrencyException
+                    || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 }
+                )
             {
                 // Another tab saved between our look and our save, or made the season's first survey.
                 return Problems.Conflict(revision + 1);
             }
 
-            if (composed["vine"] is JsonObject stored && await Weighed.OfAsync(garden, plant, season, cancel) is { Count: > 0 } weighed)
+            if (
+                composed["vine"] is JsonObject stored
+                && await Weighed.OfAsync(garden, plant, season, cancel) is { Count: > 0 } weighed
+            )
             {
                 stored["records"] = weighed;
             }

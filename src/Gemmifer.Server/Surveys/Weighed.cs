@@ -12,15 +12,27 @@ public static class Weighed
 {
     /// <summary>Prunings of earlier winters and crops; null for other kinds.</summary>
     /// <param name="season">The season that is on; its own prunings are in its survey.</param>
-    public static async Task<JsonArray?> OfAsync(GardenContext garden, PlantRecord plant, int season, CancellationToken cancel)
+    public static async Task<JsonArray?> OfAsync(
+        GardenContext garden,
+        PlantRecord plant,
+        int season,
+        CancellationToken cancel
+    )
     {
         if (PlantKinds.Of(plant.Kind).Family != PlantFamily.Vine)
         {
             return null;
         }
 
-        var surveys = await garden.Surveys.AsNoTracking().Where(s => s.PlantId == plant.Id && s.Season < season && s.Vine != null).ToListAsync(cancel);
-        var crops = await garden.Log.AsNoTracking().Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Crop).OrderBy(l => l.Id).ToListAsync(cancel);
+        var surveys = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => s.PlantId == plant.Id && s.Season < season && s.Vine != null)
+            .ToListAsync(cancel);
+        var crops = await garden
+            .Log.AsNoTracking()
+            .Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Crop)
+            .OrderBy(l => l.Id)
+            .ToListAsync(cancel);
         return Of(surveys, crops, season);
     }
 
@@ -28,7 +40,8 @@ public static class Weighed
     public static JsonArray Of(IEnumerable<SurveyRecord> surveys, IEnumerable<LogRecord> log, int season)
     {
         var seasons = new SortedDictionary<int, JsonObject>();
-        JsonObject Summer(int year) => seasons.TryGetValue(year, out var had) ? had : seasons[year] = new JsonObject { ["season"] = year };
+        JsonObject Summer(int year) =>
+            seasons.TryGetValue(year, out var had) ? had : seasons[year] = new JsonObject { ["season"] = year };
         foreach (var s in surveys.Where(s => s.Season < season && s.Vine is not null))
         {
             // Prunings are the wood of the summer before.

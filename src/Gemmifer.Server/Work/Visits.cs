@@ -16,7 +16,17 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Work;
 
 /// <summary>A visit that is to come.</summary>
-public sealed record VisitView(int Id, string PlantId, string Plant, string PlantKind, string Place, VisitKind Kind, string Text, IReadOnlyList<Measure>? Measures, DateOnly Due);
+public sealed record VisitView(
+    int Id,
+    string PlantId,
+    string Plant,
+    string PlantKind,
+    string Place,
+    VisitKind Kind,
+    string Text,
+    IReadOnlyList<Measure>? Measures,
+    DateOnly Due
+);
 
 /// <summary>What became of a visit.</summary>
 /// <param name="Days">With later: so many days on, 1 to 60; a week where not said.</param>
@@ -29,24 +39,46 @@ public enum VisitOutcome
     Later,
 }
 
-/// <summary>Visits that follow from the work: the second cut, tipping, a look. Stored, so that they are there after a restart.</summary>
+/// <summary>
+/// Visits that follow from the work: the second cut, tipping, a look. Stored, so that they are there after a restart.
+/// </summary>
 public static class Visits
 {
     /// <summary>Adds the routes.</summary>
     public static void MapVisits(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/visits", ListAsync).WithName("visits").Produces<VisitView[]>();
-        app.MapPost("/api/visits/{id:int}", SettleAsync).WithName("settleVisit").Accepts<VisitInput>("application/json").Produces(204).ProducesProblem(404).ProducesProblem(422);
-        app.MapPost("/api/plants/{id}/second-visit", BeginSecondAsync).WithName("beginSecondVisit").Produces<SurveyView>().ProducesProblem(404).ProducesProblem(409);
+        app.MapPost("/api/visits/{id:int}", SettleAsync)
+            .WithName("settleVisit")
+            .Accepts<VisitInput>("application/json")
+            .Produces(204)
+            .ProducesProblem(404)
+            .ProducesProblem(422);
+        app.MapPost("/api/plants/{id}/second-visit", BeginSecondAsync)
+            .WithName("beginSecondVisit")
+            .Produces<SurveyView>()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
-    /// <summary>Brings the visits of a plant in line with its work: those of its plan once work has begun, none before. What is done stays done.</summary>
+    /// <summary>
+    /// Brings the visits of a plant in line with its work: those of its plan once work has begun, none before. What is
+    /// done stays done.
+    /// </summary>
     public static async Task FollowAsync(GardenContext garden, OpenWork work, CancellationToken cancel)
     {
-        var stored = await garden.Visits.Where(v => v.PlantId == work.Plant.Id && v.Season == work.Season).ToListAsync(cancel);
+        var stored = await garden
+            .Visits.Where(v => v.PlantId == work.Plant.Id && v.Season == work.Season)
+            .ToListAsync(cancel);
         var wanted = work.Steps.Count == 0 && !work.Finished ? [] : Of(work).ToArray();
         var prefix = work.Visit.ToString(CultureInfo.InvariantCulture) + ":";
-        garden.RemoveRange(stored.Where(v => v.DoneAt is null && v.Key.StartsWith(prefix, StringComparison.Ordinal) && wanted.All(w => w.Key != v.Key)));
+        garden.RemoveRange(
+            stored.Where(v =>
+                v.DoneAt is null
+                && v.Key.StartsWith(prefix, StringComparison.Ordinal)
+                && wanted.All(w => w.Key != v.Key)
+            )
+        );
         foreach (var visit in wanted)
         {
             if (stored.FirstOrDefault(v => v.Key == visit.Key) is not { } had)
@@ -60,17 +92,21 @@ public static class Visits
         }
     }
 
-    private static IEnumerable<VisitRecord> Of(OpenWork work) => work.State is not { } state ? []
-        : PlannedVisit.Of(state.Plan).Select(v => new VisitRecord
-        {
-            PlantId = work.Plant.Id,
-            Season = work.Season,
-            Key = $"{work.Visit}:{v.Key}",
-            Kind = v.Kind,
-            Text = v.Text,
-            Measures = WorkStore.Stored(v.Text.Measures),
-            Due = v.Due,
-        });
+    private static IEnumerable<VisitRecord> Of(OpenWork work) =>
+        work.State is not { } state
+            ? []
+            : PlannedVisit
+                .Of(state.Plan)
+                .Select(v => new VisitRecord
+                {
+                    PlantId = work.Plant.Id,
+                    Season = work.Season,
+                    Key = $"{work.Visit}:{v.Key}",
+                    Kind = v.Kind,
+                    Text = v.Text,
+                    Measures = WorkStore.Stored(v.Text.Measures),
+                    Due = v.Due,
+                });
 
     /// <summary>A visit that was missed by so many days is no longer asked for.</summary>
     private const int MissedDays = 120;
@@ -78,12 +114,37 @@ public static class Visits
     private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
     {
         var since = PlantEndpoints.Today(clock).AddDays(-MissedDays);
-        var open = await garden.Visits.AsNoTracking().Where(v => v.DoneAt == null && v.Due >= since).Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
-            .OrderBy(x => x.v.Due).ThenBy(x => x.p.Name).ThenBy(x => x.v.Id).ToListAsync(cancel);
-        return Results.Ok(open.Select(x => new VisitView(x.v.Id, x.p.Id, x.p.Name, x.p.Kind, x.p.Place, x.v.Kind, x.v.Text, WorkStore.MeasuresOf(x.v.Measures), x.v.Due)).ToArray());
+        var open = await garden
+            .Visits.AsNoTracking()
+            .Where(v => v.DoneAt == null && v.Due >= since)
+            .Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
+            .OrderBy(x => x.v.Due)
+            .ThenBy(x => x.p.Name)
+            .ThenBy(x => x.v.Id)
+            .ToListAsync(cancel);
+        return Results.Ok(
+            open.Select(x => new VisitView(
+                    x.v.Id,
+                    x.p.Id,
+                    x.p.Name,
+                    x.p.Kind,
+                    x.p.Place,
+                    x.v.Kind,
+                    x.v.Text,
+                    WorkStore.MeasuresOf(x.v.Measures),
+                    x.v.Due
+                ))
+                .ToArray()
+        );
     }
 
-    private static async Task<IResult> SettleAsync(int id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    private static async Task<IResult> SettleAsync(
+        int id,
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         if (error is not null)
@@ -115,7 +176,16 @@ public static class Visits
             else
             {
                 visit.DoneAt = clock.GetUtcNow();
-                garden.Add(new LogRecord { PlantId = visit.PlantId, Season = visit.Season, At = clock.GetUtcNow(), Kind = LogKind.Note, Text = $"Came back: {visit.Text}" });
+                garden.Add(
+                    new LogRecord
+                    {
+                        PlantId = visit.PlantId,
+                        Season = visit.Season,
+                        At = clock.GetUtcNow(),
+                        Kind = LogKind.Note,
+                        Text = $"Came back: {visit.Text}",
+                    }
+                );
             }
 
             await garden.SaveChangesAsync(cancel);
@@ -123,8 +193,16 @@ public static class Visits
         }
     }
 
-    /// <summary>Opens the visit after bud break: the vine as the winter's work left it, to note which buds grow.</summary>
-    private static async Task<IResult> BeginSecondAsync(string id, GardenContext garden, PlantSurveys surveys, TimeProvider clock, CancellationToken cancel)
+    /// <summary>
+    /// Opens the visit after bud break: the vine as the winter's work left it, to note which buds grow.
+    /// </summary>
+    private static async Task<IResult> BeginSecondAsync(
+        string id,
+        GardenContext garden,
+        PlantSurveys surveys,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
@@ -133,19 +211,34 @@ public static class Visits
 
         var (place, today) = (await surveys.PlaceAsync(cancel), PlantEndpoints.Today(clock));
         var season = PruningYear.Of(today, place.Southern);
-        if (!PlantFamilies.Of(PlantKinds.Of(plant.Kind)).ComesBack
-            || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel) is not { Visit: 1, Vine: not null } survey)
+        if (
+            !PlantFamilies.Of(PlantKinds.Of(plant.Kind)).ComesBack
+            || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel)
+                is not { Visit: 1, Vine: not null } survey
+        )
         {
-            return Problems.Stale("There is no winter's work of this season to come back to, or the second visit has begun already.");
+            return Problems.Stale(
+                "There is no winter's work of this season to come back to, or the second visit has begun already."
+            );
         }
 
-        var steps = await garden.Log.AsNoTracking().Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == LogKind.Step).OrderBy(l => l.Id).ToListAsync(cancel);
+        var steps = await garden
+            .Log.AsNoTracking()
+            .Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == LogKind.Step)
+            .OrderBy(l => l.Id)
+            .ToListAsync(cancel);
         survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(s => s.ToStep())], 0, null);
         var vine = JsonNode.Parse(survey.Vine)!;
         vine["stage"] = 2;
         (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, clock.GetUtcNow());
         survey.Revision++;
-        foreach (var visit in await garden.Visits.Where(v => v.PlantId == id && v.Season == season && v.Kind == VisitKind.SecondVisit && v.DoneAt == null).ToListAsync(cancel))
+        foreach (
+            var visit in await garden
+                .Visits.Where(v =>
+                    v.PlantId == id && v.Season == season && v.Kind == VisitKind.SecondVisit && v.DoneAt == null
+                )
+                .ToListAsync(cancel)
+        )
         {
             visit.DoneAt = clock.GetUtcNow();
         }

@@ -9,14 +9,27 @@ using Gemmifer.Server.Surveys;
 
 namespace Gemmifer.Server.Work;
 
-/// <summary>A plan under way: what was done is the gardener's word on those stems, what is left is solved again around it.</summary>
+/// <summary>
+/// A plan under way: what was done is the gardener's word on those stems, what is left is solved again around it.
+/// </summary>
 /// <param name="Plan">The plan for the state the plant is in.</param>
 /// <param name="Pending">Its steps that are still open, with their keys.</param>
 /// <param name="Document">The survey with what was done pinned.</param>
-public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, PlanStep Step)> Pending, JsonObject Document)
+public sealed record WorkState(
+    PlanDocument Plan,
+    IReadOnlyList<(string Key, PlanStep Step)> Pending,
+    JsonObject Document
+)
 {
-    /// <summary>Works the state out from the survey and the steps recorded; null where the survey cannot be planned.</summary>
-    public static WorkState? Of(JsonObject survey, IReadOnlyList<StepDone> done, PlanDetail detail, CancellationToken cancel)
+    /// <summary>
+    /// Works the state out from the survey and the steps recorded; null where the survey cannot be planned.
+    /// </summary>
+    public static WorkState? Of(
+        JsonObject survey,
+        IReadOnlyList<StepDone> done,
+        PlanDetail detail,
+        CancellationToken cancel
+    )
     {
         if (SurveyDocuments.Read(survey) is not SurveyReading.Valid valid)
         {
@@ -45,12 +58,13 @@ public sealed record WorkState(PlanDocument Plan, IReadOnlyList<(string Key, Pla
         return pinned;
     }
 
-    private static JsonNode? PinJson(Pin? pin) => pin switch
-    {
-        null => null,
-        Pin.Keep => "keep",
-        Pin.Remove => "remove",
-        Pin.CutAt cut => new JsonObject { ["cutAt"] = cut.AlongMm },
-        _ => throw new ArgumentOutOfRangeException(nameof(pin), pin, null),
-    };
+    private static JsonNode? PinJson(Pin? pin) =>
+        pin switch
+        {
+            null => null,
+            Pin.Keep => "keep",
+            Pin.Remove => "remove",
+            Pin.CutAt cut => new JsonObject { ["cutAt"] = cut.AlongMm },
+            _ => throw new ArgumentOutOfRangeException(nameof(pin), pin, null),
+        };
 }

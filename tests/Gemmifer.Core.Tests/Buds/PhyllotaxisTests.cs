@@ -5,22 +5,43 @@ using Gemmifer.Core.Stems;
 namespace Gemmifer.Core.Tests.Buds;
 
 /// <summary>
-/// Against the published 2/5 divergence of the rose family: two turns in five nodes, so that the sixth bud stands over the first
+/// Against the published 2/5 divergence of the rose family: two turns in five nodes, so that the sixth bud stands over
+/// the first
 /// (Braun 1831, Schimper 1830; see also Jean, Phyllotaxis, 1994; from memory).
 /// </summary>
 public class PhyllotaxisTests
 {
     private static Bud Bud(double at, double degrees) => new(at, Bearing.FromDegrees(degrees), BudState.Dormant);
 
-    private static Stem Stem(double length, params Bud[] buds) => new("A", StemRole.Cane, new Parent(Origin.Crown, null, 0), Bearing.FromClock(3),
-        Bearing.FromClock(3), 30, 14, length, 20, 20, 2, [], null, [], null, [.. buds]);
+    private static Stem Stem(double length, params Bud[] buds) =>
+        new(
+            "A",
+            StemRole.Cane,
+            new Parent(Origin.Crown, null, 0),
+            Bearing.FromClock(3),
+            Bearing.FromClock(3),
+            30,
+            14,
+            length,
+            20,
+            20,
+            2,
+            [],
+            null,
+            [],
+            null,
+            [.. buds]
+        );
 
     [Fact]
     public void Five_nodes_make_two_turns()
     {
         Assert.Equal(720, 5 * 144);
         Assert.Equal(72, Phyllotaxis.WidestGap(5, 144));
-        Assert.Equal([360, 360, 216, 144, 144, 72, 72], Enumerable.Range(0, 7).Select(n => Phyllotaxis.WidestGap(n, 144)));
+        Assert.Equal(
+            [360, 360, 216, 144, 144, 72, 72],
+            Enumerable.Range(0, 7).Select(n => Phyllotaxis.WidestGap(n, 144))
+        );
         Assert.Equal(180, Phyllotaxis.WidestGap(2, 180));
     }
 
@@ -45,7 +66,9 @@ public class PhyllotaxisTests
         for (var n = 0; n < 40; n++)
         {
             var hand = random.Next(2) * 2 - 1;
-            var buds = Enumerable.Range(0, 7).Select(k => Bud(100 + (k * 50) + random.Next(-4, 5), 200 + (hand * k * 144) + random.Next(-18, 19)));
+            var buds = Enumerable
+                .Range(0, 7)
+                .Select(k => Bud(100 + (k * 50) + random.Next(-4, 5), 200 + (hand * k * 144) + random.Next(-18, 19)));
             Assert.Equal(hand, Phyllotaxis.Fit(buds, 144, 50)!.Handedness);
         }
     }
@@ -64,7 +87,10 @@ public class PhyllotaxisTests
     public void One_bud_seen_leaves_both_ways_round_open()
     {
         var next = Phyllotaxis.Expect(Stem(900, Bud(200, 0)), 144, 50).Single(b => b.AlongMm == 250);
-        Assert.Equal(new[] { 144.0, 216.0 }, new[] { next.Facing!.Value.Degrees, next.OtherFacing!.Value.Degrees }.Order());
+        Assert.Equal(
+            new[] { 144.0, 216.0 },
+            new[] { next.Facing!.Value.Degrees, next.OtherFacing!.Value.Degrees }.Order()
+        );
     }
 
     [Fact]
@@ -78,7 +104,9 @@ public class PhyllotaxisTests
     public void A_blind_bud_is_not_replaced_by_a_likely_one()
     {
         var blind = new Bud(250, Bearing.FromDegrees(144), BudState.Blind);
-        var at = Phyllotaxis.Expect(Stem(600, Bud(200, 0), blind, Bud(300, 288)), 144, 50).Where(b => Math.Abs(b.AlongMm - 250) < 20);
+        var at = Phyllotaxis
+            .Expect(Stem(600, Bud(200, 0), blind, Bud(300, 288)), 144, 50)
+            .Where(b => Math.Abs(b.AlongMm - 250) < 20);
         Assert.False(Assert.Single(at).Usable);
     }
 

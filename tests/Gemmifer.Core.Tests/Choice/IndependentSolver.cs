@@ -3,7 +3,10 @@ using Google.OrTools.Sat;
 
 namespace Gemmifer.Core.Tests.Choice;
 
-/// <summary>States a <see cref="ChoiceModel"/> to CP-SAT, the general-purpose solver of Google OR-Tools, which knows nothing of ours.</summary>
+/// <summary>
+/// States a <see cref="ChoiceModel"/> to CP-SAT, the general-purpose solver of Google OR-Tools, which knows nothing of
+/// ours.
+/// </summary>
 internal static class IndependentSolver
 {
     /// <summary>The best total, thousandths, or null where no choice keeps the limits.</summary>
@@ -37,17 +40,36 @@ internal static class IndependentSolver
             return sum;
         }
 
-        cp.AddLinearConstraint(Sum(o => model.Keeps[o] ? 1 : 0), limits.MinKept, Math.Min(limits.MaxKept, model.Candidates));
+        cp.AddLinearConstraint(
+            Sum(o => model.Keeps[o] ? 1 : 0),
+            limits.MinKept,
+            Math.Min(limits.MaxKept, model.Candidates)
+        );
         cp.Add(Sum(o => model.RemovedMm[o]) <= Math.Min(limits.MaxRemovedMm, 1_000_000_000));
         cp.Add(Sum(o => model.RemovesOld[o] ? 1 : 0) <= Math.Min(limits.MaxOldRemoved, model.Candidates));
         cp.Maximize(goal);
-        var solver = new CpSolver { StringParameters = FormattableString.Invariant($"max_time_in_seconds:{seconds} num_workers:1 random_seed:1") };
+        var solver = new CpSolver
+        {
+            StringParameters = FormattableString.Invariant(
+                $"max_time_in_seconds:{seconds} num_workers:1 random_seed:1"
+            ),
+        };
         var status = solver.Solve(cp);
         proved = status is CpSolverStatus.Optimal or CpSolverStatus.Infeasible;
-        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? (long)Math.Round(solver.ObjectiveValue) : null;
+        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
+            ? (long)Math.Round(solver.ObjectiveValue)
+            : null;
     }
 
-    private static void AddPair(CpModel cp, LinearExprBuilder goal, ChoiceModel model, ChoiceLimits limits, BoolVar[] x, int o, int q)
+    private static void AddPair(
+        CpModel cp,
+        LinearExprBuilder goal,
+        ChoiceModel model,
+        ChoiceLimits limits,
+        BoolVar[] x,
+        int o,
+        int q
+    )
     {
         if ((limits.Spacing && model.SpacingShortMm[o, q] > 0) || (limits.Level && model.LevelBroken[o, q]))
         {
@@ -55,7 +77,8 @@ internal static class IndependentSolver
             return;
         }
 
-        var points = model.PairPoints[o, q] - (limits.Spacing ? 0 : BranchAndBound.ShortfallPoints(model.SpacingShortMm[o, q]));
+        var points =
+            model.PairPoints[o, q] - (limits.Spacing ? 0 : BranchAndBound.ShortfallPoints(model.SpacingShortMm[o, q]));
         if (points == 0)
         {
             return;

@@ -50,18 +50,38 @@ public class LocalSearchTests
     [InlineData("weak")]
     public void The_largest_survey_the_format_allows_is_planned_with_an_honest_bound(string vigour)
     {
-        var stems = Enumerable.Range(0, 200).Select(i => Surveys.Cane($"S{i:000}", 0.1 + (i * 7 % 119 / 10.0), 5 + (i % 17), 1 + (i % 6), 600 + (i * 13 % 900), 8 + (i % 27)).With("radius", 20 + (i * 11 % 120))).ToArray();
+        var stems = Enumerable
+            .Range(0, 200)
+            .Select(i =>
+                Surveys
+                    .Cane(
+                        $"S{i:000}",
+                        0.1 + (i * 7 % 119 / 10.0),
+                        5 + (i % 17),
+                        1 + (i % 6),
+                        600 + (i * 13 % 900),
+                        8 + (i % 27)
+                    )
+                    .With("radius", 20 + (i * 11 % 120))
+            )
+            .ToArray();
         var plan = Surveys.Plan(Surveys.Of(stems).Plant("vigour", vigour));
         Assert.Equal(200, plan.Stems.Count);
         Assert.True(plan.Bound >= plan.Score);
         Assert.True(plan.Optimal || plan.Warnings.Any(w => w.Code == "unproved"));
-        Assert.True(plan.Counts.EndSpacing >= 200 || plan.Warnings.Any(w => w.Text.Text.Contains("closer than", StringComparison.Ordinal)));
+        Assert.True(
+            plan.Counts.EndSpacing >= 200
+                || plan.Warnings.Any(w => w.Text.Text.Contains("closer than", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
     public void Everything_pinned_to_stay_in_one_place_still_gives_a_plan()
     {
-        var stems = Enumerable.Range(0, 60).Select(i => Surveys.Cane($"S{i:00}", 3, 14, 5).With("pin", "keep")).ToArray();
+        var stems = Enumerable
+            .Range(0, 60)
+            .Select(i => Surveys.Cane($"S{i:00}", 3, 14, 5).With("pin", "keep"))
+            .ToArray();
         var plan = Surveys.Plan(Surveys.Of(stems));
         Assert.Equal(60, plan.Counts.Kept);
         Assert.Contains(plan.Warnings, w => w.Code == "relaxed");

@@ -18,7 +18,10 @@ public class ModelBuilderTests
     }
 
     private static long BestOf((ChoiceModel Model, Sorted Sorted) m, int i) =>
-        Enumerable.Range(m.Model.First[i], m.Model.First[i + 1] - m.Model.First[i]).Where(o => m.Model.Keeps[o]).Max(o => m.Model.Points[o]);
+        Enumerable
+            .Range(m.Model.First[i], m.Model.First[i + 1] - m.Model.First[i])
+            .Where(o => m.Model.Keeps[o])
+            .Max(o => m.Model.Points[o]);
 
     private static readonly JsonObject Plain = Surveys.Cane("A", 3);
 
@@ -48,7 +51,9 @@ public class ModelBuilderTests
     public void A_bud_seen_is_worth_more_than_a_likely_one_in_the_same_place()
     {
         var (model, sorted) = OfCanes(Plain.Buds((300, 3), (350, 7.8), (400, 0.6), (450, 5.4)));
-        Assert.All(sorted.Candidates[0].Options.Where(o => o.Kind == OptionKind.Cut), o => Assert.Equal(Core.Buds.BudKnowledge.Likely, o.Bud!.Known));
+        Assert.All(sorted.Candidates[0].Options.Where(o => o.Kind == OptionKind.Cut), o =>
+            Assert.Equal(Core.Buds.BudKnowledge.Likely, o.Bud!.Known)
+        );
         Assert.True(BestOf(OfCanes(Plain.Buds((500, 3))), 0) > BestOf((model, sorted), 0));
     }
 
@@ -56,7 +61,14 @@ public class ModelBuilderTests
     public void Rubbing_costs_more_than_any_cane_is_worth()
     {
         var (model, _) = OfCanes(Surveys.Cane("A", 3), Surveys.Cane("B", 9).With("rubs", new JsonArray("A")));
-        Assert.Contains(Enumerable.Range(0, model.First[1]).SelectMany(o => Enumerable.Range(model.First[1], model.Options - model.First[1]).Select(q => model.PairPoints[o, q])), p => p < -35_000);
+        Assert.Contains(
+            Enumerable
+                .Range(0, model.First[1])
+                .SelectMany(o =>
+                    Enumerable.Range(model.First[1], model.Options - model.First[1]).Select(q => model.PairPoints[o, q])
+                ),
+            p => p < -35_000
+        );
     }
 
     [Fact]
@@ -67,8 +79,14 @@ public class ModelBuilderTests
         {
             for (var q = 0; q < model.Options; q++)
             {
-                Assert.Equal((model.PairPoints[o, q], model.SpacingShortMm[o, q], model.LevelBroken[o, q]), (model.PairPoints[q, o], model.SpacingShortMm[q, o], model.LevelBroken[q, o]));
-                Assert.True((model.Keeps[o] && model.Keeps[q]) || (model.PairPoints[o, q] == 0 && model.SpacingShortMm[o, q] == 0));
+                Assert.Equal(
+                    (model.PairPoints[o, q], model.SpacingShortMm[o, q], model.LevelBroken[o, q]),
+                    (model.PairPoints[q, o], model.SpacingShortMm[q, o], model.LevelBroken[q, o])
+                );
+                Assert.True(
+                    (model.Keeps[o] && model.Keeps[q])
+                        || (model.PairPoints[o, q] == 0 && model.SpacingShortMm[o, q] == 0)
+                );
             }
         }
     }
@@ -77,7 +95,8 @@ public class ModelBuilderTests
     public void Room_between_ends_is_kept_at_two_hundred_and_not_one_less()
     {
         // Two upright canes, cut at one height: their ends stand as far apart as their bases.
-        JsonObject Base(string id, double clock, double radius) => Surveys.Cane(id, clock, 14, 2, 1100, 0).With("radius", radius).Buds((500, clock));
+        JsonObject Base(string id, double clock, double radius) =>
+            Surveys.Cane(id, clock, 14, 2, 1100, 0).With("radius", radius).Buds((500, clock));
         int Short(double radius)
         {
             var (model, sorted) = OfCanes(Base("A", 3, radius), Base("B", 9, radius));

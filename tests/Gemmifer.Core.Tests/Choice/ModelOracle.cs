@@ -13,7 +13,11 @@ internal static class ModelOracle
         {
             if (i == chosen.Length)
             {
-                var legal = kept <= limits.MaxKept && kept >= limits.MinKept && removed <= limits.MaxRemovedMm && old <= limits.MaxOldRemoved;
+                var legal =
+                    kept <= limits.MaxKept
+                    && kept >= limits.MinKept
+                    && removed <= limits.MaxRemovedMm
+                    && old <= limits.MaxOldRemoved;
                 best = legal ? Math.Max(best ?? long.MinValue, score) : best;
                 return;
             }
@@ -24,14 +28,24 @@ internal static class ModelOracle
                 for (var j = 0; j < i && apart; j++)
                 {
                     var q = chosen[j];
-                    apart = !(limits.Spacing && model.SpacingShortMm[o, q] > 0) && !(limits.Level && model.LevelBroken[o, q]);
-                    sum += model.PairPoints[o, q] - (limits.Spacing ? 0 : BranchAndBound.ShortfallPoints(model.SpacingShortMm[o, q]));
+                    apart =
+                        !(limits.Spacing && model.SpacingShortMm[o, q] > 0)
+                        && !(limits.Level && model.LevelBroken[o, q]);
+                    sum +=
+                        model.PairPoints[o, q]
+                        - (limits.Spacing ? 0 : BranchAndBound.ShortfallPoints(model.SpacingShortMm[o, q]));
                 }
 
                 if (apart)
                 {
                     chosen[i] = o;
-                    Try(i + 1, sum, kept + (model.Keeps[o] ? 1 : 0), removed + model.RemovedMm[o], old + (model.RemovesOld[o] ? 1 : 0));
+                    Try(
+                        i + 1,
+                        sum,
+                        kept + (model.Keeps[o] ? 1 : 0),
+                        removed + model.RemovedMm[o],
+                        old + (model.RemovesOld[o] ? 1 : 0)
+                    );
                 }
             }
         }
@@ -59,7 +73,12 @@ internal static class ModelOracle
             if (counts[i] > 1)
             {
                 var o = model.First[i];
-                (model.Points[o], model.Keeps[o], model.RemovedMm[o], model.RemovesOld[o]) = (0, false, 900, random.Next(3) == 0);
+                (model.Points[o], model.Keeps[o], model.RemovedMm[o], model.RemovesOld[o]) = (
+                    0,
+                    false,
+                    900,
+                    random.Next(3) == 0
+                );
             }
 
             for (var j = 0; j < i; j++)
@@ -71,7 +90,8 @@ internal static class ModelOracle
                         if (model.Keeps[o] && model.Keeps[q])
                         {
                             model.PairPoints[o, q] = model.PairPoints[q, o] = random.Next(-9000, 1500);
-                            model.SpacingShortMm[o, q] = model.SpacingShortMm[q, o] = random.Next(5) == 0 ? random.Next(1, 120) : 0;
+                            model.SpacingShortMm[o, q] = model.SpacingShortMm[q, o] =
+                                random.Next(5) == 0 ? random.Next(1, 120) : 0;
                             model.LevelBroken[o, q] = model.LevelBroken[q, o] = random.Next(7) == 0;
                         }
                     }
@@ -79,6 +99,16 @@ internal static class ModelOracle
             }
         }
 
-        return (model, new ChoiceLimits(random.Next(4) > 0, random.Next(3) > 0, random.Next(1, candidates + 1), random.Next(0, 2), random.Next(200, 900) * candidates, random.Next(0, 3)));
+        return (
+            model,
+            new ChoiceLimits(
+                random.Next(4) > 0,
+                random.Next(3) > 0,
+                random.Next(1, candidates + 1),
+                random.Next(0, 2),
+                random.Next(200, 900) * candidates,
+                random.Next(0, 3)
+            )
+        );
     }
 }

@@ -8,11 +8,21 @@ namespace Gemmifer.Core.Tests.Choice;
 
 public class OptionBuilderTests
 {
-    private static ImmutableArray<CutOption> Of(JsonObject cane, Func<JsonObject, JsonObject>? change = null, double? soundTo = null, bool mayRemove = true)
+    private static ImmutableArray<CutOption> Of(
+        JsonObject cane,
+        Func<JsonObject, JsonObject>? change = null,
+        double? soundTo = null,
+        bool mayRemove = true
+    )
     {
         var document = Surveys.Of(cane);
         var survey = Surveys.Read(change is null ? document : change(document));
-        return new OptionBuilder(survey, StemTree.Build(survey.Stems, survey.Plant), (_, _) => 0).Build(survey.Stems[0], soundTo, mayRemove, 24);
+        return new OptionBuilder(survey, StemTree.Build(survey.Stems, survey.Plant), (_, _) => 0).Build(
+            survey.Stems[0],
+            soundTo,
+            mayRemove,
+            24
+        );
     }
 
     private static JsonObject Upright(double length = 1100) => Surveys.Cane("A", 3, 14, 2, length, 0);
@@ -20,16 +30,24 @@ public class OptionBuilderTests
     [Fact]
     public void A_cane_with_buds_seen_is_cut_above_those_in_the_window()
     {
-        var cuts = Of(Upright().Buds((430, 3), (480, 7.8), (530, 0.6), (580, 5.4), (630, 10.2))).Where(o => o.Kind == OptionKind.Cut).ToArray();
+        var cuts = Of(Upright().Buds((430, 3), (480, 7.8), (530, 0.6), (580, 5.4), (630, 10.2)))
+            .Where(o => o.Kind == OptionKind.Cut)
+            .ToArray();
         Assert.Equal([486, 536, 586], cuts.Select(c => c.AlongMm));
-        Assert.All(cuts, c => Assert.Equal((BudKnowledge.Seen, 0.0, c.AlongMm), (c.Bud!.Known, c.End.A.DistanceTo(c.End.B), Math.Round(c.HeightMm))));
+        Assert.All(cuts, c =>
+            Assert.Equal(
+                (BudKnowledge.Seen, 0.0, c.AlongMm),
+                (c.Bud!.Known, c.End.A.DistanceTo(c.End.B), Math.Round(c.HeightMm))
+            )
+        );
         Assert.Equal([614, 564, 514], cuts.Select(c => c.RemovedMm));
     }
 
     [Fact]
     public void The_window_ends_count_in()
     {
-        var cuts = Of(Upright().Buds((444, 3), (594, 3), (443, 9), (595, 9))).Where(o => o.Bud?.Known == BudKnowledge.Seen);
+        var cuts = Of(Upright().Buds((444, 3), (594, 3), (443, 9), (595, 9)))
+            .Where(o => o.Bud?.Known == BudKnowledge.Seen);
         Assert.Equal([450, 600], cuts.Select(c => c.AlongMm));
     }
 
@@ -52,9 +70,11 @@ public class OptionBuilderTests
     [Fact]
     public void Heights_are_counted_from_where_the_canes_start()
     {
-        var high = Of(Upright().Buds((500, 3)), s => s.Plant("unionHeight", 80)).Single(o => o.Bud?.Known == BudKnowledge.Seen);
+        var high = Of(Upright().Buds((500, 3)), s => s.Plant("unionHeight", 80))
+            .Single(o => o.Bud?.Known == BudKnowledge.Seen);
         Assert.Equal((506.0, 586.0), (high.HeightMm, high.Place.Z));
-        var buried = Of(Upright().Buds((500, 3)), s => s.Plant("unionHeight", -80)).Single(o => o.Bud?.Known == BudKnowledge.Seen);
+        var buried = Of(Upright().Buds((500, 3)), s => s.Plant("unionHeight", -80))
+            .Single(o => o.Bud?.Known == BudKnowledge.Seen);
         Assert.Equal(506, buried.Place.Z);
     }
 
@@ -70,8 +90,12 @@ public class OptionBuilderTests
     [Fact]
     public void Only_sound_wood_is_cut_into()
     {
-        Assert.All(Of(Upright(), null, 520).Where(o => o.Kind == OptionKind.Cut), o => Assert.InRange(o.Bud!.ToMm, 450, 520));
-        var low = Assert.Single(Of(Upright().Buds((150, 3), (200, 9), (250, 3)), null, 240).Where(o => o.Kind == OptionKind.Cut));
+        Assert.All(Of(Upright(), null, 520).Where(o => o.Kind == OptionKind.Cut), o =>
+            Assert.InRange(o.Bud!.ToMm, 450, 520)
+        );
+        var low = Assert.Single(
+            Of(Upright().Buds((150, 3), (200, 9), (250, 3)), null, 240).Where(o => o.Kind == OptionKind.Cut)
+        );
         Assert.Equal(206, low.AlongMm);
         Assert.DoesNotContain(Of(Upright(), null, 240), o => o.Kind == OptionKind.Whole);
     }
@@ -83,17 +107,35 @@ public class OptionBuilderTests
     [InlineData("flower")]
     public void A_bud_that_cannot_shoot_is_not_cut_to(string state)
     {
-        var cane = Upright().With("buds", new JsonArray(new JsonObject { ["at"] = 500, ["clock"] = 3, ["state"] = state }, new JsonObject { ["at"] = 550, ["clock"] = 7.8 }));
+        var cane = Upright()
+            .With(
+                "buds",
+                new JsonArray(
+                    new JsonObject
+                    {
+                        ["at"] = 500,
+                        ["clock"] = 3,
+                        ["state"] = state,
+                    },
+                    new JsonObject { ["at"] = 550, ["clock"] = 7.8 }
+                )
+            );
         Assert.DoesNotContain(Of(cane), o => o.Kind == OptionKind.Cut && Math.Abs(o.AlongMm - 506) < 20);
     }
 
     [Fact]
     public void A_keep_out_ends_a_cane_where_it_begins()
     {
-        static JsonObject Path(JsonObject s) => s.With("keepOut", new JsonArray(new JsonObject { ["side"] = 3, ["from"] = 230 }));
+        static JsonObject Path(JsonObject s) =>
+            s.With("keepOut", new JsonArray(new JsonObject { ["side"] = 3, ["from"] = 230 }));
         var leaning = Surveys.Cane("A", 3, 14, 2, 1100, 20);
-        Assert.All(Of(leaning, Path).Where(o => o.Keeps), o => Assert.True(Math.Max(o.End.A.X, o.End.B.X) <= 230 + 0.02));
-        Assert.Equal(Of(Surveys.Cane("A", 9, 14, 2, 1100, 20)).Length, Of(Surveys.Cane("A", 9, 14, 2, 1100, 20), Path).Length);
+        Assert.All(Of(leaning, Path).Where(o => o.Keeps), o =>
+            Assert.True(Math.Max(o.End.A.X, o.End.B.X) <= 230 + 0.02)
+        );
+        Assert.Equal(
+            Of(Surveys.Cane("A", 9, 14, 2, 1100, 20)).Length,
+            Of(Surveys.Cane("A", 9, 14, 2, 1100, 20), Path).Length
+        );
     }
 
     [Theory]
@@ -108,7 +150,8 @@ public class OptionBuilderTests
     }
 
     [Fact]
-    public void What_may_not_go_has_no_removal() => Assert.DoesNotContain(Of(Upright(), null, null, false), o => o.Kind == OptionKind.Remove);
+    public void What_may_not_go_has_no_removal() =>
+        Assert.DoesNotContain(Of(Upright(), null, null, false), o => o.Kind == OptionKind.Remove);
 
     [Fact]
     public void A_hanging_cane_that_never_rises_can_still_be_decided()

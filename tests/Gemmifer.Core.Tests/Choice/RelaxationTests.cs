@@ -16,7 +16,8 @@ public class RelaxationTests
         Assert.True(BranchAndBound.Keeps(model, relaxed.Limits, relaxed.Result.Chosen));
         Assert.Equal(ModelOracle.Best(model, relaxed.Limits), relaxed.Result.Score);
 
-        // Taken from the most important on, each limit holds unless no choice at all can keep it beside those that hold already.
+        // Taken from the most important on, each limit holds unless no choice at all can keep it beside those that hold
+        // already.
         var held = new ChoiceLimits(false, false, int.MaxValue, 0, long.MaxValue, int.MaxValue);
         foreach (var must in new[] { Must.Spacing, Must.RemovalCap, Must.CaneCount, Must.RenewalShare, Must.Level })
         {
@@ -30,13 +31,15 @@ public class RelaxationTests
             };
             var possible = ModelOracle.Best(model, tried) is not null;
             Assert.Equal(!possible, relaxed.Relaxed.Contains(must));
-            held = possible ? tried : must switch
-            {
-                Must.RemovalCap => held with { MaxRemovedMm = relaxed.Limits.MaxRemovedMm },
-                Must.CaneCount => held with { MaxKept = relaxed.Limits.MaxKept, MinKept = relaxed.Limits.MinKept },
-                Must.RenewalShare => held with { MaxOldRemoved = relaxed.Limits.MaxOldRemoved },
-                _ => held,
-            };
+            held = possible
+                ? tried
+                : must switch
+                {
+                    Must.RemovalCap => held with { MaxRemovedMm = relaxed.Limits.MaxRemovedMm },
+                    Must.CaneCount => held with { MaxKept = relaxed.Limits.MaxKept, MinKept = relaxed.Limits.MinKept },
+                    Must.RenewalShare => held with { MaxOldRemoved = relaxed.Limits.MaxOldRemoved },
+                    _ => held,
+                };
         }
     }
 

@@ -47,8 +47,12 @@ public class DiagnoserTests
     [InlineData("unknown", "unsure", "check", "smooth")]
     [InlineData("unknown", "sucker", "remove", "smooth", "leaflets-differ")]
     [InlineData("unknown", "sucker", "remove", "below-union")]
-    public void On_a_grafted_rose_the_origin_counts(string parent, string verdict, string decision, params string[] seen) =>
-        Assert.Equal((verdict, decision), Of(Surveys.Cane("A", 10).With("parent", parent).Seen(seen)));
+    public void On_a_grafted_rose_the_origin_counts(
+        string parent,
+        string verdict,
+        string decision,
+        params string[] seen
+    ) => Assert.Equal((verdict, decision), Of(Surveys.Cane("A", 10).With("parent", parent).Seen(seen)));
 
     [Fact]
     public void While_the_crown_is_covered_looks_alone_do_not_convict()
@@ -63,14 +67,20 @@ public class DiagnoserTests
     [InlineData("ground")]
     [InlineData("unknown")]
     public void On_its_own_roots_a_shoot_from_the_ground_is_the_rose(string parent) =>
-        Assert.Equal(("sound", "shorten"), Of(Surveys.Cane("A", 10).With("parent", parent), s => s.Plant("rootstock", false)));
+        Assert.Equal(
+            ("sound", "shorten"),
+            Of(Surveys.Cane("A", 10).With("parent", parent), s => s.Plant("rootstock", false))
+        );
 
     [Fact]
     public void Mildew_everywhere_says_nothing_about_one_cane()
     {
         var cane = Surveys.Cane("A", 10).With("parent", "ground").Seen("mildew");
         Assert.Equal(Verdict.Sucker, Surveys.Plan(Surveys.Of([.. Company, cane])).Stem("A").Verdict);
-        Assert.Equal(Verdict.Unsure, Surveys.Plan(Surveys.Of([Surveys.Cane("X", 1).Seen("mildew"), cane])).Stem("A").Verdict);
+        Assert.Equal(
+            Verdict.Unsure,
+            Surveys.Plan(Surveys.Of([Surveys.Cane("X", 1).Seen("mildew"), cane])).Stem("A").Verdict
+        );
     }
 
     [Fact]
@@ -86,7 +96,9 @@ public class DiagnoserTests
     public void A_canker_is_cut_below_into_clean_wood_and_the_blades_are_wiped()
     {
         var seen = new JsonArray(new JsonObject { ["what"] = "canker", ["at"] = 520 });
-        var plan = Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("seen", seen).Buds((400, 10), (500, 10))]));
+        var plan = Surveys.Plan(
+            Surveys.Of([.. Company, Surveys.Cane("A", 10).With("seen", seen).Buds((400, 10), (500, 10))])
+        );
         Assert.Equal(Stage.Diseased, plan.Step("A").Stage);
         Assert.True(plan.Step("A").Cut!.At <= 470);
         Assert.All(plan.Steps.Where(s => s.Cut is not null), s => Assert.True(s.Disinfect));
@@ -96,16 +108,35 @@ public class DiagnoserTests
     public void Life_above_a_dead_sign_is_a_contradiction()
     {
         Assert.Equal(("unsure", "check"), Of(Surveys.Cane("A", 10).With("deadFrom", 0).Seen("leafing")));
-        var seen = new JsonArray(new JsonObject { ["what"] = "scratch.brown", ["at"] = 300 }, new JsonObject { ["what"] = "leafing", ["at"] = 800 });
+        var seen = new JsonArray(
+            new JsonObject { ["what"] = "scratch.brown", ["at"] = 300 },
+            new JsonObject { ["what"] = "leafing", ["at"] = 800 }
+        );
         Assert.Equal(("unsure", "check"), Of(Surveys.Cane("A", 10).With("seen", seen)));
-        var shoot = new JsonObject { ["id"] = "A1", ["role"] = "lateral", ["parent"] = "A", ["at"] = 700, ["clock"] = 9, ["diameter"] = 5, ["age"] = 1, ["seen"] = new JsonArray("leafing") };
-        Assert.Equal(Verdict.Unsure, Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("deadFrom", 300), shoot])).Stem("A").Verdict);
+        var shoot = new JsonObject
+        {
+            ["id"] = "A1",
+            ["role"] = "lateral",
+            ["parent"] = "A",
+            ["at"] = 700,
+            ["clock"] = 9,
+            ["diameter"] = 5,
+            ["age"] = 1,
+            ["seen"] = new JsonArray("leafing"),
+        };
+        Assert.Equal(
+            Verdict.Unsure,
+            Surveys.Plan(Surveys.Of([.. Company, Surveys.Cane("A", 10).With("deadFrom", 300), shoot])).Stem("A").Verdict
+        );
     }
 
     [Fact]
     public void Green_below_and_brown_above_is_dead_from_there()
     {
-        var seen = new JsonArray(new JsonObject { ["what"] = "scratch.green", ["at"] = 300 }, new JsonObject { ["what"] = "scratch.brown", ["at"] = 700 });
+        var seen = new JsonArray(
+            new JsonObject { ["what"] = "scratch.green", ["at"] = 300 },
+            new JsonObject { ["what"] = "scratch.brown", ["at"] = 700 }
+        );
         Assert.Equal(("dead", "shorten"), Of(Surveys.Cane("A", 10).With("seen", seen)));
     }
 }

@@ -6,11 +6,17 @@ using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Exchange;
 
-/// <summary>The published schemas, checked with an independent JSON Schema 2020-12 validator (JsonSchema.Net).</summary>
+/// <summary>
+/// The published schemas, checked with an independent JSON Schema 2020-12 validator (JsonSchema.Net).
+/// </summary>
 public class SchemaTests
 {
-    private static readonly JsonSchema Survey = JsonSchema.FromText(System.Text.Encoding.UTF8.GetString(SchemaFiles.Read("survey-1.json")!));
-    private static readonly JsonSchema Plan = JsonSchema.FromText(System.Text.Encoding.UTF8.GetString(SchemaFiles.Read("plan-1.json")!));
+    private static readonly JsonSchema Survey = JsonSchema.FromText(
+        System.Text.Encoding.UTF8.GetString(SchemaFiles.Read("survey-1.json")!)
+    );
+    private static readonly JsonSchema Plan = JsonSchema.FromText(
+        System.Text.Encoding.UTF8.GetString(SchemaFiles.Read("plan-1.json")!)
+    );
     public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(30);
 
     [Theory]
@@ -19,13 +25,25 @@ public class SchemaTests
     {
         var survey = Surveys.Random(seed);
         Assert.True(Survey.Evaluate(survey).IsValid);
-        var result = Plan.Evaluate(JsonNode.Parse(Surveys.Plan(survey).ToJson()), new EvaluationOptions { OutputFormat = OutputFormat.List });
-        Assert.True(result.IsValid, string.Join("; ", result.Details.Where(d => d.HasErrors).Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))));
+        var result = Plan.Evaluate(
+            JsonNode.Parse(Surveys.Plan(survey).ToJson()),
+            new EvaluationOptions { OutputFormat = OutputFormat.List }
+        );
+        Assert.True(
+            result.IsValid,
+            string.Join(
+                "; ",
+                result
+                    .Details.Where(d => d.HasErrors)
+                    .Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))
+            )
+        );
     }
 
     [Theory]
     [MemberData(nameof(Seeds))]
-    public void Surveys_and_plans_of_vines_keep_to_their_schemas(int seed) => KeepsTo(Families.Vines.VineSurveys.Random(seed));
+    public void Surveys_and_plans_of_vines_keep_to_their_schemas(int seed) =>
+        KeepsTo(Families.Vines.VineSurveys.Random(seed));
 
     [Theory]
     [InlineData("raspberry.fall")]
@@ -41,8 +59,19 @@ public class SchemaTests
     private static void KeepsTo(JsonObject survey)
     {
         Assert.True(Survey.Evaluate(survey).IsValid);
-        var result = Plan.Evaluate(JsonNode.Parse(Surveys.Plan(survey).ToJson()), new EvaluationOptions { OutputFormat = OutputFormat.List });
-        Assert.True(result.IsValid, string.Join("; ", result.Details.Where(d => d.HasErrors).Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))));
+        var result = Plan.Evaluate(
+            JsonNode.Parse(Surveys.Plan(survey).ToJson()),
+            new EvaluationOptions { OutputFormat = OutputFormat.List }
+        );
+        Assert.True(
+            result.IsValid,
+            string.Join(
+                "; ",
+                result
+                    .Details.Where(d => d.HasErrors)
+                    .Select(d => d.InstanceLocation + " " + string.Join(",", d.Errors!.Values))
+            )
+        );
     }
 
     [Theory]
@@ -65,7 +94,8 @@ public class SchemaTests
     [Fact]
     public void The_example_of_the_contract_is_a_survey_that_can_be_planned()
     {
-        var example = JsonNode.Parse("""
+        var example = JsonNode.Parse(
+            """
             { "format": "gemmifer.survey/1",
               "plant": { "name": "Test", "kind": "rose.hybrid-tea", "vigour": "normal", "yearsPlanted": 4, "neglected": false, "unionHeight": 0, "rootstock": true, "look": "open" },
               "date": "2027-02-20", "school": { "base": "open-bowl", "set": { "spacing": 180 } },
@@ -78,7 +108,8 @@ public class SchemaTests
                 { "id": "C", "role": "cane", "parent": "crown", "clock": 10, "diameter": 12, "age": 1 },
                 { "id": "A1", "role": "lateral", "parent": "A", "at": 400, "clock": 7, "length": 350, "diameter": 6, "age": 1 } ],
               "vine": null, "row": null }
-            """);
+            """
+        );
         Assert.True(Survey.Evaluate(example).IsValid);
         var plan = Surveys.Plan((JsonObject)example!);
         Assert.Equal(Verdict.Diseased, plan.Stem("A").Verdict);

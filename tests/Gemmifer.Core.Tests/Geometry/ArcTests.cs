@@ -4,7 +4,8 @@ namespace Gemmifer.Core.Tests.Geometry;
 
 public class ArcTests
 {
-    private static Arc Of(double lean, double tipLean, double length, double clock = 3) => new(new Point3(0, 0, 0), Bearing.FromClock(clock), lean, tipLean, length);
+    private static Arc Of(double lean, double tipLean, double length, double clock = 3) =>
+        new(new Point3(0, 0, 0), Bearing.FromClock(clock), lean, tipLean, length);
 
     [Theory]
     [InlineData(0, 0)]
@@ -17,7 +18,8 @@ public class ArcTests
     {
         // An independent way: add up many small straight pieces, each leaning as the stem leans there.
         var arc = Of(lean, tipLean, 1000);
-        double radial = 0, height = 0;
+        double radial = 0,
+            height = 0;
         const int Steps = 20_000;
         for (var i = 0; i < Steps; i++)
         {
@@ -71,7 +73,10 @@ public class ArcTests
             {
                 for (var j = 0; j <= 200; j++)
                 {
-                    least = Math.Min(least, (a.A + ((a.B - a.A) * (i / 200.0))).DistanceTo(b.A + ((b.B - b.A) * (j / 200.0))));
+                    least = Math.Min(
+                        least,
+                        (a.A + ((a.B - a.A) * (i / 200.0))).DistanceTo(b.A + ((b.B - b.A) * (j / 200.0)))
+                    );
                 }
             }
 
@@ -84,8 +89,18 @@ public class ArcTests
     {
         var (point, other) = (new Point3(0, 0, 0), new Point3(0, 3, 4));
         Assert.Equal(5, new Segment3(point, point).DistanceTo(new Segment3(other, other)));
-        Assert.Equal(3, new Segment3(point, new Point3(10, 0, 0)).DistanceTo(new Segment3(new Point3(4, 3, 0), new Point3(20, 3, 0))));
-        Assert.Equal(0, new Segment3(point, new Point3(10, 0, 0)).DistanceTo(new Segment3(new Point3(5, 0, 0), new Point3(15, 0, 0))));
+        Assert.Equal(
+            3,
+            new Segment3(point, new Point3(10, 0, 0)).DistanceTo(
+                new Segment3(new Point3(4, 3, 0), new Point3(20, 3, 0))
+            )
+        );
+        Assert.Equal(
+            0,
+            new Segment3(point, new Point3(10, 0, 0)).DistanceTo(
+                new Segment3(new Point3(5, 0, 0), new Point3(15, 0, 0))
+            )
+        );
     }
 
     [Theory]

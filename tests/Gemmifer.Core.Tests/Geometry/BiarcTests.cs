@@ -46,7 +46,8 @@ public class BiarcTests
 
         // An independent way: the curvature of the polyline, by the circle through three neighbouring points.
         var points = path.Points(4000);
-        double length = 0, tightest = double.PositiveInfinity;
+        double length = 0,
+            tightest = double.PositiveInfinity;
         for (var i = 1; i < points.Length; i++)
         {
             length += points[i].DistanceTo(points[i - 1]);
@@ -60,15 +61,23 @@ public class BiarcTests
         Assert.Equal(1, path.LeastRadiusMm / tightest, 1e-2);
         Assert.True(points[0].DistanceTo(from) < 1e-6 && points[^1].DistanceTo(to) < 1e-6);
         Point3 Towards(int i) => (points[i + 1] - points[i]) * (1 / points[i + 1].DistanceTo(points[i]));
-        Assert.True(Point3.Dot(Towards(0), leaving) > 1 - 1e-5 && Point3.Dot(Towards(points.Length - 2), arriving) > 1 - 1e-5);
+        Assert.True(
+            Point3.Dot(Towards(0), leaving) > 1 - 1e-5 && Point3.Dot(Towards(points.Length - 2), arriving) > 1 - 1e-5
+        );
         Assert.True(Point3.Dot(Towards(1999), Towards(2000)) > 1 - 1e-5);
     }
 
-    /// <summary>Radius of the circle through three places: product of the sides over four times the area (Heron).</summary>
+    /// <summary>
+    /// Radius of the circle through three places: product of the sides over four times the area (Heron).
+    /// </summary>
     private static double Radius(Point3 a, Point3 b, Point3 c)
     {
         var (ab, bc, ca) = (b - a, c - b, a - c);
-        var cross = new Point3((ab.Y * bc.Z) - (ab.Z * bc.Y), (ab.Z * bc.X) - (ab.X * bc.Z), (ab.X * bc.Y) - (ab.Y * bc.X));
+        var cross = new Point3(
+            (ab.Y * bc.Z) - (ab.Z * bc.Y),
+            (ab.Z * bc.X) - (ab.X * bc.Z),
+            (ab.X * bc.Y) - (ab.Y * bc.X)
+        );
         var area = Math.Sqrt(Point3.Dot(cross, cross)) / 2;
         return Math.Sqrt(Point3.Dot(ab, ab) * Point3.Dot(bc, bc) * Point3.Dot(ca, ca)) / (4 * area);
     }

@@ -18,7 +18,10 @@ public partial class SentenceTests
         var (plans, measures) = (0, 0);
         for (var seed = 0; seed < 400; seed++)
         {
-            if (SurveyReader.Read(JsonSerializer.SerializeToElement(SeededSurveys.Of(seed))) is not SurveyReading.Valid valid)
+            if (
+                SurveyReader.Read(JsonSerializer.SerializeToElement(SeededSurveys.Of(seed)))
+                is not SurveyReading.Valid valid
+            )
             {
                 continue;
             }
@@ -45,11 +48,18 @@ public partial class SentenceTests
     [Fact]
     public void A_range_is_one_measure_and_a_day_too()
     {
-        Sentence all = $"Keep {Sentence.Mark(40, 60.5, Sentence.Millimetres)}, {Sentence.Mark(2500, Sentence.Kilograms)}, until {Sentence.Mark(new DateOnly(2027, 5, 2))}.";
+        Sentence all =
+            $"Keep {Sentence.Mark(40, 60.5, Sentence.Millimetres)}, {Sentence.Mark(2500, Sentence.Kilograms)}, until "
+            + $"{Sentence.Mark(new DateOnly(2027, 5, 2))}.";
         Assert.Equal("Keep 40 to 60.5 mm, 2.5 kg, until 2027-05-02.", all.Text);
         Assert.Equal(
-            [new Measure(5, 13, Mm: 40, To: 60.5), new Measure(20, 6, G: 2500), new Measure(34, 10, Day: new DateOnly(2027, 5, 2))],
-            all.Measures!);
+            [
+                new Measure(5, 13, Mm: 40, To: 60.5),
+                new Measure(20, 6, G: 2500),
+                new Measure(34, 10, Day: new DateOnly(2027, 5, 2)),
+            ],
+            all.Measures!
+        );
     }
 
     private static int Check(JsonElement element, string where)
@@ -60,7 +70,9 @@ public partial class SentenceTests
                 return element.EnumerateArray().Sum(e => Check(e, where));
             case JsonValueKind.Object:
                 var inside = element.EnumerateObject().Sum(p => Check(p.Value, $"{where}/{p.Name}"));
-                return inside + Told(element, "text", "measures", where) + Told(element, "flips", "flipsMeasures", where)
+                return inside
+                    + Told(element, "text", "measures", where)
+                    + Told(element, "flips", "flipsMeasures", where)
                     + Wordless.Sum(name => Told(element, name, "", where));
             default:
                 return 0;
@@ -75,9 +87,16 @@ public partial class SentenceTests
         }
 
         var text = said.GetString()!;
-        var told = measures.Length > 0 && element.TryGetProperty(measures, out var list) && list.ValueKind == JsonValueKind.Array
-            ? list.EnumerateArray().Select(m => (At: m.GetProperty("at").GetInt32(), Length: m.GetProperty("length").GetInt32(), Value: m)).ToArray()
-            : [];
+        var told =
+            measures.Length > 0
+            && element.TryGetProperty(measures, out var list)
+            && list.ValueKind == JsonValueKind.Array
+                ? list.EnumerateArray()
+                    .Select(m =>
+                        (At: m.GetProperty("at").GetInt32(), Length: m.GetProperty("length").GetInt32(), Value: m)
+                    )
+                    .ToArray()
+                : [];
         var rest = text;
         foreach (var (at, length, value) in told)
         {
@@ -97,9 +116,16 @@ public partial class SentenceTests
             return day.GetString()!;
         }
 
-        var (unit, size) = said.EndsWith("kg", StringComparison.Ordinal) ? ("kg", 1000.0) : said.EndsWith("mm", StringComparison.Ordinal) ? ("mm", 1.0) : ("g", 1.0);
-        string Number(string field) => (measure.GetProperty(field).GetDouble() / size).ToString("0.##", CultureInfo.InvariantCulture);
-        var to = measure.TryGetProperty("to", out var end) && end.ValueKind == JsonValueKind.Number ? $" to {Number("to")}" : "";
+        var (unit, size) =
+            said.EndsWith("kg", StringComparison.Ordinal) ? ("kg", 1000.0)
+            : said.EndsWith("mm", StringComparison.Ordinal) ? ("mm", 1.0)
+            : ("g", 1.0);
+        string Number(string field) =>
+            (measure.GetProperty(field).GetDouble() / size).ToString("0.##", CultureInfo.InvariantCulture);
+        var to =
+            measure.TryGetProperty("to", out var end) && end.ValueKind == JsonValueKind.Number
+                ? $" to {Number("to")}"
+                : "";
         return $"{Number(unit == "mm" ? "mm" : "g")}{to} {unit}";
     }
 

@@ -12,12 +12,20 @@ public class WordingTests
     [InlineData(11.9, "12 o'clock")]
     [InlineData(6.7, "half past 6")]
     [InlineData(6.8, "7 o'clock")]
-    public void Bearings_are_said_to_the_half_hour(double clock, string words) => Assert.Equal(words, Wording.Clock(Bearing.FromClock(clock)));
+    public void Bearings_are_said_to_the_half_hour(double clock, string words) =>
+        Assert.Equal(words, Wording.Clock(Bearing.FromClock(clock)));
 
     [Fact]
     public void Lengths_are_written_so_that_a_screen_can_change_the_units()
     {
-        Assert.Equal(("456 mm", "5.5 mm", "7 mm"), (Sentence.Plain(Wording.Mm(455.6)), Sentence.Plain(Wording.Thickness(5.5)), Sentence.Plain(Wording.Thickness(7))));
+        Assert.Equal(
+            ("456 mm", "5.5 mm", "7 mm"),
+            (
+                Sentence.Plain(Wording.Mm(455.6)),
+                Sentence.Plain(Wording.Thickness(5.5)),
+                Sentence.Plain(Wording.Thickness(7))
+            )
+        );
         Assert.Equal(("33 %", "0.34"), (Wording.Percent(0.332), Wording.Number(0.34)));
     }
 
@@ -41,8 +49,12 @@ public class WordingTests
         for (var seed = 1; seed <= 40; seed++)
         {
             var plan = Surveys.Plan(Surveys.Random(seed));
-            var texts = plan.Steps.SelectMany(s => new[] { s.Text.Text, s.Caution }).Concat(plan.Stems.SelectMany(s => s.Reasons.Select(r => r.Text.Text).Append(s.Flips?.Text)))
-                .Concat(plan.Warnings.Select(w => w.Text.Text)).Concat(plan.AskFor.Select(q => q.Text.Text)).OfType<string>();
+            var texts = plan
+                .Steps.SelectMany(s => new[] { s.Text.Text, s.Caution })
+                .Concat(plan.Stems.SelectMany(s => s.Reasons.Select(r => r.Text.Text).Append(s.Flips?.Text)))
+                .Concat(plan.Warnings.Select(w => w.Text.Text))
+                .Concat(plan.AskFor.Select(q => q.Text.Text))
+                .OfType<string>();
             Assert.All(texts, t =>
             {
                 Assert.EndsWith(".", t, StringComparison.Ordinal);

@@ -13,10 +13,29 @@ public class SchoolCatalogTests
         foreach (var school in PlantKinds.All.Select(k => k.Id).SelectMany(SchoolCatalog.AllFor))
         {
             Assert.Empty(SchoolCatalog.Check(school));
-            Assert.All(school.Values.Values.Concat(school.Weights.Values), v => Assert.True(v.Provenance != Provenance.Observed && v.Why.Length > 5));
+            Assert.All(school.Values.Values.Concat(school.Weights.Values), v =>
+                Assert.True(v.Provenance != Provenance.Observed && v.Why.Length > 5)
+            );
         }
 
-        Assert.Equal(["branching-tip", "flat-fan", "goblet", "hard", "light-hand", "long-cane", "moderate-half", "one-crop", "open-bowl", "renewal-by-age", "rough-shear", "spur", "two-crops"], SchoolCatalog.Ids);
+        Assert.Equal(
+            [
+                "branching-tip",
+                "flat-fan",
+                "goblet",
+                "hard",
+                "light-hand",
+                "long-cane",
+                "moderate-half",
+                "one-crop",
+                "open-bowl",
+                "renewal-by-age",
+                "rough-shear",
+                "spur",
+                "two-crops",
+            ],
+            SchoolCatalog.Ids
+        );
     }
 
     [Fact]
@@ -34,7 +53,9 @@ public class SchoolCatalogTests
         using var stream = typeof(SchoolCatalog).Assembly.GetManifestResourceStream("schools/open-bowl.json")!;
         var file = JsonNode.Parse(stream)!;
         file["values"]![name] = JsonNode.Parse(value);
-        var error = Assert.Throws<FormatException>(() => SchoolCatalog.Parse(JsonDocument.Parse(file.ToJsonString()).RootElement));
+        var error = Assert.Throws<FormatException>(() =>
+            SchoolCatalog.Parse(JsonDocument.Parse(file.ToJsonString()).RootElement)
+        );
         Assert.Contains(name, error.Message);
     }
 

@@ -3,10 +3,13 @@ using Gemmifer.Core.Season;
 
 namespace Gemmifer.Core.Tests.Season;
 
-/// <summary>The dry day of the contract: no cut on a wet day, nor with one among the two after; unknown is not dry.</summary>
+/// <summary>
+/// The dry day of the contract: no cut on a wet day, nor with one among the two after; unknown is not dry.
+/// </summary>
 public class DryDaysTests
 {
-    private static ImmutableArray<RainDay> Rain(params (int Day, double Mm)[] days) => [.. days.Select(d => new RainDay(new DateOnly(2027, 2, d.Day), d.Mm))];
+    private static ImmutableArray<RainDay> Rain(params (int Day, double Mm)[] days) =>
+        [.. days.Select(d => new RainDay(new DateOnly(2027, 2, d.Day), d.Mm))];
 
     private static DateOnly Day(int day) => new(2027, 2, day);
 
@@ -27,6 +30,9 @@ public class DryDaysTests
         Assert.Null(DryDays.Next(Day(20), Rain((20, 3), (22, 0), (23, 0))));
         Assert.Null(DryDays.Next(Day(20), Rain((20, 0), (21, 0), (23, 0), (24, 0))));
         Assert.Null(DryDays.Next(Day(20), []));
-        Assert.Equal(Day(25), DryDays.Next(Day(23), Rain((20, 0), (21, 0), (22, 0), (24, 2), (25, 0), (26, 0), (27, 0), (27, 0.4))));
+        Assert.Equal(
+            Day(25),
+            DryDays.Next(Day(23), Rain((20, 0), (21, 0), (22, 0), (24, 2), (25, 0), (26, 0), (27, 0), (27, 0.4)))
+        );
     }
 }

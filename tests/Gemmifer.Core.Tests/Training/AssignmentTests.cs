@@ -20,7 +20,8 @@ public class AssignmentTests
     [MemberData(nameof(Large))]
     public void Thirty_canes_and_thirty_lines_cost_the_same_as_by_a_general_purpose_solver(int seed)
     {
-        // Google.OrTools, linear sum assignment: an independent implementation (cost scaling, Goldberg and Kennedy 1995).
+        // Google.OrTools, linear sum assignment: an independent implementation (cost scaling, Goldberg and Kennedy
+        // 1995).
         var (cost, leaveOut) = Random(seed, 30, 30);
         Assert.Equal(GeneralAssignment.Cost(cost, leaveOut), Sum(cost, leaveOut));
     }
@@ -48,7 +49,14 @@ public class AssignmentTests
     [Fact]
     public void A_row_that_may_go_nowhere_is_left_out_and_nothing_is_assigned_to_nothing()
     {
-        var found = Assignment.Solve(new[,] { { Assignment.Never, Assignment.Never }, { 5, 3 } }, [7, 9]);
+        var found = Assignment.Solve(
+            new[,]
+            {
+                { Assignment.Never, Assignment.Never },
+                { 5, 3 },
+            },
+            [7, 9]
+        );
         Assert.Equal([-1, 1], found.ColumnOf);
         Assert.Equal(10, found.Cost);
         Assert.Equal(0, Assignment.Solve(new long[0, 4], []).Cost);

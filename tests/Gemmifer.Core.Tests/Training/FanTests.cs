@@ -12,8 +12,12 @@ public class FanTests
 
     public static TheoryData<int> Counts => [1, 2, 3, 4, 5, 6, 7, 8];
 
-    private static Support Wall(double width = 2400, double height = 2200, double from = -1200, params Opening[] openings) =>
-        new(SupportKind.Wall, from, width, height, 80, [], [.. openings]);
+    private static Support Wall(
+        double width = 2400,
+        double height = 2200,
+        double from = -1200,
+        params Opening[] openings
+    ) => new(SupportKind.Wall, from, width, height, 80, [], [.. openings]);
 
     private static double AngleOf(TargetLine line) => line.AngleFromRight;
 
@@ -21,13 +25,19 @@ public class FanTests
     [MemberData(nameof(Counts))]
     public void Each_line_has_about_the_same_share_of_the_face_nearest_to_it(int count)
     {
-        // An independent way: places strewn evenly over the face go to the sector they lie in; sectors are bounded half way in area,
+        // An independent way: places strewn evenly over the face go to the sector they lie in; sectors are bounded half
+        // way in area,
         // so that each line keeps about one part in so many of the face that can be reached.
         var lines = Fan.Lines(Wall(), Crown, count);
         Assert.Equal(count, lines.Length);
         var random = new Random(1);
-        var angles = Enumerable.Range(0, 200_000).Select(_ => (X: (random.NextDouble() * 2400) - 1200, Z: random.NextDouble() * 2200)).Select(p => Math.Atan2(p.Z, p.X))
-            .Where(a => a > Fan.FlattestDeg * Math.PI / 180 && a < Math.PI - (Fan.FlattestDeg * Math.PI / 180)).OrderDescending().ToArray();
+        var angles = Enumerable
+            .Range(0, 200_000)
+            .Select(_ => (X: (random.NextDouble() * 2400) - 1200, Z: random.NextDouble() * 2200))
+            .Select(p => Math.Atan2(p.Z, p.X))
+            .Where(a => a > Fan.FlattestDeg * Math.PI / 180 && a < Math.PI - (Fan.FlattestDeg * Math.PI / 180))
+            .OrderDescending()
+            .ToArray();
         for (var i = 0; i < count; i++)
         {
             var (from, to) = (angles[angles.Length * (i + 1) / count - 1], angles[angles.Length * i / count]);
@@ -65,8 +75,17 @@ public class FanTests
             for (var along = 0.0; along <= line.LengthMm; along += 5)
             {
                 var p = line.At(along);
-                Assert.True(p.X >= -1200 + Fan.MarginMm - 0.01 && p.X <= 1200 - Fan.MarginMm + 0.01 && p.Z <= 2200 - Fan.MarginMm + 0.01);
-                Assert.False(p.X > x - Fan.MarginMm + 0.01 && p.X < x + width + Fan.MarginMm - 0.01 && p.Z > z - Fan.MarginMm + 0.01 && p.Z < z + height + Fan.MarginMm - 0.01);
+                Assert.True(
+                    p.X >= -1200 + Fan.MarginMm - 0.01
+                        && p.X <= 1200 - Fan.MarginMm + 0.01
+                        && p.Z <= 2200 - Fan.MarginMm + 0.01
+                );
+                Assert.False(
+                    p.X > x - Fan.MarginMm + 0.01
+                        && p.X < x + width + Fan.MarginMm - 0.01
+                        && p.Z > z - Fan.MarginMm + 0.01
+                        && p.Z < z + height + Fan.MarginMm - 0.01
+                );
             }
         }
     }
@@ -82,14 +101,20 @@ public class FanTests
     public void Ties_stand_on_the_wires_or_no_further_apart_than_their_spacing()
     {
         var line = new StraightLine(1, new Point3(0, 80, 0), new Point3(Math.Cos(0.6), 0, Math.Sin(0.6)), 2000);
-        var wires = Wall() with { Kind = SupportKind.Wires, Wires = [new Wire(300, 80), new Wire(600, 80), new Wire(900, 80), new Wire(1200, 80)] };
+        var wires = Wall() with
+        {
+            Kind = SupportKind.Wires,
+            Wires = [new Wire(300, 80), new Wire(600, 80), new Wire(900, 80), new Wire(1200, 80)],
+        };
         var ties = Ties.Of(wires, line, 100, 1900);
         Assert.Equal([300, 600, 900], ties.Select(t => Math.Round(t.Place.Z, 6)));
         Assert.Equal(["wire 1", "wire 2", "wire 3"], ties.Select(t => t.On));
         var wall = Ties.Of(Wall(), line, 100, 1900);
         Assert.Equal(100, wall[0].AlongMm, 1e-9);
         Assert.Equal(1900, wall[^1].AlongMm, 1e-9);
-        Assert.All(wall.Zip(wall.Skip(1)), p => Assert.True(p.Second.AlongMm - p.First.AlongMm <= Ties.SpacingMm + 1e-9));
+        Assert.All(wall.Zip(wall.Skip(1)), p =>
+            Assert.True(p.Second.AlongMm - p.First.AlongMm <= Ties.SpacingMm + 1e-9)
+        );
         Assert.Equal(Enumerable.Range(1, wall.Length), wall.Select(t => t.Number));
 
         // By hand: five ties round 12 mm: 5 × (2 × π × 12 × 1.5 + 250) mm = 1,815 mm.
@@ -104,16 +129,29 @@ public class FanTests
     [InlineData(10, 1500, 50, false, 0)]
     [InlineData(140, 1000, 50, true, 20)]
     [InlineData(90, 0, 50, true, 0)]
-    public void Flat_wood_flowers_at_every_node_and_upright_wood_at_its_tip(double lean, double length, double internode, bool tip, int points) =>
-        Assert.Equal(points, Bloom.PointsOn(lean, length, internode, tip));
+    public void Flat_wood_flowers_at_every_node_and_upright_wood_at_its_tip(
+        double lean,
+        double length,
+        double internode,
+        bool tip,
+        int points
+    ) => Assert.Equal(points, Bloom.PointsOn(lean, length, internode, tip));
 
     [Fact]
     public void The_support_of_the_contract_is_read()
     {
-        var (support, errors) = Read("""{ "kind": "wall", "from": -1200, "width": 2400, "height": 2200, "y": 80, "wires": [ { "height": 900, "y": 80 } ], "openings": [ { "x": 200, "z": 900, "width": 900, "height": 1000 } ] }""");
+        var (support, errors) = Read(
+            """{ "kind": "wall", "from": -1200, "width": 2400, "height": 2200, "y": 80, "wires": [ { "height": 900, "y": 80 } ], "openings": [ { "x": 200, "z": 900, "width": 900, "height": 1000 } ] }"""
+        );
         Assert.Empty(errors);
-        Assert.Equal((SupportKind.Wall, -1200.0, 1200.0, 2200.0, 80.0), (support!.Kind, support.FromMm, support.ToMm, support.HeightMm, support.YMm));
-        Assert.Equal((new Wire(900, 80), new Opening(200, 900, 900, 1000)), (Assert.Single(support.Wires), Assert.Single(support.Openings)));
+        Assert.Equal(
+            (SupportKind.Wall, -1200.0, 1200.0, 2200.0, 80.0),
+            (support!.Kind, support.FromMm, support.ToMm, support.HeightMm, support.YMm)
+        );
+        Assert.Equal(
+            (new Wire(900, 80), new Opening(200, 900, 900, 1000)),
+            (Assert.Single(support.Wires), Assert.Single(support.Openings))
+        );
         var (plain, _) = Read("""{ "kind": "t-trellis", "width": 2000, "height": 1800 }""");
         Assert.Equal((SupportKind.TTrellis, -1000.0, 0.0), (plain!.Kind, plain.FromMm, plain.YMm));
     }
@@ -125,9 +163,18 @@ public class FanTests
     [InlineData("""{ "kind": "wall", "width": 1e999, "height": 2200 }""", "/support/width")]
     [InlineData("""{ "kind": "wall", "width": 2400, "height": 10001 }""", "/support/height")]
     [InlineData("""{ "kind": "wires", "width": 2400, "height": 2200 }""", "/support/wires")]
-    [InlineData("""{ "kind": "wires", "width": 2400, "height": 2200, "wires": [ { "height": 2201 } ] }""", "/support/wires/0/height")]
-    [InlineData("""{ "kind": "wall", "width": 2400, "height": 2200, "openings": [ { "x": 0, "z": 0, "width": 0, "height": 5 } ] }""", "/support/openings/0/width")]
-    [InlineData("""{ "kind": "wall", "width": 2400, "height": 2200, "openings": [ { "z": 0, "width": 10, "height": 5 } ] }""", "/support/openings/0/x")]
+    [InlineData(
+        """{ "kind": "wires", "width": 2400, "height": 2200, "wires": [ { "height": 2201 } ] }""",
+        "/support/wires/0/height"
+    )]
+    [InlineData(
+        """{ "kind": "wall", "width": 2400, "height": 2200, "openings": [ { "x": 0, "z": 0, "width": 0, "height": 5 } ] }""",
+        "/support/openings/0/width"
+    )]
+    [InlineData(
+        """{ "kind": "wall", "width": 2400, "height": 2200, "openings": [ { "z": 0, "width": 10, "height": 5 } ] }""",
+        "/support/openings/0/x"
+    )]
     [InlineData("""[]""", "/support")]
     public void What_is_wrong_with_a_support_is_named(string json, string path)
     {

@@ -3,10 +3,16 @@ using Google.OrTools.Graph;
 
 namespace Gemmifer.Core.Tests.Training;
 
-/// <summary>The assignment by a general-purpose solver: Google.OrTools, linear sum assignment (cost scaling, Goldberg and Kennedy 1995).</summary>
+/// <summary>
+/// The assignment by a general-purpose solver: Google.OrTools, linear sum assignment (cost scaling, Goldberg and
+/// Kennedy 1995).
+/// </summary>
 internal static class GeneralAssignment
 {
-    /// <summary>The least cost. The solver wants as many rows as columns: one more column a row for leaving it out, one more row a column for leaving it free.</summary>
+    /// <summary>
+    /// The least cost. The solver wants as many rows as columns: one more column a row for leaving it out, one more row
+    /// a column for leaving it free.
+    /// </summary>
     public static long Cost(long[,] cost, IReadOnlyList<long> leaveOut)
     {
         var (rows, columns) = (cost.GetLength(0), cost.GetLength(1));
@@ -33,6 +39,8 @@ internal static class GeneralAssignment
             }
         }
 
-        return solver.Solve() == LinearSumAssignment.Status.OPTIMAL ? solver.OptimalCost() : throw new InvalidOperationException("The general-purpose solver found no optimum.");
+        return solver.Solve() == LinearSumAssignment.Status.OPTIMAL
+            ? solver.OptimalCost()
+            : throw new InvalidOperationException("The general-purpose solver found no optimum.");
     }
 }

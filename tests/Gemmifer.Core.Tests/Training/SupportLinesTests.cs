@@ -5,7 +5,9 @@ using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Tests.Training;
 
-/// <summary>Lines over arches, along beams and wires, against plain geometry; bloom points against hand-worked cases.</summary>
+/// <summary>
+/// Lines over arches, along beams and wires, against plain geometry; bloom points against hand-worked cases.
+/// </summary>
 public class SupportLinesTests
 {
     private static readonly Point3 Crown = new(0, 0, 0);
@@ -17,7 +19,9 @@ public class SupportLinesTests
     public void An_arch_is_a_leg_and_a_half_circle()
     {
         // By hand: 1,400 mm wide and 2,300 mm high is legs of 1,600 mm and a half circle of 700 mm radius.
-        var line = Assert.IsType<BentLine>(Assert.Single(Assert.Single(SupportLines.Ways(Of(SupportKind.Arch, 0, 1400, 2300), Crown, 1))));
+        var line = Assert.IsType<BentLine>(
+            Assert.Single(Assert.Single(SupportLines.Ways(Of(SupportKind.Arch, 0, 1400, 2300), Crown, 1)))
+        );
         Assert.Equal(1600 + (Math.PI * 700), line.LengthMm, 1e-6);
         Assert.Equal(700, line.RadiusMm, 1e-6);
         Near(new(0, 0, 1600), line.At(1600));
@@ -34,7 +38,9 @@ public class SupportLinesTests
     public void A_low_wide_arch_is_one_flat_bow()
     {
         // Chord 4,000 mm, rise 1,000 mm: radius (2,000² + 1,000²) / 2,000 = 2,500 mm.
-        var line = Assert.IsType<BentLine>(Assert.Single(Assert.Single(SupportLines.Ways(Of(SupportKind.Arch, 0, 4000, 1000), Crown, 1))));
+        var line = Assert.IsType<BentLine>(
+            Assert.Single(Assert.Single(SupportLines.Ways(Of(SupportKind.Arch, 0, 4000, 1000), Crown, 1)))
+        );
         Assert.Equal(2500, line.RadiusMm, 1e-6);
         Near(new(2000, 0, 1000), line.At(line.LengthMm / 2));
         Near(new(4000, 0, 0), line.At(line.LengthMm));
@@ -75,21 +81,37 @@ public class SupportLinesTests
         var ways = SupportLines.Ways(Of(SupportKind.Post, -50, 100, 2400), Crown, 3).ToArray();
         Assert.Equal(ways.Select(w => w[0].LeanAt(0)).OrderDescending(), ways.Select(w => w[0].LeanAt(0)));
         Assert.All(ways, w => Assert.Equal(2300, w[0].At(w[0].LengthMm).Z, 1e-6));
-        Assert.All(ways, w => Assert.All(w, l => Assert.Equal(65, Math.Sqrt(Math.Pow(l.At(400).X, 2) + Math.Pow(l.At(400).Y, 2)), 1e-6)));
-        Near(ways[0][0].At(0) * -1, (ways[0][1].At(0)) + (ways[0][2].At(0)), "three points evenly round a circle sum to nothing");
+        Assert.All(ways, w =>
+            Assert.All(w, l => Assert.Equal(65, Math.Sqrt(Math.Pow(l.At(400).X, 2) + Math.Pow(l.At(400).Y, 2)), 1e-6))
+        );
+        Near(
+            ways[0][0].At(0) * -1,
+            (ways[0][1].At(0)) + (ways[0][2].At(0)),
+            "three points evenly round a circle sum to nothing"
+        );
     }
 
     [Fact]
     public void Bloom_points_of_worked_cases()
     {
-        // 1,000 mm level, then nothing: 20 nodes at 50 mm. Upright: the tip alone. 500 mm up and 500 mm level: 10 or so nodes, no upright tip.
+        // 1,000 mm level, then nothing: 20 nodes at 50 mm. Upright: the tip alone. 500 mm up and 500 mm level: 10 or so
+        // nodes, no upright tip.
         static CaneShape Bent(params Point3[] corners)
         {
-            var fine = corners.Zip(corners.Skip(1)).SelectMany((p, i) => Enumerable.Range(i == 0 ? 0 : 1, 25 + (i == 0 ? 1 : 0)).Select(k => p.First + ((p.Second - p.First) * (k / 25.0)))).ToArray();
+            var fine = corners
+                .Zip(corners.Skip(1))
+                .SelectMany(
+                    (p, i) =>
+                        Enumerable
+                            .Range(i == 0 ? 0 : 1, 25 + (i == 0 ? 1 : 0))
+                            .Select(k => p.First + ((p.Second - p.First) * (k / 25.0)))
+                )
+                .ToArray();
             return new CaneShape([.. fine], fine[0].DistanceTo(fine[1]));
         }
 
-        static int Count(CaneShape shape, params (double, int)[] shoots) => BloomForecast.Points(shape, 50, shoots).Count();
+        static int Count(CaneShape shape, params (double, int)[] shoots) =>
+            BloomForecast.Points(shape, 50, shoots).Count();
         Assert.Equal(20, Count(Bent(new(0, 0, 0), new(1000, 0, 0))));
         Assert.Equal(1, Count(Bent(new(0, 0, 0), new(0, 0, 1000))));
         Assert.InRange(Count(Bent(new(0, 0, 0), new(0, 0, 500), new(500, 0, 500))), 10, 11);
@@ -99,8 +121,11 @@ public class SupportLinesTests
 
         // On a level cane the node from which a side shoot came is the shoot's now: 19 nodes and its three buds.
         Assert.Equal(22, Count(Bent(new(0, 0, 0), new(1000, 0, 0)), (500, 3)));
-        Assert.All(BloomForecast.Points(Bent(new(0, 0, 400), new(1000, 0, 400)), 50, []), p => Assert.Equal(400, p.Z, 1e-9));
+        Assert.All(BloomForecast.Points(Bent(new(0, 0, 400), new(1000, 0, 400)), 50, []), p =>
+            Assert.Equal(400, p.Z, 1e-9)
+        );
     }
 
-    private static void Near(Point3 wanted, Point3 found, string why = "") => Assert.True(wanted.DistanceTo(found) < 1e-6, $"{found} instead of {wanted} {why}");
+    private static void Near(Point3 wanted, Point3 found, string why = "") =>
+        Assert.True(wanted.DistanceTo(found) < 1e-6, $"{found} instead of {wanted} {why}");
 }

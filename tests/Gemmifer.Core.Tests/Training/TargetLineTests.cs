@@ -14,9 +14,12 @@ public class TargetLineTests
     {
         var spiral = new Spiral(1, new Point3(10, 20, 30), around, rise, Bearing.FromClock(4), clockwise, 3000);
 
-        // An independent way: walk along it in small steps, measuring the steps and the circle through three neighbours.
+        // An independent way: walk along it in small steps, measuring the steps and the circle through three
+        // neighbours.
         const double Step = 0.5;
-        double length = 0, tightest = double.PositiveInfinity, loosest = 0;
+        double length = 0,
+            tightest = double.PositiveInfinity,
+            loosest = 0;
         for (var along = Step; along + Step <= spiral.TurnMm; along += Step)
         {
             var (a, b, c) = (spiral.At(along - Step), spiral.At(along), spiral.At(along + Step));
@@ -34,7 +37,10 @@ public class TargetLineTests
         Assert.Equal(1, spiral.RadiusMm / loosest, 1e-2);
         Assert.InRange(spiral.TurnMm - length, 0, 2 * Step);
         Assert.Equal(rise, spiral.At(spiral.TurnMm).Z - spiral.At(0).Z, 1e-9);
-        Assert.Equal(clockwise, Bearing.FromClock(4).TurnTo(Bearing.FromVector(spiral.At(20).X - 10, spiral.At(20).Y - 20)!.Value) > 0);
+        Assert.Equal(
+            clockwise,
+            Bearing.FromClock(4).TurnTo(Bearing.FromVector(spiral.At(20).X - 10, spiral.At(20).Y - 20)!.Value) > 0
+        );
     }
 
     [Theory]
@@ -52,11 +58,23 @@ public class TargetLineTests
     public void A_thick_cane_does_not_wind_round_a_thin_post_and_a_supple_one_does()
     {
         // Round 50 mm at 45 degrees the bend is 100 mm: 9 mm of supple wood bears 90, 30 mm of old wood only 1,250.
-        var spiral = new Spiral(1, new Point3(0, 50, 100), 50, Spiral.RiseFor(50, 45), Bearing.FromClock(6), true, 2500);
+        var spiral = new Spiral(
+            1,
+            new Point3(0, 50, 100),
+            50,
+            Spiral.RiseFor(50, 45),
+            Bearing.FromClock(6),
+            true,
+            2500
+        );
         Assert.Equal(100, spiral.RadiusMm, 1e-9);
-        var supple = Assert.IsType<CanePath.Bent>(CanePath.To(new(-200, -60, 0), new(0.6, 0, 0.8), 2600, 9, 0.05, spiral));
+        var supple = Assert.IsType<CanePath.Bent>(
+            CanePath.To(new(-200, -60, 0), new(0.6, 0, 0.8), 2600, 9, 0.05, spiral)
+        );
         Assert.True(supple.Strain is >= 0.045 - 1e-9 and <= 0.05 + 1e-9);
-        var stiff = Assert.IsType<CanePath.TooStiff>(CanePath.To(new(-200, -60, 0), new(0.6, 0, 0.8), 2600, 30, 0.012, spiral));
+        var stiff = Assert.IsType<CanePath.TooStiff>(
+            CanePath.To(new(-200, -60, 0), new(0.6, 0, 0.8), 2600, 30, 0.012, spiral)
+        );
         Assert.Equal(100, stiff.RadiusMm, 1e-9);
         Assert.Equal(1250, stiff.NeededMm, 1e-9);
     }

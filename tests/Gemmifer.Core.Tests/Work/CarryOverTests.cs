@@ -9,22 +9,50 @@ namespace Gemmifer.Core.Tests.Work;
 public class CarryOverTests
 {
     private static NotedStem[] Noted(params JsonObject[] stems) =>
-        JsonSerializer.Deserialize<NotedStem[]>(new JsonArray([.. stems.Select(s => (JsonNode)s.DeepClone())]).ToJsonString(), PartJson.Options)!;
+        JsonSerializer.Deserialize<NotedStem[]>(
+            new JsonArray([.. stems.Select(s => (JsonNode)s.DeepClone())]).ToJsonString(),
+            PartJson.Options
+        )!;
 
-    private static StepDone Did(string? stem, StepAction action, double? at, StepOutcome outcome = StepOutcome.Done, Instead? instead = null) =>
-        new(stem, stem is null ? null : Stage.Shorten, stem is null ? "rough:1" : null, action, outcome, instead, at);
+    private static StepDone Did(
+        string? stem,
+        StepAction action,
+        double? at,
+        StepOutcome outcome = StepOutcome.Done,
+        Instead? instead = null
+    ) => new(stem, stem is null ? null : Stage.Shorten, stem is null ? "rough:1" : null, action, outcome, instead, at);
 
-    private static JsonObject Shoot(string id, string parent, double at) => new()
-    {
-        ["id"] = id, ["role"] = "lateral", ["parent"] = parent, ["at"] = at, ["clock"] = 1, ["diameter"] = 5, ["age"] = 1,
-    };
+    private static JsonObject Shoot(string id, string parent, double at) =>
+        new()
+        {
+            ["id"] = id,
+            ["role"] = "lateral",
+            ["parent"] = parent,
+            ["at"] = at,
+            ["clock"] = 1,
+            ["diameter"] = 5,
+            ["age"] = 1,
+        };
 
     [Fact]
     public void Stems_are_a_season_older_and_as_long_as_they_were_left()
     {
-        var stems = Noted(Surveys.Cane("A", 1), Surveys.Cane("B", 4), Surveys.Cane("C", 7, 14, 80), Shoot("A1", "A", 700));
+        var stems = Noted(
+            Surveys.Cane("A", 1),
+            Surveys.Cane("B", 4),
+            Surveys.Cane("C", 7, 14, 80),
+            Shoot("A1", "A", 700)
+        );
         var next = CarryOver.Stems(
-            stems, [Did("A", StepAction.Shorten, 480), Did("B", StepAction.Remove, null), Did("C", StepAction.Shorten, 500, StepOutcome.Skipped)], 1, null);
+            stems,
+            [
+                Did("A", StepAction.Shorten, 480),
+                Did("B", StepAction.Remove, null),
+                Did("C", StepAction.Shorten, 500, StepOutcome.Skipped),
+            ],
+            1,
+            null
+        );
         Assert.Equal(["A", "C"], next.Select(s => s.Stem.Id));
         Assert.Equal((480.0, 3.0), (next[0].Stem.Length!.Value, next[0].Stem.Age));
         Assert.Equal((1100.0, 80.0), (next[1].Stem.Length!.Value, next[1].Stem.Age));
@@ -48,33 +76,86 @@ public class CarryOverTests
         var level = Did(null, StepAction.Shorten, 400);
         var sheared = CarryOver.Stems(Noted(stems), [level], 1, survey);
         Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => (s.Stem.Id, s.Stem.Length!.Value)));
-        Assert.Equal(300, CarryOver.Stems(Noted(stems), [level, Did("B", StepAction.Shorten, 300)], 1, survey)[1].Stem.Length);
-        Assert.Equal(1100, CarryOver.Stems(Noted(stems), [level with { Instead = Instead.Left, Outcome = StepOutcome.Different }], 1, survey)[1].Stem.Length);
+        Assert.Equal(
+            300,
+            CarryOver.Stems(Noted(stems), [level, Did("B", StepAction.Shorten, 300)], 1, survey)[1].Stem.Length
+        );
+        Assert.Equal(
+            1100,
+            CarryOver
+                .Stems(
+                    Noted(stems),
+                    [level with { Instead = Instead.Left, Outcome = StepOutcome.Different }],
+                    1,
+                    survey
+                )[1]
+                .Stem.Length
+        );
     }
 
     [Fact]
     public void A_whole_number_may_be_written_with_a_point() =>
-        Assert.Equal(3, CarryOver.Stems(JsonSerializer.Deserialize<NotedStem[]>("""[{"id": "A", "role": "cane", "parent": "crown", "age": 2.0}]""", PartJson.Options)!, [], 1, null)[0].Stem.Age);
+        Assert.Equal(
+            3,
+            CarryOver
+                .Stems(
+                    JsonSerializer.Deserialize<NotedStem[]>(
+                        """[{"id": "A", "role": "cane", "parent": "crown", "age": 2.0}]""",
+                        PartJson.Options
+                    )!,
+                    [],
+                    1,
+                    null
+                )[0]
+                .Stem.Age
+        );
 
     [Fact]
     public void A_cane_that_was_tied_lies_where_it_was_tied()
     {
-        var tied = Did("A", StepAction.Tie, null) with { Stage = Stage.Train, Tied = new TiedCane(9.2, 70, 72, -900, 1200) };
+        var tied = Did("A", StepAction.Tie, null) with
+        {
+            Stage = Stage.Train,
+            Tied = new TiedCane(9.2, 70, 72, -900, 1200),
+        };
         var next = CarryOver.Stems(Noted(Surveys.Cane("A", 1)), [tied], 1, null).Single();
-        Assert.Equal((9.2, 70.0, 72.0, true), (next.Stem.Clock!.Value, next.Stem.Lean!.Value, next.Stem.TipLean!.Value, next.Laid));
+        Assert.Equal(
+            (9.2, 70.0, 72.0, true),
+            (next.Stem.Clock!.Value, next.Stem.Lean!.Value, next.Stem.TipLean!.Value, next.Laid)
+        );
     }
 
     [Fact]
     public void What_was_done_is_the_gardeners_word_on_that_stem()
     {
-        var survey = Surveys.Read(Surveys.Of(Surveys.Cane("A", 1), Surveys.Cane("B", 4), Surveys.Cane("C", 7), Surveys.Cane("D", 9), Surveys.Cane("E", 11)));
-        var pinned = WorkPins.Apply(survey,
-        [
-            Did("A", StepAction.Shorten, 480), Did("B", StepAction.Remove, null), Did("C", StepAction.Remove, null, StepOutcome.Skipped),
-            Did("D", StepAction.Check, null, StepOutcome.Skipped), Did("E", StepAction.Shorten, 9000, StepOutcome.Different, Instead.Cut),
-        ]);
+        var survey = Surveys.Read(
+            Surveys.Of(
+                Surveys.Cane("A", 1),
+                Surveys.Cane("B", 4),
+                Surveys.Cane("C", 7),
+                Surveys.Cane("D", 9),
+                Surveys.Cane("E", 11)
+            )
+        );
+        var pinned = WorkPins.Apply(
+            survey,
+            [
+                Did("A", StepAction.Shorten, 480),
+                Did("B", StepAction.Remove, null),
+                Did("C", StepAction.Remove, null, StepOutcome.Skipped),
+                Did("D", StepAction.Check, null, StepOutcome.Skipped),
+                Did("E", StepAction.Shorten, 9000, StepOutcome.Different, Instead.Cut),
+            ]
+        );
         Assert.Equal(
-            [new Stems.Pin.CutAt(480), new Stems.Pin.Remove(), new Stems.Pin.CutAt(1100), null, new Stems.Pin.CutAt(1100)],
-            pinned.Stems.Select(s => s.Pin));
+            [
+                new Stems.Pin.CutAt(480),
+                new Stems.Pin.Remove(),
+                new Stems.Pin.CutAt(1100),
+                null,
+                new Stems.Pin.CutAt(1100),
+            ],
+            pinned.Stems.Select(s => s.Pin)
+        );
     }
 }

@@ -22,25 +22,27 @@ public sealed class CaneFruitFamily : Family
     public override string Part => "row";
 
     /// <inheritdoc/>
-    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>
-    {
-        ["width"] = RowRules.Value("usualWidth"),
-        ["meanHeight"] = kind.CaneLengthMm,
-    };
+    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) =>
+        new Dictionary<string, double> { ["width"] = RowRules.Value("usualWidth"), ["meanHeight"] = kind.CaneLengthMm };
 
     /// <inheritdoc/>
-    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => value is { } row ? RowReader.Read(row, notes) : null;
+    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) =>
+        value is { } row ? RowReader.Read(row, notes) : null;
 
     /// <inheritdoc/>
-    public override string? WithoutStems(bool part) => part ? null : "A survey of cane fruit needs the counts of its row, or at least one stem.";
+    public override string? WithoutStems(bool part) =>
+        part ? null : "A survey of cane fruit needs the counts of its row, or at least one stem.";
 
     /// <summary>Cane fruit is tied to anything.</summary>
     public override bool Uses(PlantKind kind, SupportKind support) => true;
 
     /// <inheritdoc/>
-    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) => RowPlanner.Plan(survey);
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
+        RowPlanner.Plan(survey);
 
-    /// <summary>A row, a year on: the canes that stayed have fruited, and the new ones have still to be counted.</summary>
+    /// <summary>
+    /// A row, a year on: the canes that stayed have fruited, and the new ones have still to be counted.
+    /// </summary>
     public override JsonObject? Next(JsonObject? part, int seasons, int? stayed)
     {
         if (part is null)

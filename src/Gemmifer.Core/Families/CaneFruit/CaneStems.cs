@@ -13,7 +13,10 @@ internal sealed class CaneStems
     private readonly Survey _survey;
     private readonly RowWork _work;
     private readonly StemTree _tree;
-    private readonly Dictionary<string, (Stem Stem, Finding Finding, Decision Decision, PlanReason Reason, PlanStep? Step, double LeftMm)> _decided = [];
+    private readonly Dictionary<
+        string,
+        (Stem Stem, Finding Finding, Decision Decision, PlanReason Reason, PlanStep? Step, double LeftMm)
+    > _decided = [];
 
     public CaneStems(Survey survey, RowWork work)
     {
@@ -31,8 +34,21 @@ internal sealed class CaneStems
     }
 
     /// <summary>Decisions in order of id.</summary>
-    public IReadOnlyList<PlanStem> Stems() => [.. _tree.Stems.Select(s => _decided[s.Id]).Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, [d.Reason],
-        Sentence.Maybe(d.Finding.Ask ?? (d.Reason.Rule == "surplus" ? "It would stay if a sturdier cane went." : null)), null))];
+    public IReadOnlyList<PlanStem> Stems() =>
+        [
+            .. _tree
+                .Stems.Select(s => _decided[s.Id])
+                .Select(d => new PlanStem(
+                    d.Stem.Id,
+                    d.Decision,
+                    d.Finding.Verdict,
+                    [d.Reason],
+                    Sentence.Maybe(
+                        d.Finding.Ask ?? (d.Reason.Rule == "surplus" ? "It would stay if a sturdier cane went." : null)
+                    ),
+                    null
+                )),
+        ];
 
     /// <summary>Steps of single canes.</summary>
     public IEnumerable<PlanStep> Steps() => _tree.Stems.Select(s => _decided[s.Id].Step).OfType<PlanStep>();
@@ -40,16 +56,37 @@ internal sealed class CaneStems
     /// <summary>Counts by cane, where there is no row.</summary>
     public PlanCounts Counts()
     {
-        var canes = _tree.Stems.Where(s => s.TopLevel && _decided[s.Id].Finding.Verdict != Verdict.Sucker).Select(s => _decided[s.Id]).ToArray();
-        double total = 0, gone = 0;
+        var canes = _tree
+            .Stems.Where(s => s.TopLevel && _decided[s.Id].Finding.Verdict != Verdict.Sucker)
+            .Select(s => _decided[s.Id])
+            .ToArray();
+        double total = 0,
+            gone = 0;
         foreach (var d in _decided.Values.Where(d => d.Finding is not { Verdict: Verdict.Dead, SoundToMm: null }))
         {
             var live = StemTree.LiveLength(d.Stem);
-            (total, gone) = (total + live, gone + (d.Decision == Decision.Remove ? live : Math.Max(0, live - d.LeftMm)));
+            (total, gone) = (
+                total + live,
+                gone + (d.Decision == Decision.Remove ? live : Math.Max(0, live - d.LeftMm))
+            );
         }
 
-        var buds = _decided.Values.Where(d => d.Decision != Decision.Remove).Sum(d => (int)Math.Floor(Math.Min(d.LeftMm, StemTree.LiveLength(d.Stem)) / _survey.Plant.Kind.InternodeMm));
-        return new PlanCounts(canes.Count(d => d.Decision is Decision.Keep or Decision.Shorten), canes.Count(d => d.Decision == Decision.Remove), canes.Count(d => d.Decision is not (Decision.Keep or Decision.Shorten or Decision.Remove)), buds, null, total <= 0 ? 0 : Math.Round(gone / total, 4), null, null, null);
+        var buds = _decided
+            .Values.Where(d => d.Decision != Decision.Remove)
+            .Sum(d =>
+                (int)Math.Floor(Math.Min(d.LeftMm, StemTree.LiveLength(d.Stem)) / _survey.Plant.Kind.InternodeMm)
+            );
+        return new PlanCounts(
+            canes.Count(d => d.Decision is Decision.Keep or Decision.Shorten),
+            canes.Count(d => d.Decision == Decision.Remove),
+            canes.Count(d => d.Decision is not (Decision.Keep or Decision.Shorten or Decision.Remove)),
+            buds,
+            null,
+            total <= 0 ? 0 : Math.Round(gone / total, 4),
+            null,
+            null,
+            null
+        );
     }
 
     private void Decide(Stem stem)
@@ -61,8 +98,22 @@ internal sealed class CaneStems
         }
         else if (stem.Pin is Pin.CutAt cut)
         {
-            Set(stem, finding, cut.AlongMm >= stem.LengthMm ? Decision.Keep : Decision.Shorten, new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                cut.AlongMm >= stem.LengthMm ? null : Cut(stem, cut.AlongMm, Stage.Shorten, StepAction.Shorten, $"Cut {stem.Id} at {Wording.Mm(cut.AlongMm)}, where you chose."), cut.AlongMm);
+            Set(
+                stem,
+                finding,
+                cut.AlongMm >= stem.LengthMm ? Decision.Keep : Decision.Shorten,
+                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                cut.AlongMm >= stem.LengthMm
+                    ? null
+                    : Cut(
+                        stem,
+                        cut.AlongMm,
+                        Stage.Shorten,
+                        StepAction.Shorten,
+                        $"Cut {stem.Id} at {Wording.Mm(cut.AlongMm)}, where you chose."
+                    ),
+                cut.AlongMm
+            );
         }
         else if (finding.Verdict == Verdict.Soft)
         {
@@ -70,23 +121,71 @@ internal sealed class CaneStems
         }
         else if (finding.Verdict == Verdict.Unsure && stem.Pin is null)
         {
-            Set(stem, finding, Decision.Check, new PlanReason("unsure", finding.Text, finding.Provenance), On(stem, Stage.Dead, StepAction.Check, $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."));
+            Set(
+                stem,
+                finding,
+                Decision.Check,
+                new PlanReason("unsure", finding.Text, finding.Provenance),
+                On(
+                    stem,
+                    Stage.Dead,
+                    StepAction.Check,
+                    $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."
+                )
+            );
         }
-        else if (finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null && stem.Pin is null)
+        else if (
+            finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
+            && finding.SoundToMm is null
+            && stem.Pin is null
+        )
         {
-            Remove(stem, finding, Stages.Of(finding.Verdict), new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance));
+            Remove(
+                stem,
+                finding,
+                Stages.Of(finding.Verdict),
+                new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance)
+            );
         }
         else if (_work.Mow && stem.Pin is null)
         {
-            Remove(stem, finding, Stage.Thin, new PlanReason("one-crop", "All canes go level with the ground in midwinter; next autumn's crop comes on new ones.", Provenance.Practice));
+            Remove(
+                stem,
+                finding,
+                Stage.Thin,
+                new PlanReason(
+                    "one-crop",
+                    "All canes go level with the ground in midwinter; next autumn's crop comes on new ones.",
+                    Provenance.Practice
+                )
+            );
         }
         else if (Spent(stem) && stem.Pin is null)
         {
-            Remove(stem, finding, Stage.Thin, new PlanReason("spent", "It has fruited and dies: spent canes go to the ground.", Provenance.Practice));
+            Remove(
+                stem,
+                finding,
+                Stage.Thin,
+                new PlanReason("spent", "It has fruited and dies: spent canes go to the ground.", Provenance.Practice)
+            );
         }
-        else if (stem.DiameterMm < _survey.School.ThinBelowMm && stem.Age == 1 && stem.Pin is null && _tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm))
+        else if (
+            stem.DiameterMm < _survey.School.ThinBelowMm
+            && stem.Age == 1
+            && stem.Pin is null
+            && _tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm)
+        )
         {
-            Remove(stem, finding, Stage.Thin, new PlanReason("thinBelow", "Thinner than a pencil: it bears little and crowds the others.", _survey.School.Value("thinBelow").Provenance));
+            Remove(
+                stem,
+                finding,
+                Stage.Thin,
+                new PlanReason(
+                    "thinBelow",
+                    "Thinner than a pencil: it bears little and crowds the others.",
+                    _survey.School.Value("thinBelow").Provenance
+                )
+            );
         }
         else
         {
@@ -97,8 +196,11 @@ internal sealed class CaneStems
     /// <summary>A cane of two summers has borne once the season is over; so has one that was seen to.</summary>
     private bool Spent(Stem stem)
     {
-        var firstYearFruits = RowRules.Kind(_survey.Plant.Kind.Id).Autumn is not null || _survey.Plant.Kind.Id == CaneTyping.Unknown;
-        return stem.Has("fruited-twice") || (stem.Has("fruited") && (stem.Age >= 2 || !firstYearFruits)) || (stem.Age >= 2 && !_work.InGrowth);
+        var firstYearFruits =
+            RowRules.Kind(_survey.Plant.Kind.Id).Autumn is not null || _survey.Plant.Kind.Id == CaneTyping.Unknown;
+        return stem.Has("fruited-twice")
+            || (stem.Has("fruited") && (stem.Age >= 2 || !firstYearFruits))
+            || (stem.Age >= 2 && !_work.InGrowth);
     }
 
     private void Stay(Stem stem, Finding finding)
@@ -111,12 +213,42 @@ internal sealed class CaneStems
         {
             var dead = finding.SoundToMm is { } sound && sound <= limit + 0.01;
             var rule = dead ? Wording.Of(finding.Verdict) : "tipHeight";
-            Set(stem, finding, Decision.Shorten, new PlanReason(rule, dead ? finding.Text : $"Tipped at {Wording.Mm(tip)}.", dead ? finding.Provenance : _survey.School.Value("tipHeight").Provenance),
-                Cut(stem, limit, dead ? Stages.Of(finding.Verdict) : Stage.Shorten, dead ? StepAction.Shorten : StepAction.Tip, dead ? $"Cut {stem.Id} back to {Wording.Mm(limit)}, into clean wood. {finding.Text}" : $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud."), limit);
+            Set(
+                stem,
+                finding,
+                Decision.Shorten,
+                new PlanReason(
+                    rule,
+                    dead ? finding.Text : $"Tipped at {Wording.Mm(tip)}.",
+                    dead ? finding.Provenance : _survey.School.Value("tipHeight").Provenance
+                ),
+                Cut(
+                    stem,
+                    limit,
+                    dead ? Stages.Of(finding.Verdict) : Stage.Shorten,
+                    dead ? StepAction.Shorten : StepAction.Tip,
+                    dead
+                        ? $"Cut {stem.Id} back to {Wording.Mm(limit)}, into clean wood. {finding.Text}"
+                        : $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud."
+                ),
+                limit
+            );
             return;
         }
 
-        Set(stem, finding, Decision.Keep, new PlanReason("keep", stem.Age >= 2 ? "In its fruiting summer: it stays until it has borne." : "A sturdy cane of last season.", Provenance.Practice), null);
+        Set(
+            stem,
+            finding,
+            Decision.Keep,
+            new PlanReason(
+                "keep",
+                stem.Age >= 2
+                    ? "In its fruiting summer: it stays until it has borne."
+                    : "A sturdy cane of last season.",
+                Provenance.Practice
+            ),
+            null
+        );
     }
 
     /// <summary>Of canes counted by the plant the sturdiest stay.</summary>
@@ -127,12 +259,31 @@ internal sealed class CaneStems
             return;
         }
 
-        var stay = _tree.Stems.Where(s => s.TopLevel && s.Age == 1 && _decided[s.Id] is { Decision: Decision.Keep or Decision.Shorten, Finding.Verdict: not Verdict.Sucker }).OrderBy(s => s.Pin is null ? 1 : 0).ThenByDescending(s => s.DiameterMm).ThenBy(s => s.Id, StringComparer.Ordinal).ToArray();
+        var stay = _tree
+            .Stems.Where(s =>
+                s.TopLevel
+                && s.Age == 1
+                && _decided[s.Id]
+                    is { Decision: Decision.Keep or Decision.Shorten, Finding.Verdict: not Verdict.Sucker }
+            )
+            .OrderBy(s => s.Pin is null ? 1 : 0)
+            .ThenByDescending(s => s.DiameterMm)
+            .ThenBy(s => s.Id, StringComparer.Ordinal)
+            .ToArray();
         foreach (var stem in stay.Skip(_survey.School.CanesMax * _work.Plants).Where(s => s.Pin is null))
         {
             var finding = _decided[stem.Id].Finding;
             _decided.Remove(stem.Id);
-            Remove(stem, finding, Stage.Thin, new PlanReason("surplus", $"{_survey.School.CanesMax} canes are enough for a plant, and the others are sturdier.", _survey.School.Value("canesMax").Provenance));
+            Remove(
+                stem,
+                finding,
+                Stage.Thin,
+                new PlanReason(
+                    "surplus",
+                    $"{_survey.School.CanesMax} canes are enough for a plant, and the others are sturdier.",
+                    _survey.School.Value("canesMax").Provenance
+                )
+            );
         }
     }
 
@@ -145,50 +296,165 @@ internal sealed class CaneStems
             var length = _survey.School.LateralLengthMm;
             if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
             {
-                Set(shoot, finding, Decision.Remove, new PlanReason("parent", $"It goes with {parent.Id}.", Provenance.Practice), null, 0);
+                Set(
+                    shoot,
+                    finding,
+                    Decision.Remove,
+                    new PlanReason("parent", $"It goes with {parent.Id}.", Provenance.Practice),
+                    null,
+                    0
+                );
             }
             else if (finding.Verdict == Verdict.Soft)
             {
                 Set(shoot, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
             }
-            else if (shoot.Pin is Pin.Remove || (finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null && shoot.Pin is null))
+            else if (
+                shoot.Pin is Pin.Remove
+                || (
+                    finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
+                    && finding.SoundToMm is null
+                    && shoot.Pin is null
+                )
+            )
             {
-                Remove(shoot, finding, Stage.Laterals, new PlanReason(shoot.Pin is null ? Wording.Of(finding.Verdict) : "pin", shoot.Pin is null ? finding.Text : "You asked for it to go.", Provenance.Practice));
+                Remove(
+                    shoot,
+                    finding,
+                    Stage.Laterals,
+                    new PlanReason(
+                        shoot.Pin is null ? Wording.Of(finding.Verdict) : "pin",
+                        shoot.Pin is null ? finding.Text : "You asked for it to go.",
+                        Provenance.Practice
+                    )
+                );
             }
             else if (shoot.Pin is Pin.CutAt cut && cut.AlongMm < shoot.LengthMm)
             {
-                Set(shoot, finding, Decision.Shorten, new PlanReason("pin", "You chose the place of the cut.", Provenance.User), Cut(shoot, cut.AlongMm, Stage.Laterals, StepAction.Shorten, $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."), cut.AlongMm);
+                Set(
+                    shoot,
+                    finding,
+                    Decision.Shorten,
+                    new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                    Cut(
+                        shoot,
+                        cut.AlongMm,
+                        Stage.Laterals,
+                        StepAction.Shorten,
+                        $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
+                    ),
+                    cut.AlongMm
+                );
             }
             else if (length > 0 && shoot.LengthMm > length + 10 && shoot.Pin is null && !_work.InGrowth)
             {
-                Set(shoot, finding, Decision.Shorten, new PlanReason("lateralLength", $"Side shoots to {Wording.Mm(length)}.", _survey.School.Value("lateralLength").Provenance), Cut(shoot, length, Stage.Laterals, StepAction.Shorten, $"Shorten {shoot.Id} on {parent.Id} to {Wording.Mm(length)}, above a bud."), length);
+                Set(
+                    shoot,
+                    finding,
+                    Decision.Shorten,
+                    new PlanReason(
+                        "lateralLength",
+                        $"Side shoots to {Wording.Mm(length)}.",
+                        _survey.School.Value("lateralLength").Provenance
+                    ),
+                    Cut(
+                        shoot,
+                        length,
+                        Stage.Laterals,
+                        StepAction.Shorten,
+                        $"Shorten {shoot.Id} on {parent.Id} to {Wording.Mm(length)}, above a bud."
+                    ),
+                    length
+                );
             }
             else
             {
-                Set(shoot, finding, Decision.Keep, new PlanReason("keep", "It carries the fruit.", Provenance.Practice), null);
+                Set(
+                    shoot,
+                    finding,
+                    Decision.Keep,
+                    new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
+                    null
+                );
             }
 
             Shoots(shoot);
         }
     }
 
-    private void Set(Stem stem, Finding finding, Decision decision, PlanReason reason, PlanStep? step, double left = double.PositiveInfinity) => _decided.Add(stem.Id, (stem, finding, decision, reason, step, left));
+    private void Set(
+        Stem stem,
+        Finding finding,
+        Decision decision,
+        PlanReason reason,
+        PlanStep? step,
+        double left = double.PositiveInfinity
+    ) => _decided.Add(stem.Id, (stem, finding, decision, reason, step, left));
 
     private void Remove(Stem stem, Finding finding, Stage stage, PlanReason reason)
     {
         var at = _tree.Axis(stem).Start;
-        var cut = new PlanCut(0, null, 0, 0, stem.TopLevel ? CutPlace.Ground : CutPlace.Ring, Wording.Tenth(at.X), Wording.Tenth(at.Y), Wording.Tenth(at.Z));
-        Set(stem, finding, Decision.Remove, reason, On(stem, stage, StepAction.Remove, $"{(stem.TopLevel ? $"Take {stem.Id} out level with the ground." : $"Take {stem.Id} off.")} {reason.Text.Marked}") with { Cut = cut, Tool = ToolRack.For(stem.DiameterMm) }, 0);
+        var cut = new PlanCut(
+            0,
+            null,
+            0,
+            0,
+            stem.TopLevel ? CutPlace.Ground : CutPlace.Ring,
+            Wording.Tenth(at.X),
+            Wording.Tenth(at.Y),
+            Wording.Tenth(at.Z)
+        );
+        Set(
+            stem,
+            finding,
+            Decision.Remove,
+            reason,
+            On(
+                stem,
+                stage,
+                StepAction.Remove,
+                $"{(stem.TopLevel ? $"Take {stem.Id} out level with the ground." : $"Take {stem.Id} off.")} "
+                    + $"{reason.Text.Marked}"
+            ) with
+            {
+                Cut = cut,
+                Tool = ToolRack.For(stem.DiameterMm),
+            },
+            0
+        );
     }
 
     private PlanStep Cut(Stem stem, double along, Stage stage, StepAction action, string text)
     {
         var (at, half) = (_tree.Axis(stem).At(along), _survey.Plant.Kind.InternodeMm / 2);
-        var bud = new PlanBud(null, null, BudKnowledge.LookFor, [Wording.Tenth(Math.Max(0, along - half)), Wording.Tenth(Math.Min(stem.LengthMm, along + half))], null);
+        var bud = new PlanBud(
+            null,
+            null,
+            BudKnowledge.LookFor,
+            [Wording.Tenth(Math.Max(0, along - half)), Wording.Tenth(Math.Min(stem.LengthMm, along + half))],
+            null
+        );
         var pinned = stem.Pin is Pin.CutAt;
-        var cut = new PlanCut(pinned ? Wording.Tenth(along) : null, pinned ? null : bud, _survey.School.SlopeDeg, _survey.School.ClearanceMm, CutPlace.AboveBud, Wording.Tenth(at.X), Wording.Tenth(at.Y), Wording.Tenth(at.Z));
+        var cut = new PlanCut(
+            pinned ? Wording.Tenth(along) : null,
+            pinned ? null : bud,
+            _survey.School.SlopeDeg,
+            _survey.School.ClearanceMm,
+            CutPlace.AboveBud,
+            Wording.Tenth(at.X),
+            Wording.Tenth(at.Y),
+            Wording.Tenth(at.Z)
+        );
         return On(stem, stage, action, text) with { Cut = cut, Tool = ToolRack.For(_tree.DiameterAt(stem, along)) };
     }
 
-    private PlanStep On(Stem stem, Stage stage, StepAction action, string text) => new() { Stage = stage, Stem = stem.Id, Action = action, Due = _survey.Date, Text = text };
+    private PlanStep On(Stem stem, Stage stage, StepAction action, string text) =>
+        new()
+        {
+            Stage = stage,
+            Stem = stem.Id,
+            Action = action,
+            Due = _survey.Date,
+            Text = text,
+        };
 }

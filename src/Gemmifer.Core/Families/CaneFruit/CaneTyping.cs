@@ -11,13 +11,20 @@ namespace Gemmifer.Core.Families.CaneFruit;
 /// <param name="Steps">What each sighting ruled out.</param>
 /// <param name="Contradiction">Two sightings cannot both be right.</param>
 /// <param name="Next">The look that would tell most; null where none is needed.</param>
-public sealed record Typing(string? Type, ImmutableArray<string> Possible, ImmutableArray<TypingStep> Steps, bool Contradiction, string? Next);
+public sealed record Typing(
+    string? Type,
+    ImmutableArray<string> Possible,
+    ImmutableArray<TypingStep> Steps,
+    bool Contradiction,
+    string? Next
+);
 
 /// <summary>One sighting and what it ruled out.</summary>
 public sealed record TypingStep(Sighting Seen, string Text, ImmutableArray<string> RuledOut);
 
 /// <summary>
-/// Names a type of cane fruit from what fruited on which wood, and when: each sighting rules out the types it does not fit. A type is
+/// Names a type of cane fruit from what fruited on which wood, and when: each sighting rules out the types it does not
+/// fit. A type is
 /// named only when one is left and its fruit was seen (common practice, no source).
 /// </summary>
 public static class CaneTyping
@@ -32,7 +39,9 @@ public static class CaneTyping
     public const string Unknown = "canefruit.unknown";
 
     private static readonly ImmutableArray<string> Types =
-        [.. PlantKinds.All.Where(k => k.Family == PlantFamily.CaneFruit && k.Id != Unknown).Select(k => k.Id)];
+    [
+        .. PlantKinds.All.Where(k => k.Family == PlantFamily.CaneFruit && k.Id != Unknown).Select(k => k.Id),
+    ];
 
     /// <summary>Everything that can be noted.</summary>
     public static ImmutableArray<string> Sightings { get; } = [.. RowRules.Sightings.Select(s => s.Id)];
@@ -48,7 +57,9 @@ public static class CaneTyping
             var rule = RowRules.Sightings.First(r => r.Id == sighting.What);
             if (rule.AutumnOnly && PruningYear.DaysSinceFrost(sighting.Day, place) < AutumnDays)
             {
-                steps.Add(new TypingStep(sighting, $"{Wording.Capital(rule.Text)}: too early in the year to tell.", []));
+                steps.Add(
+                    new TypingStep(sighting, $"{Wording.Capital(rule.Text)}: too early in the year to tell.", [])
+                );
                 continue;
             }
 
@@ -65,14 +76,29 @@ public static class CaneTyping
         }
 
         var named = possible.Length == 1 && fruitSeen && !contradiction ? possible[0] : null;
-        return new Typing(named, possible, steps.ToImmutable(), contradiction, named is not null ? null : Next(possible, fruitSeen));
+        return new Typing(
+            named,
+            possible,
+            steps.ToImmutable(),
+            contradiction,
+            named is not null ? null : Next(possible, fruitSeen)
+        );
     }
 
-    /// <summary>The question whose worst answer leaves the fewest types; the wood first where it is still open.</summary>
+    /// <summary>
+    /// The question whose worst answer leaves the fewest types; the wood first where it is still open.
+    /// </summary>
     private static string Next(ImmutableArray<string> possible, bool fruitSeen)
     {
-        int Worst(string ask) => RowRules.Sightings.Where(r => r.Ask == ask).Max(r => possible.Count(r.Fits.Contains) is var n && r.Id == "old-canes-fruited" ? 0 : n);
-        var best = RowRules.Asks.Keys.Order(StringComparer.Ordinal).OrderBy(Worst).ThenBy(a => a == "wood" ? 0 : 1).First();
+        int Worst(string ask) =>
+            RowRules
+                .Sightings.Where(r => r.Ask == ask)
+                .Max(r => possible.Count(r.Fits.Contains) is var n && r.Id == "old-canes-fruited" ? 0 : n);
+        var best = RowRules
+            .Asks.Keys.Order(StringComparer.Ordinal)
+            .OrderBy(Worst)
+            .ThenBy(a => a == "wood" ? 0 : 1)
+            .First();
         return RowRules.Asks[!fruitSeen && (possible.Contains(Fall) || possible.Length == 1) ? "wood" : best];
     }
 }

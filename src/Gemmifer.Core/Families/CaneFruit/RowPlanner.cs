@@ -16,32 +16,55 @@ internal static class RowPlanner
         var steps = StepOrder.Of(new RowSteps(survey, work, stems).Write());
         var counts = work.Row is null ? stems.Counts() : work.Counts(survey);
         var (from, to) = survey.Season.FlowersAfterFrost();
-        return PlanBuilder.Build(survey, new PlanParts
-        {
-            Stems = stems.Stems(),
-            Steps = steps,
-            Counts = counts,
-            Forecast = new PlanForecast(counts.BudsLeft, counts.BudsLeft, [from, to], [], [], []),
-            Kit = KitOf(survey, work, steps, counts),
-            AskFor = Ask(survey, work),
-            Warnings = Warnings(survey, work),
-            Row = RowOf(survey, work),
-        });
+        return PlanBuilder.Build(
+            survey,
+            new PlanParts
+            {
+                Stems = stems.Stems(),
+                Steps = steps,
+                Counts = counts,
+                Forecast = new PlanForecast(counts.BudsLeft, counts.BudsLeft, [from, to], [], [], []),
+                Kit = KitOf(survey, work, steps, counts),
+                AskFor = Ask(survey, work),
+                Warnings = Warnings(survey, work),
+                Row = RowOf(survey, work),
+            }
+        );
     }
 
     private static PlanKit KitOf(Survey survey, RowWork work, IReadOnlyList<PlanStep> steps, PlanCounts counts)
     {
         var ties = steps.Sum(s => s.Ties.Count);
-        PlanMaterial[] of = ties == 0 ? []
-            : [new PlanMaterial("twine", Math.Round(work.Wires(survey).Length * work.Metres * RowRules.Value("twine"), 1), [])];
+        PlanMaterial[] of =
+            ties == 0
+                ? []
+                :
+                [
+                    new PlanMaterial(
+                        "twine",
+                        Math.Round(work.Wires(survey).Length * work.Metres * RowRules.Value("twine"), 1),
+                        []
+                    ),
+                ];
         var (cane, tip) = (RowRules.Value("caneMinutes"), work.TipNow ? RowRules.Value("tipMinutes") : 0);
-        var minutes = RowRules.Value("lookMinutes") + Math.Ceiling((counts.Removed * cane) + (counts.Kept * tip) + (ties * cane));
+        var minutes =
+            RowRules.Value("lookMinutes") + Math.Ceiling((counts.Removed * cane) + (counts.Kept * tip) + (ties * cane));
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, of);
     }
 
-    private static PlanRow RowOf(Survey survey, RowWork work) => new(
-        Math.Round(work.Stay / Math.Max(ShortestMetres, work.Metres), 1), work.Least, work.Most, work.Classes(), TipOf(survey, work),
-        RowRules.Kind(survey.Plant.Kind.Id).LateralsMm is { } l ? [l.From, l.To] : null, work.Wires(survey), CropChoice.Of(survey, work), NamingOf(survey), work.PerPlant);
+    private static PlanRow RowOf(Survey survey, RowWork work) =>
+        new(
+            Math.Round(work.Stay / Math.Max(ShortestMetres, work.Metres), 1),
+            work.Least,
+            work.Most,
+            work.Classes(),
+            TipOf(survey, work),
+            RowRules.Kind(survey.Plant.Kind.Id).LateralsMm is { } l ? [l.From, l.To] : null,
+            work.Wires(survey),
+            CropChoice.Of(survey, work),
+            NamingOf(survey),
+            work.PerPlant
+        );
 
     /// <summary>A row is reckoned as no shorter than this, m.</summary>
     private const double ShortestMetres = 0.1;
@@ -50,11 +73,18 @@ internal static class RowPlanner
     internal static double TipHeight(Survey survey)
     {
         var value = survey.School.Value("tipHeight");
-        return value.Number > 0 && value.Provenance != Provenance.User && survey.Plant.Vigour == Vigour.Strong && RowRules.Kind(survey.Plant.Kind.Id).StrongTip ? RowRules.Value("strongTip") : value.Number;
+        return
+            value.Number > 0
+            && value.Provenance != Provenance.User
+            && survey.Plant.Vigour == Vigour.Strong
+            && RowRules.Kind(survey.Plant.Kind.Id).StrongTip
+            ? RowRules.Value("strongTip")
+            : value.Number;
     }
 
     /// <summary>Whether canes stand taller than they are tipped.</summary>
-    internal static bool Taller(Survey survey, double? heightMm) => TipHeight(survey) is > 0 and var tip && heightMm > tip + RowRules.Value("tipSlack");
+    internal static bool Taller(Survey survey, double? heightMm) =>
+        TipHeight(survey) is > 0 and var tip && heightMm > tip + RowRules.Value("tipSlack");
 
     private static PlanTip? TipOf(Survey survey, RowWork work)
     {
@@ -64,8 +94,16 @@ internal static class RowPlanner
             return null;
         }
 
-        var due = !(work.InGrowth && work.TipNow) && RowRules.Kind(survey.Plant.Kind.Id).TipDays is { } days ? survey.Season.NextAfterFrost(days) : (DateOnly?)null;
-        return new PlanTip(height, Math.Min(height, survey.School.HeightMinMm), survey.School.Value("heightMax") is { Limited: true } most ? Math.Max(height, most.Number) : height, due);
+        var due =
+            !(work.InGrowth && work.TipNow) && RowRules.Kind(survey.Plant.Kind.Id).TipDays is { } days
+                ? survey.Season.NextAfterFrost(days)
+                : (DateOnly?)null;
+        return new PlanTip(
+            height,
+            Math.Min(height, survey.School.HeightMinMm),
+            survey.School.Value("heightMax") is { Limited: true } most ? Math.Max(height, most.Number) : height,
+            due
+        );
     }
 
     private static PlanNaming? NamingOf(Survey survey)
@@ -77,8 +115,21 @@ internal static class RowPlanner
 
         var typing = CaneTyping.Of(survey.Row?.Seen ?? [], survey.Place);
         static string Name(string kind) => PlantKinds.Of(kind).Name;
-        return new PlanNaming(typing.Type, typing.Type is { } t ? Name(t) : null, [.. typing.Possible.Select(p => new PlanPossible(p, Name(p)))],
-            [.. typing.Steps.Select(s => new PlanTypingReason(s.Seen.Day, s.Seen.What, s.Text, [.. s.RuledOut.Select(Name)]))], typing.Contradiction, typing.Next);
+        return new PlanNaming(
+            typing.Type,
+            typing.Type is { } t ? Name(t) : null,
+            [.. typing.Possible.Select(p => new PlanPossible(p, Name(p)))],
+            [
+                .. typing.Steps.Select(s => new PlanTypingReason(
+                    s.Seen.Day,
+                    s.Seen.What,
+                    s.Text,
+                    [.. s.RuledOut.Select(Name)]
+                )),
+            ],
+            typing.Contradiction,
+            typing.Next
+        );
     }
 
     private static IEnumerable<PlanQuestion> Ask(Survey survey, RowWork work)
@@ -90,7 +141,11 @@ internal static class RowPlanner
 
         if (work.Row is { MeanHeightMm: null } && TipHeight(survey) > 0)
         {
-            yield return new PlanQuestion(null, "meanHeight", "Measure how tall the canes of last season stand: whether they are tipped depends on it.");
+            yield return new PlanQuestion(
+                null,
+                "meanHeight",
+                "Measure how tall the canes of last season stand: whether they are tipped depends on it."
+            );
         }
     }
 
@@ -101,9 +156,17 @@ internal static class RowPlanner
         {
             var naming = NamingOf(survey)!;
             yield return naming.Type is null
-                ? new PlanWarning("unknown-type", "Nobody knows its type yet, so the safe rule holds: treated as fruiting on canes of the year before. At worst this autumn's crop is lost; of last season's canes only thin ones go, and those the row has no room for."
-                    + (naming.Contradiction ? " Two of the things seen cannot both be right: look again." : ""))
-                : new PlanWarning("type", $"What was seen names it: {naming.Name!.ToLowerInvariant()}. Change its kind, and the plan follows.");
+                ? new PlanWarning(
+                    "unknown-type",
+                    "Nobody knows its type yet, so the safe rule holds: treated as fruiting on canes of the year "
+                        + "before. At worst this autumn's crop is lost; of last season's canes only thin ones go, and "
+                        + "those the row has no room for."
+                        + (naming.Contradiction ? " Two of the things seen cannot both be right: look again." : "")
+                )
+                : new PlanWarning(
+                    "type",
+                    $"What was seen names it: {naming.Name!.ToLowerInvariant()}. Change its kind, and the plan follows."
+                );
         }
 
         if (!survey.KeepOut.IsEmpty)
@@ -113,7 +176,11 @@ internal static class RowPlanner
 
         if (work.Row is not null && work.Stay > 0 && work.Stay < work.Least)
         {
-            yield return new PlanWarning("few-canes", $"Only {work.Stay} canes stay; this row has room for {work.Least} to {work.Most}. Feed and water well, and let more new canes come inside the row.");
+            yield return new PlanWarning(
+                "few-canes",
+                $"Only {work.Stay} canes stay; this row has room for {work.Least} to {work.Most}. "
+                    + "Feed and water well, and let more new canes come inside the row."
+            );
         }
 
         if (!work.InGrowth && SeasonWarning.Outside(survey.Season, "spent canes") is { } season)
@@ -123,7 +190,10 @@ internal static class RowPlanner
 
         if (work.MowLater)
         {
-            yield return new PlanWarning("season", "In growth the canes carry this autumn's crop: they go to the ground in midwinter, not now.");
+            yield return new PlanWarning(
+                "season",
+                "In growth the canes carry this autumn's crop: they go to the ground in midwinter, not now."
+            );
         }
     }
 }

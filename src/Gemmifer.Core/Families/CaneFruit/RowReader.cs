@@ -39,15 +39,30 @@ public static class RowReader
         var thin = Count("thin", "Thin canes not counted: taken as none.");
         if (thin > first)
         {
-            f.Error("/row/thin", "order", string.Create(CultureInfo.InvariantCulture, $"thin is {thin} and firstYear is {first}; the thin canes are some of the first-year ones."), 0, first);
+            f.Error(
+                "/row/thin",
+                "order",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"thin is {thin} and firstYear is {first}; the thin canes are some of the first-year ones."
+                ),
+                0,
+                first
+            );
         }
 
         var height = f.Number("meanHeight", RowLimits.HeightLeastMm, RowLimits.HeightMm);
         var plants = f.Whole("plants", 1, RowLimits.Plants);
-        var seen = f.List("observations", RowLimits.Seen).Select(o => ReadSighting(o.Item, o.Path, notes)).OfType<Sighting>()
-            .OrderBy(o => o.Day).ThenBy(o => o.What, StringComparer.Ordinal).ToImmutableArray();
+        var seen = f.List("observations", RowLimits.Seen)
+            .Select(o => ReadSighting(o.Item, o.Path, notes))
+            .OfType<Sighting>()
+            .OrderBy(o => o.Day)
+            .ThenBy(o => o.What, StringComparer.Ordinal)
+            .ToImmutableArray();
         notes.Finish(f);
-        return notes.Errors.Count > before ? null : new RowFacts(length!.Value, width ?? usualWidth, first, second, spent, thin, height, plants, seen);
+        return notes.Errors.Count > before
+            ? null
+            : new RowFacts(length!.Value, width ?? usualWidth, first, second, spent, thin, height, plants, seen);
     }
 
     private static Sighting? ReadSighting(JsonElement item, string path, SurveyNotes notes)

@@ -12,18 +12,37 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
     private readonly RowKind _kind = RowRules.Kind(survey.Plant.Kind.Id);
 
     /// <summary>All steps.</summary>
-    public IEnumerable<PlanStep> Write() => [.. Prepare(), .. stems.Steps(), .. work.Row is null ? [] : Canes(), .. Returns()];
+    public IEnumerable<PlanStep> Write() =>
+        [.. Prepare(), .. stems.Steps(), .. work.Row is null ? [] : Canes(), .. Returns()];
 
-    private PlanStep Whole(Stage stage, StepAction action, string text) => new() { Stage = stage, Action = action, Due = survey.Date, Text = text };
+    private PlanStep Whole(Stage stage, StepAction action, string text) =>
+        new()
+        {
+            Stage = stage,
+            Action = action,
+            Due = survey.Date,
+            Text = text,
+        };
 
     /// <summary>Canes of one class come out, level with the ground.</summary>
-    private PlanStep Out(CaneClass of, Tool tool, string text) => Whole(Stage.Thin, StepAction.Remove, text) with { Cut = Ground, Tool = tool, Class = of };
+    private PlanStep Out(CaneClass of, Tool tool, string text) =>
+        Whole(Stage.Thin, StepAction.Remove, text) with
+        {
+            Cut = Ground,
+            Tool = tool,
+            Class = of,
+        };
 
     private static PlanCut Ground => new(0, null, 0, 0, CutPlace.Ground, 0, 0, 0);
 
     private IEnumerable<PlanStep> Prepare()
     {
-        yield return Whole(Stage.Prepare, StepAction.Do, "Gather the tools and wipe the blades with alcohol. Walk along the row once and tell last season's canes from those that have fruited.") with
+        yield return Whole(
+            Stage.Prepare,
+            StepAction.Do,
+            "Gather the tools and wipe the blades with alcohol. Walk along the row once and tell last season's canes "
+                + "from those that have fruited."
+        ) with
         {
             Caution = $"{Cautions.Thorns} {Cautions.Flame}",
             Disinfect = true,
@@ -38,38 +57,78 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             var all = row.FirstYear + row.SecondYear + row.Spent;
             if (all > 0)
             {
-                yield return Out(CaneClass.Mown, Tool.Loppers, $"Cut {(all == 1 ? "the one cane" : $"all {all} canes")} level with the ground. Leave no stubs: they grow weak side shoots.");
+                yield return Out(
+                    CaneClass.Mown,
+                    Tool.Loppers,
+                    $"Cut {(all == 1 ? "the one cane" : $"all {all} canes")} level with the ground. Leave no stubs: "
+                        + "they grow weak side shoots."
+                );
             }
         }
         else
         {
             if (row.Spent > 0)
             {
-                yield return Out(CaneClass.Spent, Tool.Loppers, $"Cut the {Canes(row.Spent, "spent cane")} level with the ground: {(row.Spent == 1 ? "it is" : "they are")} grey-brown and brittle, with the dry stalks of fruit.");
+                yield return Out(
+                    CaneClass.Spent,
+                    Tool.Loppers,
+                    $"Cut the {Canes(row.Spent, "spent cane")} level with the ground: "
+                        + $"{(row.Spent == 1 ? "it is" : "they are")} grey-brown and brittle, with the dry stalks of "
+                        + "fruit."
+                );
             }
 
             if (work.Thin > 0)
             {
-                yield return Out(CaneClass.Thin, Tool.Secateurs, $"Cut the {Canes(work.Thin, "thin cane")}, thinner than a pencil, level with the ground.");
+                yield return Out(
+                    CaneClass.Thin,
+                    Tool.Secateurs,
+                    $"Cut the {Canes(work.Thin, "thin cane")}, thinner than a pencil, level with the ground."
+                );
             }
 
             if (work.Surplus > 0)
             {
-                yield return Out(CaneClass.Surplus, Tool.Secateurs, $"Take out {Canes(work.Surplus, "more cane")}, the weakest and those that crowd, until {work.Stay} stay, {(work.PerPlant ? $"{survey.School.CanesMax} to a plant" : $"about {Wording.Mm(survey.School.SpacingMm)} apart")}.");
+                var room = work.PerPlant
+                    ? $"{survey.School.CanesMax} to a plant"
+                    : $"about {Wording.Mm(survey.School.SpacingMm)} apart";
+                yield return Out(
+                    CaneClass.Surplus,
+                    Tool.Secateurs,
+                    $"Take out {Canes(work.Surplus, "more cane")}, the weakest and those that crowd, until {work.Stay} "
+                        + $"stay, {room}."
+                );
             }
         }
 
         if (!work.PerPlant)
         {
-            yield return Whole(Stage.Suckers, StepAction.Do, $"Pull or dig out what comes up more than {Wording.Mm(row.WidthMm / 2)} from the middle of the row.");
+            yield return Whole(
+                Stage.Suckers,
+                StepAction.Do,
+                $"Pull or dig out what comes up more than {Wording.Mm(row.WidthMm / 2)} from the middle of the row."
+            );
         }
 
         if (work.TipNow)
         {
             var tip = RowPlanner.TipHeight(survey);
-            yield return Whole(Stage.Shorten, StepAction.Tip, $"Tip the canes that stay at {Wording.Mm(tip)}, each just above a bud.") with
+            yield return Whole(
+                Stage.Shorten,
+                StepAction.Tip,
+                $"Tip the canes that stay at {Wording.Mm(tip)}, each just above a bud."
+            ) with
             {
-                Cut = new PlanCut(tip, null, survey.School.SlopeDeg, survey.School.ClearanceMm, CutPlace.Height, 0, 0, tip),
+                Cut = new PlanCut(
+                    tip,
+                    null,
+                    survey.School.SlopeDeg,
+                    survey.School.ClearanceMm,
+                    CutPlace.Height,
+                    0,
+                    0,
+                    tip
+                ),
                 Tool = Tool.Secateurs,
             };
         }
@@ -77,9 +136,23 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         if (_kind.LateralsMm is { } l && !work.InGrowth && work.Stay > 0)
         {
             var to = survey.School.LateralLengthMm;
-            yield return Whole(Stage.Laterals, StepAction.Shorten, $"Shorten the side shoots to about {Wording.Mm(to)}, between {Wording.Mm(l.From)} and {Wording.Mm(l.To)}, each above a bud.") with
+            yield return Whole(
+                Stage.Laterals,
+                StepAction.Shorten,
+                $"Shorten the side shoots to about {Wording.Mm(to)}, between {Wording.Mm(l.From)} and "
+                    + $"{Wording.Mm(l.To)}, each above a bud."
+            ) with
             {
-                Cut = new PlanCut(to, null, survey.School.SlopeDeg, survey.School.ClearanceMm, CutPlace.AboveBud, 0, 0, 0),
+                Cut = new PlanCut(
+                    to,
+                    null,
+                    survey.School.SlopeDeg,
+                    survey.School.ClearanceMm,
+                    CutPlace.AboveBud,
+                    0,
+                    0,
+                    0
+                ),
                 Tool = Tool.Secateurs,
             };
         }
@@ -89,7 +162,11 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             yield return Tie(row);
         }
 
-        yield return Whole(Stage.Clean, StepAction.Do, "Clear the canes away; feed, water and mulch the row, clear of the canes.");
+        yield return Whole(
+            Stage.Clean,
+            StepAction.Do,
+            "Clear the canes away; feed, water and mulch the row, clear of the canes."
+        );
     }
 
     private static string Canes(int n, string one) => n == 1 ? $"one {one}" : $"{n} {one}s";
@@ -99,10 +176,35 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         var wires = work.Wires(survey);
         var room = survey.School.TieSpacingMm;
         var along = Math.Max(1, (int)Math.Floor(row.LengthMm / room));
-        string Named(double z, int w) => $"wire {(survey.Support?.Wires.FirstOrDefault(x => x.HeightMm == z) is { } own ? survey.Support.Wires.IndexOf(own) : w) + 1}";
-        var ties = wires.SelectMany((z, w) => Enumerable.Range(0, along).Select(i => new PlanTie(Wording.Tenth(-(row.LengthMm / 2) + ((i + 0.5) * row.LengthMm / along)), z, Named(z, w), i + 1))).Take(MostTies).ToArray();
+        string Named(double z, int w) =>
+            survey.Support?.Wires.FirstOrDefault(x => x.HeightMm == z) is { } own
+                ? $"wire {survey.Support.Wires.IndexOf(own) + 1}"
+                : $"wire {w + 1}";
+        var ties = wires
+            .SelectMany(
+                (z, w) =>
+                    Enumerable
+                        .Range(0, along)
+                        .Select(i => new PlanTie(
+                            Wording.Tenth(-(row.LengthMm / 2) + ((i + 0.5) * row.LengthMm / along)),
+                            z,
+                            Named(z, w),
+                            i + 1
+                        ))
+            )
+            .Take(MostTies)
+            .ToArray();
         var where = Wording.List([.. wires.Select(w => Wording.Mm(w))]);
-        return Whole(Stage.Train, StepAction.Tie, $"Tie the canes between the posts to the {(wires.Length == 1 ? "wire" : "wires")} at {where}, spread so that light reaches each.") with { Tool = Tool.Fingers, Ties = ties };
+        return Whole(
+            Stage.Train,
+            StepAction.Tie,
+            $"Tie the canes between the posts to the {(wires.Length == 1 ? "wire" : "wires")} at {where}, spread so "
+                + "that light reaches each."
+        ) with
+        {
+            Tool = Tool.Fingers,
+            Ties = ties,
+        };
     }
 
     private IEnumerable<PlanStep> Returns()
@@ -111,7 +213,12 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         if (tip > 0 && _kind.TipDays is { } days && !(work.InGrowth && work.TipNow))
         {
             var due = survey.Season.NextAfterFrost(days);
-            yield return Whole(Stage.Return, StepAction.Tip, $"Tip the new canes once they pass {Wording.Mm(tip)}{(_kind.LateralsMm is null ? "" : ", so that they branch")}.") with
+            yield return Whole(
+                Stage.Return,
+                StepAction.Tip,
+                "Tip the new canes once they pass "
+                    + $"{Wording.Mm(tip)}{(_kind.LateralsMm is null ? "" : ", so that they branch")}."
+            ) with
             {
                 Cut = new PlanCut(tip, null, 0, 0, CutPlace.Height, 0, 0, tip),
                 Tool = Tool.Fingers,
@@ -121,11 +228,21 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
 
         if (work.MowLater)
         {
-            yield return Whole(Stage.Return, StepAction.Do, "Cut every cane level with the ground.") with { Cut = Ground, Tool = Tool.Loppers, Due = survey.Season.NextWinter, Class = CaneClass.Mown };
+            yield return Whole(Stage.Return, StepAction.Do, "Cut every cane level with the ground.") with
+            {
+                Cut = Ground,
+                Tool = Tool.Loppers,
+                Due = survey.Season.NextWinter,
+                Class = CaneClass.Mown,
+            };
         }
         else if (!work.Mow)
         {
-            yield return Whole(Stage.Return, StepAction.Do, "Take the canes that have fruited out, level with the ground, as soon as the last berries are picked.") with
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                "Take the canes that have fruited out, level with the ground, as soon as the last berries are picked."
+            ) with
             {
                 Tool = Tool.Loppers,
                 Due = survey.Season.NextAfterFrost(_kind.Harvest.To),
@@ -134,8 +251,22 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
 
         if (survey.Plant.Kind.Id == CaneTyping.Unknown)
         {
-            yield return Whole(Stage.Return, StepAction.Check, "Look which canes carry fruit, last year's or this year's, and where on them; note it here.") with { Due = survey.Season.NextAfterFrost(_kind.Harvest.From) };
-            yield return Whole(Stage.Return, StepAction.Check, "Look whether this year's canes carry fruit at their tips; note it here.") with { Due = survey.Season.NextAfterFrost(CaneTyping.AutumnDays + 10) };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Check,
+                "Look which canes carry fruit, last year's or this year's, and where on them; note it here."
+            ) with
+            {
+                Due = survey.Season.NextAfterFrost(_kind.Harvest.From),
+            };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Check,
+                "Look whether this year's canes carry fruit at their tips; note it here."
+            ) with
+            {
+                Due = survey.Season.NextAfterFrost(CaneTyping.AutumnDays + 10),
+            };
         }
     }
 }

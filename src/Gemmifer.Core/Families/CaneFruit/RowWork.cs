@@ -13,23 +13,53 @@ namespace Gemmifer.Core.Families.CaneFruit;
 /// <param name="Least">Fewest the row should keep.</param>
 /// <param name="Most">Most it should keep.</param>
 /// <param name="TipNow">Canes that stay are tipped with this work.</param>
-internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowLater, int Stay, int Thin, int Surplus, int Least, int Most, bool TipNow, int Plants, bool PerPlant)
+internal sealed record RowWork(
+    RowFacts? Row,
+    bool InGrowth,
+    bool Mow,
+    bool MowLater,
+    int Stay,
+    int Thin,
+    int Surplus,
+    int Least,
+    int Most,
+    bool TipNow,
+    int Plants,
+    bool PerPlant
+)
 {
     /// <summary>Schools between which a kind with two crops can choose.</summary>
-    public const string OneCrop = "one-crop", TwoCrops = "two-crops";
+    public const string OneCrop = "one-crop",
+        TwoCrops = "two-crops";
 
     /// <summary>Decides the classes of a row.</summary>
     public static RowWork Of(Survey survey, bool inGrowth)
     {
         var (school, kind, row) = (survey.School, RowRules.Kind(survey.Plant.Kind.Id), survey.Row);
         var oneCrop = kind.Autumn is not null && school.Id == OneCrop;
-        var plants = row?.Plants ?? Math.Max(1, (int)Math.Round((row?.LengthMm ?? 0) / kind.PlantSpacingMm, MidpointRounding.AwayFromZero));
+        var plants = row?.Plants
+            ?? Math.Max(1, (int)Math.Round((row?.LengthMm ?? 0) / kind.PlantSpacingMm, MidpointRounding.AwayFromZero));
         var metres = (row?.LengthMm ?? 1000) / 1000;
-        var most = kind.PerPlant ? school.CanesMax * plants : Math.Max(1, (int)Math.Floor((school.CanesMax * metres) + 1e-9));
+        var most = kind.PerPlant
+            ? school.CanesMax * plants
+            : Math.Max(1, (int)Math.Floor((school.CanesMax * metres) + 1e-9));
         var least = kind.PerPlant ? school.CanesMin * plants : (int)Math.Ceiling((school.CanesMin * metres) - 1e-9);
         if (row is null)
         {
-            return new RowWork(null, inGrowth, oneCrop && !inGrowth, oneCrop && inGrowth, 0, 0, 0, least, most, false, plants, kind.PerPlant);
+            return new RowWork(
+                null,
+                inGrowth,
+                oneCrop && !inGrowth,
+                oneCrop && inGrowth,
+                0,
+                0,
+                0,
+                least,
+                most,
+                false,
+                plants,
+                kind.PerPlant
+            );
         }
 
         if (oneCrop && !inGrowth)
@@ -41,7 +71,20 @@ internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowL
         var sturdy = row.FirstYear - row.Thin;
         var thinStay = sturdy == 0 ? Math.Min(row.Thin, Math.Max(1, least)) : 0;
         var stay = Math.Min(sturdy + thinStay, most);
-        return new RowWork(row, inGrowth, false, oneCrop, stay, row.Thin - thinStay, Math.Max(0, sturdy + thinStay - most), least, most, stay > 0 && RowPlanner.Taller(survey, row.MeanHeightMm), plants, kind.PerPlant);
+        return new RowWork(
+            row,
+            inGrowth,
+            false,
+            oneCrop,
+            stay,
+            row.Thin - thinStay,
+            Math.Max(0, sturdy + thinStay - most),
+            least,
+            most,
+            stay > 0 && RowPlanner.Taller(survey, row.MeanHeightMm),
+            plants,
+            kind.PerPlant
+        );
     }
 
     /// <summary>Length of the row, m; one metre where single canes were noted.</summary>
@@ -58,15 +101,30 @@ internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowL
         PlanClass[] all = Mow
             ?
             [
-                new PlanClass(CaneClass.Mown, Row.FirstYear + Row.SecondYear, Decision.Remove, "All canes go level with the ground; next autumn's crop comes on new ones."),
+                new PlanClass(
+                    CaneClass.Mown,
+                    Row.FirstYear + Row.SecondYear,
+                    Decision.Remove,
+                    "All canes go level with the ground; next autumn's crop comes on new ones."
+                ),
                 new PlanClass(CaneClass.Spent, Row.Spent, Decision.Remove, "They have fruited and die."),
             ]
             :
             [
                 new PlanClass(CaneClass.Spent, Row.Spent, Decision.Remove, "They have fruited and die."),
-                new PlanClass(CaneClass.Thin, Thin, Decision.Remove, "Thinner than a pencil: they bear little and crowd the others."),
+                new PlanClass(
+                    CaneClass.Thin,
+                    Thin,
+                    Decision.Remove,
+                    "Thinner than a pencil: they bear little and crowd the others."
+                ),
                 new PlanClass(CaneClass.Surplus, Surplus, Decision.Remove, "More than the row has room and light for."),
-                new PlanClass(CaneClass.Fruiting, Row.SecondYear, Decision.Keep, "In their fruiting summer: they stay until they have borne."),
+                new PlanClass(
+                    CaneClass.Fruiting,
+                    Row.SecondYear,
+                    Decision.Keep,
+                    "In their fruiting summer: they stay until they have borne."
+                ),
                 new PlanClass(CaneClass.Stay, Stay, Decision.Keep, "The sturdiest of last season's canes."),
             ];
         return [.. all.Where(c => c.Canes > 0)];
@@ -94,17 +152,30 @@ internal sealed record RowWork(RowFacts? Row, bool InGrowth, bool Mow, bool MowL
         var tip = TipNow ? RowPlanner.TipHeight(survey) : height;
         var total = kept + removed;
         var share = total == 0 ? 0 : Math.Round((removed + (TipNow ? Stay * (height - tip) / height : 0)) / total, 4);
-        return new PlanCounts(kept, removed, 0, kept * (int)Math.Floor(tip / survey.Plant.Kind.InternodeMm), Arithmetic(survey), share, null, null, null);
+        return new PlanCounts(
+            kept,
+            removed,
+            0,
+            kept * (int)Math.Floor(tip / survey.Plant.Kind.InternodeMm),
+            Arithmetic(survey),
+            share,
+            null,
+            null,
+            null
+        );
     }
 
     private string Arithmetic(Survey survey)
     {
         if (Mow)
         {
-            return $"{Row!.FirstYear} + {Row.SecondYear} + {Row.Spent} = {Row.FirstYear + Row.SecondYear + Row.Spent} to the ground";
+            return $"{Row!.FirstYear} + {Row.SecondYear} + {Row.Spent} = {Row.FirstYear + Row.SecondYear + Row.Spent} "
+                + "to the ground";
         }
 
-        var room = PerPlant ? $"{survey.School.CanesMax} × {Plants} plants = {Most}" : $"{survey.School.CanesMax} × {Wording.Number(Row!.LengthMm / 1000)} m = {Most}";
+        var room = PerPlant
+            ? $"{survey.School.CanesMax} × {Plants} plants = {Most}"
+            : $"{survey.School.CanesMax} × {Wording.Number(Row!.LengthMm / 1000)} m = {Most}";
         return $"{Row!.FirstYear} − {Thin} thin = {Row.FirstYear - Thin}; room for {room}; {Stay} stay";
     }
 }

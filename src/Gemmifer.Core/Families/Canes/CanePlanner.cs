@@ -13,7 +13,10 @@ namespace Gemmifer.Core.Families.Canes;
 /// <param name="Routine">Steps on the whole plant that need no walk round its canes.</param>
 internal sealed record CaneTask(string Noun, IReadOnlyList<PlanStep> Routine);
 
-/// <summary>From the survey of a plant with canes to its plan: sorted by what must happen, chosen jointly, laid on a support, explained.</summary>
+/// <summary>
+/// From the survey of a plant with canes to its plan: sorted by what must happen, chosen jointly, laid on a support,
+/// explained.
+/// </summary>
 internal sealed class CanePlanner
 {
     /// <summary>Search nodes after which the best plan found is given with its bound instead of a proof.</summary>
@@ -45,33 +48,58 @@ internal sealed class CanePlanner
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
         var tally = new CaneTally(_survey, _tree, _sorted, decided, steps);
         var chosen = _sorted.Candidates.Length > 0;
-        return PlanBuilder.Build(_survey, new PlanParts
-        {
-            Optimum = new Optimum(choice.Optimal, chosen ? choice.Result.Score : null, chosen ? choice.Result.Bound : null),
-            Stems = [.. decided.Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, d.Reasons, d.Flips, d.Successor))],
-            Steps = steps,
-            Counts = tally.Counts(),
-            Forecast = tally.Forecast(bloom),
-            Kit = tally.Kit(support),
-            AskFor = detail == PlanDetail.Full ? new Questions(_survey, decided, Replan).Ask() : [],
-            Warnings = [.. new CaneWarnings(_survey, _tree, _sorted, choice, decided).Write(), .. ClimberWarnings.Write(_survey, _sorted.Climber, decided, support, bloom)],
-            Heights = _survey.School.HeightsMatter ? (_survey.School.HeightMinMm, _survey.School.HeightMaxMm) : null,
-            RemoveShare = Sorting.RemoveShare(_survey, _sorted.TwoYears),
-            Training = support is null ? null : TrainingDocument.Write(_survey, support, bloom!),
-        });
+        return PlanBuilder.Build(
+            _survey,
+            new PlanParts
+            {
+                Optimum = new Optimum(
+                    choice.Optimal,
+                    chosen ? choice.Result.Score : null,
+                    chosen ? choice.Result.Bound : null
+                ),
+                Stems =
+                [
+                    .. decided.Select(d => new PlanStem(
+                        d.Stem.Id,
+                        d.Decision,
+                        d.Finding.Verdict,
+                        d.Reasons,
+                        d.Flips,
+                        d.Successor
+                    )),
+                ],
+                Steps = steps,
+                Counts = tally.Counts(),
+                Forecast = tally.Forecast(bloom),
+                Kit = tally.Kit(support),
+                AskFor = detail == PlanDetail.Full ? new Questions(_survey, decided, Replan).Ask() : [],
+                Warnings =
+                [
+                    .. new CaneWarnings(_survey, _tree, _sorted, choice, decided).Write(),
+                    .. ClimberWarnings.Write(_survey, _sorted.Climber, decided, support, bloom),
+                ],
+                Heights = _survey.School.HeightsMatter
+                    ? (_survey.School.HeightMinMm, _survey.School.HeightMaxMm)
+                    : null,
+                RemoveShare = Sorting.RemoveShare(_survey, _sorted.TwoYears),
+                Training = support is null ? null : TrainingDocument.Write(_survey, support, bloom!),
+            }
+        );
     }
 
     /// <summary>The plan as one more look would have it.</summary>
     private PlanDocument Replan(Survey survey) => new CanePlanner(survey, _task, _cancel).Plan(PlanDetail.Brief);
 
     /// <summary>
-    /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young one has to go
-    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most. Where the share of old wood
+    /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young
+    /// one has to go
+    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most. Where the
+    /// share of old wood
     /// had to be relaxed anyway, that stands.
     /// </summary>
     private RelaxedChoice Choose()
     {
-        for (var limits = _sorted.Limits; ;)
+        for (var limits = _sorted.Limits; ; )
         {
             var choice = Relaxation.Solve(_model, limits, NodeLimit, _cancel);
             if (_sorted.Climber is not { } climber || choice.Relaxed.Contains(Must.RenewalShare))
@@ -79,9 +107,19 @@ internal sealed class CanePlanner
                 return choice;
             }
 
-            var gone = _sorted.Candidates.Where((_, i) => !_model.Keeps[_model.First[i] + choice.Result.Chosen[i]]).Select(c => c.Stem.Id).ToHashSet();
-            var most = climber.MostOldOut(limits.MaxOldRemoved, climber.Worthy(_sorted.Candidates), climber.Successors.Count(s => !gone.Contains(s.Id)));
-            if (most >= limits.MaxOldRemoved || _sorted.Candidates.Count(c => c.Old && gone.Contains(c.Stem.Id)) <= most)
+            var gone = _sorted
+                .Candidates.Where((_, i) => !_model.Keeps[_model.First[i] + choice.Result.Chosen[i]])
+                .Select(c => c.Stem.Id)
+                .ToHashSet();
+            var most = climber.MostOldOut(
+                limits.MaxOldRemoved,
+                climber.Worthy(_sorted.Candidates),
+                climber.Successors.Count(s => !gone.Contains(s.Id))
+            );
+            if (
+                most >= limits.MaxOldRemoved
+                || _sorted.Candidates.Count(c => c.Old && gone.Contains(c.Stem.Id)) <= most
+            )
             {
                 return choice;
             }
@@ -93,15 +131,18 @@ internal sealed class CanePlanner
     private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice, PlanDetail detail)
     {
         var flips = detail == PlanDetail.Full;
-        var decided = new ChoiceReasons(_survey, _tree, _sorted, _builder, _model, choice, flips).All(_cancel).ToDictionary(d => d.Stem.Id);
+        var decided = new ChoiceReasons(_survey, _tree, _sorted, _builder, _model, choice, flips)
+            .All(_cancel)
+            .ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
         {
             decided.Add(id, Settled(_tree.ById[id], fate));
         }
 
-        var support = _sorted.Climber is { } climber && _survey.Support is not null
-            ? new Climber(_survey, _tree, climber, _sorted.Shoots.Options).Train(decided)
-            : null;
+        var support =
+            _sorted.Climber is { } climber && _survey.Support is not null
+                ? new Climber(_survey, _tree, climber, _sorted.Shoots.Options).Train(decided)
+                : null;
         foreach (var top in _tree.Stems.Where(s => s.TopLevel))
         {
             AddShoots(top);
@@ -126,7 +167,13 @@ internal sealed class CanePlanner
         var reasons = ImmutableArray.CreateBuilder<PlanReason>();
         if (stem.Pin is not null && fate is Fate.Remove or Fate.Keep)
         {
-            reasons.Add(new PlanReason("pin", fate == Fate.Keep ? "You asked for it to stay." : "You asked for it to go.", Provenance.User));
+            reasons.Add(
+                new PlanReason(
+                    "pin",
+                    fate == Fate.Keep ? "You asked for it to stay." : "You asked for it to go.",
+                    Provenance.User
+                )
+            );
         }
 
         reasons.Add(new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance));
@@ -138,43 +185,97 @@ internal sealed class CanePlanner
             Fate.Check => (Decision.Check, null, CheckStage(stem)),
             _ => throw new ArgumentOutOfRangeException(nameof(fate), fate, null),
         };
-        return new Decided(stem, finding, decision, option, stage, reasons.ToImmutable(), Sentence.Maybe(finding.Ask ?? SettledFlip(finding.Verdict)), null);
+        return new Decided(
+            stem,
+            finding,
+            decision,
+            option,
+            stage,
+            reasons.ToImmutable(),
+            Sentence.Maybe(finding.Ask ?? SettledFlip(finding.Verdict)),
+            null
+        );
     }
 
-    private static string? SettledFlip(Verdict verdict) => verdict switch
-    {
-        Verdict.Dead => "A bright green scratch near the base would change this.",
-        Verdict.Sucker => "Its origin above the union would change this.",
-        Verdict.Diseased or Verdict.Damaged => "Sound wood below the place would change this.",
-        Verdict.Soft => "Once it has firmed it is weighed like the others.",
-        Verdict.Sound or Verdict.Unsure => null,
-        _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
-    };
+    private static string? SettledFlip(Verdict verdict) =>
+        verdict switch
+        {
+            Verdict.Dead => "A bright green scratch near the base would change this.",
+            Verdict.Sucker => "Its origin above the union would change this.",
+            Verdict.Diseased or Verdict.Damaged => "Sound wood below the place would change this.",
+            Verdict.Soft => "Once it has firmed it is weighed like the others.",
+            Verdict.Sound or Verdict.Unsure => null,
+            _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
+        };
 
     private Decided OnParent(Stem shoot, Decided parent)
     {
         var finding = _sorted.Findings[shoot.Id];
         var on = parent.Stem.Id;
-        if (parent.Decision == Decision.Remove || (parent.Decision == Decision.Shorten && shoot.Parent.AlongMm > (parent.Option?.AlongMm ?? double.PositiveInfinity)))
+        if (
+            parent.Decision == Decision.Remove
+            || (
+                parent.Decision == Decision.Shorten
+                && shoot.Parent.AlongMm > (parent.Option?.AlongMm ?? double.PositiveInfinity)
+            )
+        )
         {
-            var text = parent.Decision == Decision.Remove ? $"It goes with {on}." : $"It stands above the cut on {on} and goes with that part.";
-            return new Decided(shoot, finding, Decision.Remove, null, parent.Stage, [new PlanReason("parent", text, Provenance.Practice)], $"It would stay if {on} stayed or were cut higher.", null);
+            var text =
+                parent.Decision == Decision.Remove
+                    ? $"It goes with {on}."
+                    : $"It stands above the cut on {on} and goes with that part.";
+            return new Decided(
+                shoot,
+                finding,
+                Decision.Remove,
+                null,
+                parent.Stage,
+                [new PlanReason("parent", text, Provenance.Practice)],
+                $"It would stay if {on} stayed or were cut higher.",
+                null
+            );
         }
 
         if (parent.Option?.TakeOver is { } over && over.Stem.Id == shoot.Id)
         {
             var own = over.Own.Kind == OptionKind.Whole ? null : over.Own;
-            var text = parent.Decision == Decision.Keep ? $"It carries on for {on}, which ends where it starts." : $"It takes over from {on}, which is cut back to it.";
-            return new Decided(shoot, finding, own is null ? Decision.Keep : Decision.Shorten, own, Stage.Shorten, [new PlanReason("join", text, Provenance.Practice)], null, null);
+            var text =
+                parent.Decision == Decision.Keep
+                    ? $"It carries on for {on}, which ends where it starts."
+                    : $"It takes over from {on}, which is cut back to it.";
+            return new Decided(
+                shoot,
+                finding,
+                own is null ? Decision.Keep : Decision.Shorten,
+                own,
+                Stage.Shorten,
+                [new PlanReason("join", text, Provenance.Practice)],
+                null,
+                null
+            );
         }
 
-        var outcome = parent.Kept && parent.Finding.Verdict != Verdict.Sucker ? _sorted.Shoots.Outcome(shoot) : _sorted.Shoots.OnUntouched(shoot);
-        return new Decided(shoot, finding, outcome.Decision, outcome.Cut, outcome.Stage, [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)], Sentence.Maybe(finding.Ask), null);
+        var outcome =
+            parent.Kept && parent.Finding.Verdict != Verdict.Sucker
+                ? _sorted.Shoots.Outcome(shoot)
+                : _sorted.Shoots.OnUntouched(shoot);
+        return new Decided(
+            shoot,
+            finding,
+            outcome.Decision,
+            outcome.Cut,
+            outcome.Stage,
+            [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)],
+            Sentence.Maybe(finding.Ask),
+            null
+        );
     }
 
     /// <summary>A check stands in the stage of what is suspected.</summary>
     private static Stage CheckStage(Stem stem) =>
-        stem.DeadFromMm is not null || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What)) ? Stage.Dead
+        stem.DeadFromMm is not null
+        || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What))
+            ? Stage.Dead
         : stem.Has("spotting") || stem.Has("distorted") ? Stage.Diseased
         : Stage.Suckers;
 }

@@ -9,12 +9,21 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>The plan in numbers: counts, forecast and kit.</summary>
-internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, ImmutableArray<Decided> decided, ImmutableArray<PlanStep> steps)
+internal sealed class CaneTally(
+    Survey survey,
+    StemTree tree,
+    Sorted sorted,
+    ImmutableArray<Decided> decided,
+    ImmutableArray<PlanStep> steps
+)
 {
     /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
     private const int ShearMinutes = 4;
 
-    private readonly ImmutableArray<Decided> _canes = [.. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker)];
+    private readonly ImmutableArray<Decided> _canes =
+    [
+        .. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker),
+    ];
 
     /// <summary>Counts of canes from crown or ground, and the measures of the ends that stay.</summary>
     public PlanCounts Counts()
@@ -31,8 +40,14 @@ internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, Imm
         }
 
         var bearings = ends.Select(e => StemTree.Outward(e.Cane.Stem, e.End).Degrees).Order().ToArray();
-        double? gap = bearings.Length == 0 ? null
-            : Enumerable.Range(0, bearings.Length).Max(i => i + 1 < bearings.Length ? bearings[i + 1] - bearings[i] : bearings[0] + 360 - bearings[i]);
+        double? gap =
+            bearings.Length == 0
+                ? null
+                : Enumerable
+                    .Range(0, bearings.Length)
+                    .Max(i =>
+                        i + 1 < bearings.Length ? bearings[i + 1] - bearings[i] : bearings[0] + 360 - bearings[i]
+                    );
         var cutHeights = kept.Where(d => d.Option is not null).Select(d => d.Option!.Place.Z).ToArray();
         return new PlanCounts(
             kept.Length,
@@ -43,7 +58,8 @@ internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, Imm
             RemovedShare(),
             Round(spacing),
             Round(gap),
-            cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min()));
+            cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min())
+        );
     }
 
     /// <summary>What the coming season can bring.</summary>
@@ -52,15 +68,28 @@ internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, Imm
         var forecast = new NextSummer(survey, tree, decided).Forecast();
 
         // Where new shoots stand follows from how the canes are tied; the bloom points tell it.
-        return bloom is null ? forecast : forecast with { BloomPoints = forecast.BloomPoints == 0 ? 0 : bloom.Tied, NewShoots = [], Crowds = [] };
+        return bloom is null
+            ? forecast
+            : forecast with
+            {
+                BloomPoints = forecast.BloomPoints == 0 ? 0 : bloom.Tied,
+                NewShoots = [],
+                Crowds = [],
+            };
     }
 
     /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
     public PlanKit Kit(OnSupport? support)
     {
-        var ties = (support?.Canes ?? []).Where(c => !c.Ties.IsEmpty).GroupBy(c => c.Material).OrderBy(g => g.Key, StringComparer.Ordinal)
-            .Select(g => new PlanMaterial(g.Key, Math.Round(g.Sum(c => c.Metres), 1), [.. g.Select(c => c.Owner)])).ToArray();
-        var minutes = CaneNumbers.Of["lookMinutes"] + (ShearMinutes * steps.Count(s => s.Tool == Tool.Shears))
+        var ties = (support?.Canes ?? [])
+            .Where(c => !c.Ties.IsEmpty)
+            .GroupBy(c => c.Material)
+            .OrderBy(g => g.Key, StringComparer.Ordinal)
+            .Select(g => new PlanMaterial(g.Key, Math.Round(g.Sum(c => c.Metres), 1), [.. g.Select(c => c.Owner)]))
+            .ToArray();
+        var minutes =
+            CaneNumbers.Of["lookMinutes"]
+            + (ShearMinutes * steps.Count(s => s.Tool == Tool.Shears))
             + steps.Sum(s => s.Action == StepAction.Check || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1);
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, ties, Plans.Kit.WithSaws(steps, minutes));
     }
@@ -92,12 +121,16 @@ internal sealed class CaneTally(Survey survey, StemTree tree, Sorted sorted, Imm
     private int BudsOn(Decided d)
     {
         var stem = d.Stem;
-        var to = Math.Min(d.Option is { Kind: OptionKind.Cut } cut ? cut.AlongMm : stem.LengthMm, StemTree.LiveLength(stem));
+        var to = Math.Min(
+            d.Option is { Kind: OptionKind.Cut } cut ? cut.AlongMm : stem.LengthMm,
+            StemTree.LiveLength(stem)
+        );
         var seen = stem.Buds.Where(b => b.AlongMm <= to).ToArray();
         var lost = seen.Count(b => b.State is BudState.Blind or BudState.Basal or BudState.Damaged);
         var expected = (int)Math.Floor(to / survey.Plant.Kind.InternodeMm) - lost;
         return Math.Max(Math.Max(0, expected), seen.Length - lost);
     }
 
-    private static double? Round(double? value) => value is { } v ? Math.Round(v, 1, MidpointRounding.AwayFromZero) : null;
+    private static double? Round(double? value) =>
+        value is { } v ? Math.Round(v, 1, MidpointRounding.AwayFromZero) : null;
 }

@@ -8,38 +8,74 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>What the gardener should know about a plan.</summary>
-internal sealed class CaneWarnings(Survey survey, StemTree tree, Sorted sorted, RelaxedChoice choice, ImmutableArray<Decided> decided)
+internal sealed class CaneWarnings(
+    Survey survey,
+    StemTree tree,
+    Sorted sorted,
+    RelaxedChoice choice,
+    ImmutableArray<Decided> decided
+)
 {
     /// <summary>All of them, in a fixed order.</summary>
-    public IEnumerable<PlanWarning> Write() => [.. choice.Relaxed.Select(Relaxed), .. Pins(), .. KeepOuts(), .. OnPlant(), .. Proof()];
+    public IEnumerable<PlanWarning> Write() =>
+        [.. choice.Relaxed.Select(Relaxed), .. Pins(), .. KeepOuts(), .. OnPlant(), .. Proof()];
 
     private IEnumerable<PlanWarning> Pins()
     {
-        foreach (var c in sorted.Candidates.Where(c => c.Stem.Pin is Pin.Keep or Pin.CutAt && Sorting.Wholly(c.Finding, c.Finding.Verdict)
-            && c.Finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && c.Stem.Pin is not null))
+        foreach (
+            var c in sorted.Candidates.Where(c =>
+                c.Stem.Pin is Pin.Keep or Pin.CutAt
+                && Sorting.Wholly(c.Finding, c.Finding.Verdict)
+                && c.Finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
+                && c.Stem.Pin is not null
+            )
+        )
         {
-            yield return new PlanWarning("pin", $"{c.Stem.Id} stays because you asked, although it is {Wording.Of(c.Finding.Verdict)}.", c.Stem.Id);
+            yield return new PlanWarning(
+                "pin",
+                $"{c.Stem.Id} stays because you asked, although it is {Wording.Of(c.Finding.Verdict)}.",
+                c.Stem.Id
+            );
         }
 
         foreach (var d in decided.Where(d => d.Stem.Pin is Pin.Keep && d.Decision == Decision.Remove))
         {
-            yield return new PlanWarning("pin", $"{d.Stem.Id} could not stay as you asked: {d.Stem.Parent.StemId ?? "what it stands on"} goes.", d.Stem.Id);
+            yield return new PlanWarning(
+                "pin",
+                $"{d.Stem.Id} could not stay as you asked: {d.Stem.Parent.StemId ?? "what it stands on"} goes.",
+                d.Stem.Id
+            );
         }
 
-        foreach (var (id, _) in sorted.Fates.Where(f => f.Value == Fate.Keep).OrderBy(f => f.Key, StringComparer.Ordinal))
+        foreach (
+            var (id, _) in sorted.Fates.Where(f => f.Value == Fate.Keep).OrderBy(f => f.Key, StringComparer.Ordinal)
+        )
         {
-            yield return new PlanWarning("pin", $"{id} stays because you asked, although it grows from the rootstock and will overrun the rose.", id);
+            yield return new PlanWarning(
+                "pin",
+                $"{id} stays because you asked, although it grows from the rootstock and will overrun the rose.",
+                id
+            );
         }
     }
 
     private IEnumerable<PlanWarning> KeepOuts()
     {
-        foreach (var (id, fate) in sorted.Fates.Where(f => f.Value is Fate.Untouched or Fate.Check).OrderBy(f => f.Key, StringComparer.Ordinal))
+        foreach (
+            var (id, fate) in sorted
+                .Fates.Where(f => f.Value is Fate.Untouched or Fate.Check)
+                .OrderBy(f => f.Key, StringComparer.Ordinal)
+        )
         {
             var stem = tree.ById[id];
             if (sorted.Shoots.Options.KeepOutLimit(tree.Axis(stem)) < stem.LengthMm)
             {
-                yield return new PlanWarning("keep-out", $"{id} reaches where nothing may stand, and is left for now: {(fate == Fate.Check ? "check it first" : "it is soft")}.", id);
+                yield return new PlanWarning(
+                    "keep-out",
+                    $"{id} reaches where nothing may stand, and is left for now: "
+                        + $"{(fate == Fate.Check ? "check it first" : "it is soft")}.",
+                    id
+                );
             }
         }
     }
@@ -48,20 +84,31 @@ internal sealed class CaneWarnings(Survey survey, StemTree tree, Sorted sorted, 
     {
         if (sorted.TwoYears)
         {
-            yield return new PlanWarning("two-years", decided.Count(d => d.Decision == Decision.Defer) is var later and > 0
-                ? $"Spread over two winters: {Wording.Count(later, "cane is", "canes are")} left for the next one, so that the plant can rebuild."
-                : "Spread over two winters where it must be; as it stands, this winter's work is all there is.");
+            yield return new PlanWarning(
+                "two-years",
+                decided.Count(d => d.Decision == Decision.Defer) is var later and > 0
+                    ? $"Spread over two winters: {Wording.Count(later, "cane is", "canes are")} left for the next one, "
+                        + "so that the plant can rebuild."
+                    : "Spread over two winters where it must be; as it stands, this winter's work is all there is."
+            );
         }
 
         var kept = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Finding.Verdict != Verdict.Sucker);
         if (kept < survey.School.CanesMin && !survey.Stems.IsEmpty)
         {
-            yield return new PlanWarning("few-canes", $"Only {Wording.Count(kept, "cane stays", "canes stay")}; {survey.School.Name.ToLowerInvariant()} likes {survey.School.CanesMin} or more. Feed and water well, and keep the new canes that come.");
+            yield return new PlanWarning(
+                "few-canes",
+                $"Only {Wording.Count(kept, "cane stays", "canes stay")}; {survey.School.Name.ToLowerInvariant()} "
+                    + $"likes {survey.School.CanesMin} or more. Feed and water well, and keep the new canes that come."
+            );
         }
 
         if (decided.Any(d => d.Stem.Has("distorted")))
         {
-            yield return new PlanWarning("virus", "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole plant.");
+            yield return new PlanWarning(
+                "virus",
+                "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole plant."
+            );
         }
 
         if (sorted.Climber is not { InSeason: true } && Season() is { } season)
@@ -70,23 +117,38 @@ internal sealed class CaneWarnings(Survey survey, StemTree tree, Sorted sorted, 
         }
     }
 
-    private PlanWarning? Season() => survey.Plant.Kind.FlowersOn == FlowerWood.LastYear ? SeasonWarning.BeforeFlowers(survey.Season) : SeasonWarning.Outside(survey.Season);
+    private PlanWarning? Season() =>
+        survey.Plant.Kind.FlowersOn == FlowerWood.LastYear
+            ? SeasonWarning.BeforeFlowers(survey.Season)
+            : SeasonWarning.Outside(survey.Season);
 
     private IEnumerable<PlanWarning> Proof()
     {
         if (!choice.Optimal)
         {
-            yield return new PlanWarning("unproved", $"The best plan found has {Wording.Number(choice.Result.Score / 1000.0)} points; none can have more than {Wording.Number(choice.Result.Bound / 1000.0)}. With so many canes the proof was not finished.");
+            yield return new PlanWarning(
+                "unproved",
+                $"The best plan found has {Wording.Number(choice.Result.Score / 1000.0)} points; "
+                    + $"none can have more than {Wording.Number(choice.Result.Bound / 1000.0)}. "
+                    + "With so many canes the proof was not finished."
+            );
         }
     }
 
-    private PlanWarning Relaxed(Must must) => new("relaxed", must switch
-    {
-        Must.Level => "The ends could not all be kept about level.",
-        Must.RenewalShare => "More of the old wood goes than one winter should take.",
-        Must.CaneCount => $"The number of canes could not be kept within {survey.School.CanesMin} to {survey.School.CanesMax}.",
-        Must.RemovalCap => $"More live wood comes off than this school allows for the plant; no choice {(choice.RelaxingProved ? "takes" : "was found that takes")} less.",
-        Must.Spacing => $"Some ends stand closer than {Wording.Mm(survey.School.SpacingMm)}: what has to stay leaves no other way.",
-        _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
-    });
+    private PlanWarning Relaxed(Must must) =>
+        new(
+            "relaxed",
+            must switch
+            {
+                Must.Level => "The ends could not all be kept about level.",
+                Must.RenewalShare => "More of the old wood goes than one winter should take.",
+                Must.CaneCount => $"The number of canes could not be kept within {survey.School.CanesMin} to "
+                    + $"{survey.School.CanesMax}.",
+                Must.RemovalCap => "More live wood comes off than this school allows for the plant; "
+                    + $"no choice {(choice.RelaxingProved ? "takes" : "was found that takes")} less.",
+                Must.Spacing => $"Some ends stand closer than {Wording.Mm(survey.School.SpacingMm)}: "
+                    + "what has to stay leaves no other way.",
+                _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
+            }
+        );
 }

@@ -10,7 +10,10 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Canes;
 
-/// <summary>What the plant will look like next summer: the shoots of each end, where they crowd, flowers, and the ages of its canes.</summary>
+/// <summary>
+/// What the plant will look like next summer: the shoots of each end, where they crowd, flowers, and the ages of its
+/// canes.
+/// </summary>
 internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<Decided> decided)
 {
     private static readonly double[] UpperHalf = [0.5, 0.75, 1];
@@ -21,13 +24,14 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     private const double LeastShare = 0.3;
 
     /// <summary>Length of a new shoot by midsummer, mm, by vigour (assumption).</summary>
-    private double ShootMm => survey.Plant.Vigour switch
-    {
-        Vigour.Weak => CaneNumbers.Of["shootWeak"],
-        Vigour.Normal => CaneNumbers.Of["shootNormal"],
-        Vigour.Strong => CaneNumbers.Of["shootStrong"],
-        _ => throw new InvalidOperationException($"Unhandled vigour {survey.Plant.Vigour}."),
-    } * Math.Clamp(survey.Plant.Kind.CaneLengthMm / CaneNumbers.Of["shootOfCane"], LeastShare, 1);
+    private double ShootMm =>
+        survey.Plant.Vigour switch
+        {
+            Vigour.Weak => CaneNumbers.Of["shootWeak"],
+            Vigour.Normal => CaneNumbers.Of["shootNormal"],
+            Vigour.Strong => CaneNumbers.Of["shootStrong"],
+            _ => throw new InvalidOperationException($"Unhandled vigour {survey.Plant.Vigour}."),
+        } * Math.Clamp(survey.Plant.Kind.CaneLengthMm / CaneNumbers.Of["shootOfCane"], LeastShare, 1);
 
     /// <summary>The forecast.</summary>
     public PlanForecast Forecast()
@@ -57,7 +61,9 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     {
         var shoots = new List<NewShoot>();
         var takenOver = decided.Where(d => d.Kept && d.Option?.TakeOver is not null).Select(d => d.Stem.Id).ToHashSet();
-        foreach (var d in decided.Where(d => d.Kept && d.Finding.Verdict != Verdict.Sucker && !takenOver.Contains(d.Stem.Id)))
+        foreach (
+            var d in decided.Where(d => d.Kept && d.Finding.Verdict != Verdict.Sucker && !takenOver.Contains(d.Stem.Id))
+        )
         {
             var to = d.Option?.AlongMm ?? StemTree.LiveLength(d.Stem);
             var (first, turn, sure) = TopBud(d, to);
@@ -68,18 +74,38 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             {
                 var along = Math.Max(0, to - 6 - (k * internode));
                 var (place, facing) = (tree.Axis(d.Stem).At(along), first.Turn(k * turn));
-                var stemLean = Math.Min(90, d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm)));
-                var lean = CaneNumbers.Of["shootLean"] + (CaneNumbers.Of["shootLeanShare"] * stemLean * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180));
-                shoots.Add(new NewShoot(
-                    d.Stem.Id, Wording.Tenth(place.X), Wording.Tenth(place.Y), Wording.Tenth(place.Z), Wording.ClockNumber(facing), Wording.Tenth(Math.Max(0, lean)),
-                    Math.Round(ShootMm * (1 - (0.15 * k))), sure && k == 0));
+                var stemLean = Math.Min(
+                    90,
+                    d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm))
+                );
+                var lean =
+                    CaneNumbers.Of["shootLean"]
+                    + (
+                        CaneNumbers.Of["shootLeanShare"]
+                        * stemLean
+                        * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180)
+                    );
+                shoots.Add(
+                    new NewShoot(
+                        d.Stem.Id,
+                        Wording.Tenth(place.X),
+                        Wording.Tenth(place.Y),
+                        Wording.Tenth(place.Z),
+                        Wording.ClockNumber(facing),
+                        Wording.Tenth(Math.Max(0, lean)),
+                        Math.Round(ShootMm * (1 - (0.15 * k))),
+                        sure && k == 0
+                    )
+                );
             }
         }
 
         return shoots;
     }
 
-    /// <summary>The way the uppermost bud faces, the turn from one bud to the next below, and whether that bud was seen.</summary>
+    /// <summary>
+    /// The way the uppermost bud faces, the turn from one bud to the next below, and whether that bud was seen.
+    /// </summary>
     private (Bearing First, double Turn, bool Sure) TopBud(Decided d, double toMm)
     {
         var kind = survey.Plant.Kind;
@@ -90,12 +116,19 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             return (facing, -turn, bud.Known == BudKnowledge.Seen);
         }
 
-        var top = Phyllotaxis.Expect(d.Stem, kind.DivergenceDeg, kind.InternodeMm).LastOrDefault(b => b.Usable && b.Facing is not null && b.AlongMm <= toMm);
-        return (top?.Facing ?? StemTree.Outward(d.Stem, tree.Axis(d.Stem).At(toMm)), -turn, top?.Known == BudKnowledge.Seen);
+        var top = Phyllotaxis
+            .Expect(d.Stem, kind.DivergenceDeg, kind.InternodeMm)
+            .LastOrDefault(b => b.Usable && b.Facing is not null && b.AlongMm <= toMm);
+        return (
+            top?.Facing ?? StemTree.Outward(d.Stem, tree.Axis(d.Stem).At(toMm)),
+            -turn,
+            top?.Known == BudKnowledge.Seen
+        );
     }
 
     /// <summary>
-    /// Pairs of stems whose shoots will stand in each other's way: the upper halves, where leaves and flowers are, run beside each
+    /// Pairs of stems whose shoots will stand in each other's way: the upper halves, where leaves and flowers are, run
+    /// beside each
     /// other. A single crossing lower down is no crowding. Marks the shoots concerned.
     /// </summary>
     private static List<Crowding> Crowds(List<NewShoot> shoots)
@@ -103,7 +136,10 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         Point3 On(NewShoot s, double share)
         {
             var facing = Bearing.FromClock(s.Clock);
-            var (run, rise) = (s.Length * share * Math.Sin(s.Lean * Math.PI / 180), s.Length * share * Math.Cos(s.Lean * Math.PI / 180));
+            var (run, rise) = (
+                s.Length * share * Math.Sin(s.Lean * Math.PI / 180),
+                s.Length * share * Math.Cos(s.Lean * Math.PI / 180)
+            );
             return new Point3(s.X + (run * facing.X), s.Y + (run * facing.Y), s.Z + rise);
         }
 
@@ -120,7 +156,10 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
                 }
 
                 (shoots[i], shoots[j]) = (shoots[i] with { Crowded = true }, shoots[j] with { Crowded = true });
-                var pair = string.CompareOrdinal(shoots[i].Stem, shoots[j].Stem) < 0 ? (shoots[i].Stem, shoots[j].Stem) : (shoots[j].Stem, shoots[i].Stem);
+                var pair =
+                    string.CompareOrdinal(shoots[i].Stem, shoots[j].Stem) < 0
+                        ? (shoots[i].Stem, shoots[j].Stem)
+                        : (shoots[j].Stem, shoots[i].Stem);
                 crowds[pair] = Math.Min(crowds.GetValueOrDefault(pair, double.PositiveInfinity), apart);
             }
         }
@@ -131,8 +170,20 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     /// <summary>Canes by age after this work, next year and in five years under this school, as ranges.</summary>
     private List<AgeCount> Ages()
     {
-        var ages = decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker && d.Decision != Decision.Remove).Select(d => d.Stem.Age).ToArray();
-        var mean = survey.Plant.Kind.NewCanes + (survey.Plant.Vigour switch { Vigour.Weak => -1, Vigour.Strong => 1, _ => 0 });
+        var ages = decided
+            .Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker && d.Decision != Decision.Remove)
+            .Select(d => d.Stem.Age)
+            .ToArray();
+        var mean =
+            survey.Plant.Kind.NewCanes
+            + (
+                survey.Plant.Vigour switch
+                {
+                    Vigour.Weak => -1,
+                    Vigour.Strong => 1,
+                    _ => 0,
+                }
+            );
         var few = After(ages, Math.Max(0, (int)Math.Floor(mean) - 1));
         var many = After(ages, (int)Math.Floor(mean) + 1);
         return [.. new[] { 0, 1, YearsAhead }.Select(y => Count(y, few[y], many[y]))];
@@ -150,7 +201,10 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         return new AgeCount(year, Range(a => a == 1), Range(a => a > 1 && a < old), Range(a => a >= old));
     }
 
-    /// <summary>The ages of the canes in each of the coming years, so many new ones coming every year and the oldest going as the school says.</summary>
+    /// <summary>
+    /// The ages of the canes in each of the coming years, so many new ones coming every year and the oldest going as
+    /// the school says.
+    /// </summary>
     private int[][] After(int[] ages, int fresh)
     {
         var school = survey.School;

@@ -7,7 +7,10 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Canes;
 
-/// <summary>Roses, free-standing and climbing: canes are chosen and cut in one optimum, and laid on a support where there is one.</summary>
+/// <summary>
+/// Roses, free-standing and climbing: canes are chosen and cut in one optimum, and laid on a support where there is
+/// one.
+/// </summary>
 public sealed class RoseFamily : Family
 {
     /// <inheritdoc/>
@@ -17,14 +20,16 @@ public sealed class RoseFamily : Family
     public override string Noun => "rose";
 
     /// <inheritdoc/>
-    public override string? Refuses(PlantKind kind, SupportKind support) => kind.Climbs && support == SupportKind.TTrellis
-        ? "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post."
-        : null;
+    public override string? Refuses(PlantKind kind, SupportKind support) =>
+        kind.Climbs && support == SupportKind.TTrellis
+            ? "A T-trellis is for vines; a rose is tied to a wall, fence, wires, arch, obelisk, pergola or post."
+            : null;
 
     /// <summary>A climber has no more canes than there is room for on its support.</summary>
-    public override School Fit(School school, Plant plant, Support? support) => base.Fit(school, plant, support) is var fitted && support is not null && plant.Kind.Climbs
-        ? SupportRoom.Fit(fitted, support)
-        : fitted;
+    public override School Fit(School school, Plant plant, Support? support) =>
+        base.Fit(school, plant, support) is var fitted && support is not null && plant.Kind.Climbs
+            ? SupportRoom.Fit(fitted, support)
+            : fitted;
 
     /// <inheritdoc/>
     public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>

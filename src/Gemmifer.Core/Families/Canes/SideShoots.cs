@@ -15,15 +15,25 @@ namespace Gemmifer.Core.Families.Canes;
 /// <summary>What a side shoot comes to, given that its parent stays beyond it.</summary>
 /// <param name="Rule">The rule that decided.</param>
 /// <param name="Stage">Stage of its step.</param>
-internal sealed record ShootOutcome(Decision Decision, CutOption? Cut, string Rule, Stage Stage, string Text, Provenance Provenance);
+internal sealed record ShootOutcome(
+    Decision Decision,
+    CutOption? Cut,
+    string Rule,
+    Stage Stage,
+    string Text,
+    Provenance Provenance
+);
 
 /// <summary>
-/// Side shoots of kept canes (common practice, no source): the three Ds first, then those growing into an open centre to the ring,
+/// Side shoots of kept canes (common practice, no source): the three Ds first, then those growing into an open centre
+/// to the ring,
 /// then strong ones into the height window and slight ones to their bud count. A weak plant keeps them as they are.
 /// </summary>
 internal sealed class SideShoots
 {
-    /// <summary>A pinned cut this near to where a side stem takes over means that cut, mm: places are given to a tenth.</summary>
+    /// <summary>
+    /// A pinned cut this near to where a side stem takes over means that cut, mm: places are given to a tenth.
+    /// </summary>
     private const double PinnedMm = 0.06;
 
     /// <summary>So much may stand above a side stem that carries on, besides the clearance, mm (assumption).</summary>
@@ -39,12 +49,24 @@ internal sealed class SideShoots
     public SideShoots(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
-        var living = tree.Stems.Where(s => s.TopLevel && findings[s.Id].Verdict != Verdict.Sucker && !Sorting.Wholly(findings[s.Id], Verdict.Dead));
-        _options = new OptionBuilder(survey, tree, RemovedAbove,
-            living.Select(s => tree.Axis(s).At(StemTree.LiveLength(s)).Z - survey.Plant.CrownHeightMm).DefaultIfEmpty(0).Max());
+        var living = tree.Stems.Where(s =>
+            s.TopLevel && findings[s.Id].Verdict != Verdict.Sucker && !Sorting.Wholly(findings[s.Id], Verdict.Dead)
+        );
+        _options = new OptionBuilder(
+            survey,
+            tree,
+            RemovedAbove,
+            living
+                .Select(s => tree.Axis(s).At(StemTree.LiveLength(s)).Z - survey.Plant.CrownHeightMm)
+                .DefaultIfEmpty(0)
+                .Max()
+        );
     }
 
-    /// <summary>Ways to cut a stem back to a younger one on it that can take over: an old top that was bypassed, or a top that is not sound.</summary>
+    /// <summary>
+    /// Ways to cut a stem back to a younger one on it that can take over: an old top that was bypassed, or a top that
+    /// is not sound.
+    /// </summary>
     public IEnumerable<CutOption> Joins(Stem stem, Finding finding, int most)
     {
         if (!stem.TopLevel || _survey.School.Sheared)
@@ -52,17 +74,29 @@ internal sealed class SideShoots
             yield break;
         }
 
-        // On a support old wood that flowers well is worth its length; only what no longer does is cut back to a good side shoot.
+        // On a support old wood that flowers well is worth its length; only what no longer does is cut back to a good
+        // side shoot.
         var past = stem.Age >= _survey.Plant.Kind.OldFrom && (!_survey.Plant.Kind.Climbs || stem.Has("unproductive"));
         var bypassed = past || finding.SoundToMm is not null;
         var soundTo = finding.SoundToMm ?? stem.LengthMm;
         foreach (var young in _tree.Children(stem))
         {
             var carriesOn = IsBaseOf(stem, young);
-            var takesOver = (carriesOn || (bypassed && young.Age < _survey.Plant.Kind.OldFrom && young.Age <= stem.Age
-                    && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo && young.Parent.AlongMm < stem.LengthMm * 0.75))
-                && young.Pin is not Pin.Remove && !_tree.HoldsPinned(young)
-                && _findings[young.Id] is { Verdict: Verdict.Sound } && young.DiameterMm >= _survey.School.ThinBelowMm
+            var takesOver =
+                (
+                    carriesOn
+                    || (
+                        bypassed
+                        && young.Age < _survey.Plant.Kind.OldFrom
+                        && young.Age <= stem.Age
+                        && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo
+                        && young.Parent.AlongMm < stem.LengthMm * 0.75
+                    )
+                )
+                && young.Pin is not Pin.Remove
+                && !_tree.HoldsPinned(young)
+                && _findings[young.Id] is { Verdict: Verdict.Sound }
+                && young.DiameterMm >= _survey.School.ThinBelowMm
                 && !_tree.Children(stem).Any(c => c.Id != young.Id && c.Pin is Pin.Keep or Pin.CutAt);
             if (!takesOver)
             {
@@ -76,7 +110,11 @@ internal sealed class SideShoots
             }
 
             var others = RemovedAbove(stem, along) - RemovedBy(young);
-            foreach (var own in _options.Build(young, null, false, most).Where(o => o.Keeps && (carriesOn || o.HeightMm >= _survey.School.HeightMinMm - 1)))
+            foreach (
+                var own in _options
+                    .Build(young, null, false, most)
+                    .Where(o => o.Keeps && (carriesOn || o.HeightMm >= _survey.School.HeightMinMm - 1))
+            )
             {
                 yield return _options.Join(stem, young, own, others);
             }
@@ -84,16 +122,20 @@ internal sealed class SideShoots
     }
 
     /// <summary>
-    /// Whether a stem is only the base that was left when it was cut back to a side stem in an earlier year: it ends there, and the
+    /// Whether a stem is only the base that was left when it was cut back to a side stem in an earlier year: it ends
+    /// there, and the
     /// side stem is longer than it. The side stem is the cane now, however old it is.
     /// </summary>
     private bool IsBaseOf(Stem stem, Stem young) =>
-        stem.LengthMm - young.Parent.AlongMm <= _survey.School.ClearanceMm + BaseEndMm && young.LengthMm > stem.LengthMm;
+        stem.LengthMm - young.Parent.AlongMm <= _survey.School.ClearanceMm + BaseEndMm
+        && young.LengthMm > stem.LengthMm;
 
     /// <summary>The options of canes, aware of what their side shoots lose.</summary>
     public OptionBuilder Options => _options;
 
-    /// <summary>Live length of side shoots that goes when a stem is cut at a place along it, mm; -1 takes the whole stem.</summary>
+    /// <summary>
+    /// Live length of side shoots that goes when a stem is cut at a place along it, mm; -1 takes the whole stem.
+    /// </summary>
     public double RemovedAbove(Stem stem, double alongMm)
     {
         double sum = 0;
@@ -126,29 +168,51 @@ internal sealed class SideShoots
         return outcome;
     }
 
-    /// <summary>What a side shoot comes to on a parent that is left alone: only the three Ds and the gardener's word count.</summary>
+    /// <summary>
+    /// What a side shoot comes to on a parent that is left alone: only the three Ds and the gardener's word count.
+    /// </summary>
     public ShootOutcome OnUntouched(Stem shoot)
     {
         var outcome = Outcome(shoot);
-        return outcome.Rule is "dead" or "diseased" or "damaged" or "pin" or "soft" or "unsure" ? outcome
-            : new ShootOutcome(Decision.Untouched, null, "parent", Stage.Laterals, $"It stands on {shoot.Parent.StemId}, which is left alone for now.", Provenance.Practice);
+        return outcome.Rule is "dead" or "diseased" or "damaged" or "pin" or "soft" or "unsure"
+            ? outcome
+            : new ShootOutcome(
+                Decision.Untouched,
+                null,
+                "parent",
+                Stage.Laterals,
+                $"It stands on {shoot.Parent.StemId}, which is left alone for now.",
+                Provenance.Practice
+            );
     }
 
     private ShootOutcome Decide(Stem shoot)
     {
         var finding = _findings[shoot.Id];
         var school = _survey.School;
-        ShootOutcome Take(string rule, Stage stage, string text, Provenance provenance) => new(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance);
-        ShootOutcome Stay() => new(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User);
-        ShootOutcome Leave(Decision decision, string rule, string text) => new(decision, null, rule, Stage.Laterals, text, Provenance.Practice);
+        ShootOutcome Take(string rule, Stage stage, string text, Provenance provenance) =>
+            new(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance);
+        ShootOutcome Stay() =>
+            new(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User);
+        ShootOutcome Leave(Decision decision, string rule, string text) =>
+            new(decision, null, rule, Stage.Laterals, text, Provenance.Practice);
         switch (shoot.Pin)
         {
             case Pin.Remove:
                 // Where it would have gone anyway, it goes for the same reason and at the same time.
-                return Decide(shoot with { Pin = null }) is { Decision: Decision.Remove } anyway ? anyway : Take("pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
+                return Decide(shoot with { Pin = null }) is { Decision: Decision.Remove } anyway
+                    ? anyway
+                    : Take("pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
             case Pin.CutAt:
                 var pinned = _options.Build(shoot, null, false, 1)[0];
-                return new ShootOutcome(Shortened(pinned), pinned.Kind == OptionKind.Whole ? null : pinned, "pin", Stage.Laterals, "You chose the place of the cut.", Provenance.User);
+                return new ShootOutcome(
+                    Shortened(pinned),
+                    pinned.Kind == OptionKind.Whole ? null : pinned,
+                    "pin",
+                    Stage.Laterals,
+                    "You chose the place of the cut.",
+                    Provenance.User
+                );
         }
 
         var keep = shoot.Pin is Pin.Keep || _tree.HoldsPinned(shoot);
@@ -163,7 +227,10 @@ internal sealed class SideShoots
                 return keep ? Stay() : Take(rule, Stages.Of(finding.Verdict), finding.Text, finding.Provenance);
         }
 
-        var limit = Math.Min(finding.SoundToMm ?? shoot.LengthMm, Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot))));
+        var limit = Math.Min(
+            finding.SoundToMm ?? shoot.LengthMm,
+            Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot)))
+        );
         var mustCut = limit < shoot.LengthMm - Tolerance.LengthMm;
         var affected = finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
         var (why, stage, text, provenance) = affected
@@ -172,48 +239,97 @@ internal sealed class SideShoots
 
         if (school.Sheared)
         {
-            return mustCut && affected ? CutBelow(shoot, limit, why, stage, text, provenance)
+            return mustCut && affected
+                ? CutBelow(shoot, limit, why, stage, text, provenance)
                 : Leave(Decision.Keep, "cut", "The shears take it together with the rest.");
         }
 
         if (_survey.Plant.Vigour == Vigour.Weak)
         {
-            return mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
+            return mustCut
+                ? CutBelow(shoot, limit, why, stage, text, provenance)
                 : Leave(Decision.Keep, "vigour", "Side shoots of a weak plant stay: it needs them.");
         }
 
         var outward = StemTree.Outward(shoot, _tree.Axis(shoot).Start);
-        if (!keep && school.CentreOpen && _survey.Plant.Look == PlantLook.Open && shoot.Bearing.AngleTo(outward) > 120 + Tolerance.LengthMm)
+        if (
+            !keep
+            && school.CentreOpen
+            && _survey.Plant.Look == PlantLook.Open
+            && shoot.Bearing.AngleTo(outward) > 120 + Tolerance.LengthMm
+        )
         {
             return Take("centre", Stage.Crossing, "It grows back into the centre.", school.Value("centre").Provenance);
         }
 
         var tip = _tree.Axis(shoot).At(shoot.LengthMm).Z - _survey.Plant.CrownHeightMm;
-        if (!mustCut && shoot.LengthMm <= school.LateralLengthMm + Tolerance.LengthMm && (tip <= school.HeightMaxMm || _survey.Plant.Kind.Hangs))
+        if (
+            !mustCut
+            && shoot.LengthMm <= school.LateralLengthMm + Tolerance.LengthMm
+            && (tip <= school.HeightMaxMm || _survey.Plant.Kind.Hangs)
+        )
         {
             return Leave(Decision.Keep, "lateralLength", "It is short enough as it is.");
         }
 
-        var window = _survey.Plant.Kind.Hangs ? [] : _options.Build(shoot with { Pin = null }, limit, false, 24).Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1).ToArray();
+        var window = _survey.Plant.Kind.Hangs
+            ? []
+            : _options
+                .Build(shoot with { Pin = null }, limit, false, 24)
+                .Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1)
+                .ToArray();
         if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0 && !_survey.Plant.Kind.Climbs)
         {
             var builder = new ModelBuilder(_survey, _tree, []);
             var candidate = new Candidate(shoot, finding, [.. window], false);
-            var best = window.OrderByDescending(o => Math.Round(builder.OptionPoints(candidate, o), 3)).ThenBy(o => o.AlongMm).First();
-            return new ShootOutcome(Decision.Shorten, best, mustCut ? why : "height", mustCut ? stage : Stage.Laterals, mustCut ? text : "A strong side shoot is cut to the height of the canes.", Provenance.Practice);
+            var best = window
+                .OrderByDescending(o => Math.Round(builder.OptionPoints(candidate, o), 3))
+                .ThenBy(o => o.AlongMm)
+                .First();
+            return new ShootOutcome(
+                Decision.Shorten,
+                best,
+                mustCut ? why : "height",
+                mustCut ? stage : Stage.Laterals,
+                mustCut ? text : "A strong side shoot is cut to the height of the canes.",
+                Provenance.Practice
+            );
         }
 
         return ToBuds(shoot, limit, mustCut) is { } cut
-            ? new ShootOutcome(Decision.Shorten, cut, mustCut ? why : "lateralBuds", mustCut ? stage : Stage.Laterals,
-                mustCut ? text : $"Side shoots keep {school.LateralBuds} buds, or about {Wording.Mm(school.LateralLengthMm)}.", school.Value("lateralBuds").Provenance)
+                ? new ShootOutcome(
+                    Decision.Shorten,
+                    cut,
+                    mustCut ? why : "lateralBuds",
+                    mustCut ? stage : Stage.Laterals,
+                    mustCut
+                        ? text
+                        : $"Side shoots keep {school.LateralBuds} buds, or about {Wording.Mm(school.LateralLengthMm)}.",
+                    school.Value("lateralBuds").Provenance
+                )
             : mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
             : Leave(Decision.Keep, "lateralLength", "It is short enough as it is.");
     }
 
-    private ShootOutcome CutBelow(Stem shoot, double limitMm, string rule, Stage stage, string text, Provenance provenance)
+    private ShootOutcome CutBelow(
+        Stem shoot,
+        double limitMm,
+        string rule,
+        Stage stage,
+        string text,
+        Provenance provenance
+    )
     {
         var cut = _options.CutsBetween(shoot, 0, limitMm, false).LastOrDefault();
-        return cut is null && shoot.Pin is Pin.Keep ? new ShootOutcome(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User)
+        return cut is null && shoot.Pin is Pin.Keep
+                ? new ShootOutcome(
+                    Decision.Keep,
+                    null,
+                    "pin",
+                    Stage.Laterals,
+                    "You asked for it to stay.",
+                    Provenance.User
+                )
             : cut is null ? new ShootOutcome(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance)
             : new ShootOutcome(Decision.Shorten, cut, rule, stage, text, provenance);
     }
@@ -230,19 +346,32 @@ internal sealed class SideShoots
         if (seen)
         {
             // Buds too near the ring to be cut above count all the same: they stay.
-            var buds = Phyllotaxis.Expect(shoot, _survey.Plant.Kind.DivergenceDeg, _survey.Plant.Kind.InternodeMm).Where(b => b.Usable).Select(b => b.AlongMm).ToArray();
+            var buds = Phyllotaxis
+                .Expect(shoot, _survey.Plant.Kind.DivergenceDeg, _survey.Plant.Kind.InternodeMm)
+                .Where(b => b.Usable)
+                .Select(b => b.AlongMm)
+                .ToArray();
             var cuts = _options.CutsBetween(shoot, 0, limitMm, false).ToArray();
-            return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds)) ?? cuts.FirstOrDefault();
+            return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds))
+                ?? cuts.FirstOrDefault();
         }
 
-        return _options.CutsBetween(shoot, Math.Min(limitMm, school.LateralLengthMm / 2), Math.Min(limitMm, school.LateralLengthMm), false).LastOrDefault();
+        return _options
+            .CutsBetween(
+                shoot,
+                Math.Min(limitMm, school.LateralLengthMm / 2),
+                Math.Min(limitMm, school.LateralLengthMm),
+                false
+            )
+            .LastOrDefault();
     }
 
-    private static Decision Shortened(CutOption option) => option.Kind switch
-    {
-        OptionKind.Remove => Decision.Remove,
-        OptionKind.Whole => Decision.Keep,
-        OptionKind.Cut => Decision.Shorten,
-        _ => throw new ArgumentOutOfRangeException(nameof(option)),
-    };
+    private static Decision Shortened(CutOption option) =>
+        option.Kind switch
+        {
+            OptionKind.Remove => Decision.Remove,
+            OptionKind.Whole => Decision.Keep,
+            OptionKind.Cut => Decision.Shorten,
+            _ => throw new ArgumentOutOfRangeException(nameof(option)),
+        };
 }

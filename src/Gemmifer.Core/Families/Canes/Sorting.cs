@@ -44,12 +44,15 @@ internal sealed record Sorted(
     double ForcedRemovedMm,
     SideShoots Shoots,
     bool TwoYears = false,
-    ClimberRules? Climber = null);
+    ClimberRules? Climber = null
+);
 
 /// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
 internal static class Sorting
 {
-    private const int MostOptions = 24, FewestOptions = 4, OptionBudget = 600;
+    private const int MostOptions = 24,
+        FewestOptions = 4,
+        OptionBudget = 600;
 
     /// <summary>Sorts the stems of a survey.</summary>
     public static Sorted Sort(Survey survey, StemTree tree)
@@ -71,27 +74,50 @@ internal static class Sorting
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
         var candidates = open.Select(s => new Candidate(
-            s, findings[s.Id], OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears, climber),
-            IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true, climber?.Replaced(s) == true)).ToImmutableArray();
+                s,
+                findings[s.Id],
+                OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears, climber),
+                IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
+                climber?.Replaced(s) == true
+            ))
+            .ToImmutableArray();
 
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
-        double Live(Stem s) => (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
+        double Live(Stem s) =>
+            (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
         var total = top.Where(s => !Sucker(s)).Sum(Live);
         var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
-        return new Sorted(findings, fates.ToFrozenDictionary(), candidates, LimitsOf(survey, candidates, total, forced, twoYears, climber), total, forced, shoots, twoYears, climber);
+        return new Sorted(
+            findings,
+            fates.ToFrozenDictionary(),
+            candidates,
+            LimitsOf(survey, candidates, total, forced, twoYears, climber),
+            total,
+            forced,
+            shoots,
+            twoYears,
+            climber
+        );
     }
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
-    public static bool Wholly(Finding finding, Verdict verdict) => finding.Verdict == verdict && finding.SoundToMm is null;
+    public static bool Wholly(Finding finding, Verdict verdict) =>
+        finding.Verdict == verdict && finding.SoundToMm is null;
 
     private static FrozenDictionary<string, Finding> Diagnose(Survey survey, StemTree tree)
     {
         var mildew = tree.Stems.Count(s => s.Has("mildew"));
-        return tree.Stems.ToFrozenDictionary(s => s.Id, s =>
-        {
-            var alive = tree.Children(s).Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What))).Select(c => (double?)c.Parent.AlongMm).Max();
-            return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has("mildew") ? 1 : 0));
-        });
+        return tree.Stems.ToFrozenDictionary(
+            s => s.Id,
+            s =>
+            {
+                var alive = tree.Children(s)
+                    .Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What)))
+                    .Select(c => (double?)c.Parent.AlongMm)
+                    .Max();
+                return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has("mildew") ? 1 : 0));
+            }
+        );
     }
 
     private static Fate? FateOf(Stem stem, Finding finding, bool holdsPinned)
@@ -100,28 +126,52 @@ internal static class Sorting
         return finding.Verdict switch
         {
             Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
-            Verdict.Dead or Verdict.Diseased or Verdict.Damaged => finding.SoundToMm is null && !spared ? Fate.Remove : null,
-            Verdict.Soft => stem.Pin is Pin.Remove ? Fate.Remove : stem.Pin is Pin.CutAt ? null : Fate.Untouched,
-            Verdict.Unsure => stem.Pin is Pin.Remove ? Fate.Remove : spared ? null : Fate.Check,
+            Verdict.Dead or Verdict.Diseased or Verdict.Damaged => finding.SoundToMm is null && !spared
+                ? Fate.Remove
+                : null,
+            Verdict.Soft => stem.Pin is Pin.Remove ? Fate.Remove
+            : stem.Pin is Pin.CutAt ? null
+            : Fate.Untouched,
+            Verdict.Unsure => stem.Pin is Pin.Remove ? Fate.Remove
+            : spared ? null
+            : Fate.Check,
             Verdict.Sound => null,
             _ => throw new ArgumentOutOfRangeException(nameof(finding)),
         };
     }
 
     /// <summary>
-    /// A neglected plant that is weak, or of which much is doubtful, is worked on over two winters (common practice, no source;
+    /// A neglected plant that is weak, or of which much is doubtful, is worked on over two winters (common practice, no
+    /// source;
     /// "much" is a quarter of its stems, an assumption).
     /// </summary>
     private static bool InTwoYears(Survey survey, int stems, int doubtful) =>
-        survey.Plant.Neglected && !survey.School.Sheared && !survey.Plant.Kind.Climbs && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * CaneNumbers.Of["doubtfulShare"]));
+        survey.Plant.Neglected
+        && !survey.School.Sheared
+        && !survey.Plant.Kind.Climbs
+        && (
+            survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * CaneNumbers.Of["doubtfulShare"])
+        );
 
-    private static ImmutableArray<CutOption> OptionsOf(SideShoots shoots, Stem stem, Finding finding, int most, double? holdTo, bool twoYears, ClimberRules? climber)
+    private static ImmutableArray<CutOption> OptionsOf(
+        SideShoots shoots,
+        Stem stem,
+        Finding finding,
+        int most,
+        double? holdTo,
+        bool twoYears,
+        ClimberRules? climber
+    )
     {
         if (climber is not null && stem.Pin is null && holdTo is null)
         {
             // Forward and stiff goes; in growth nothing sound does.
-            var usual = climber.Stiff.Contains(stem.Id) ? [shoots.Options.Removal(stem)] : shoots.Options.Build(stem, finding.SoundToMm, !climber.InSeason, most);
-            return climber.InSeason || climber.Stiff.Contains(stem.Id) ? usual : [.. usual, .. shoots.Joins(stem, finding, 1)];
+            var usual = climber.Stiff.Contains(stem.Id)
+                ? [shoots.Options.Removal(stem)]
+                : shoots.Options.Build(stem, finding.SoundToMm, !climber.InSeason, most);
+            return climber.InSeason || climber.Stiff.Contains(stem.Id)
+                ? usual
+                : [.. usual, .. shoots.Joins(stem, finding, 1)];
         }
 
         var options = OptionsOf(shoots.Options, stem, finding, most, holdTo);
@@ -130,36 +180,59 @@ internal static class Sorting
             options = options.Add(shoots.Options.Deferral(stem));
         }
 
-        return stem.Pin is not Pin.Remove && climber is not { InSeason: true } ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))] : options;
+        return stem.Pin is not Pin.Remove && climber is not { InSeason: true }
+            ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))]
+            : options;
     }
 
-    private static ImmutableArray<CutOption> OptionsOf(OptionBuilder builder, Stem stem, Finding finding, int most, double? holdTo) => stem.Pin switch
-    {
-        // A side shoot that is to stay needs its stem up to where it starts.
-        null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
-        Pin.Remove => [builder.Removal(stem)],
-        // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
-        Pin.Keep when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged && finding.SoundToMm is null => [builder.Whole(stem)],
-        Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
-        _ => builder.Build(stem, finding.SoundToMm, true, most),
-    };
+    private static ImmutableArray<CutOption> OptionsOf(
+        OptionBuilder builder,
+        Stem stem,
+        Finding finding,
+        int most,
+        double? holdTo
+    ) =>
+        stem.Pin switch
+        {
+            // A side shoot that is to stay needs its stem up to where it starts.
+            null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
+            Pin.Remove => [builder.Removal(stem)],
+            // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
+            Pin.Keep
+                when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
+                    && finding.SoundToMm is null => [builder.Whole(stem)],
+            Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
+            _ => builder.Build(stem, finding.SoundToMm, true, most),
+        };
 
     /// <summary>Old wood worth sparing: a cane too thin to stay goes whatever its age.</summary>
     private static bool IsOld(Survey survey, Stem stem, Finding finding) =>
-        stem.Age >= survey.Plant.Kind.OldFrom && finding.Verdict == Verdict.Sound && stem.DiameterMm >= survey.School.ThinBelowMm;
+        stem.Age >= survey.Plant.Kind.OldFrom
+        && finding.Verdict == Verdict.Sound
+        && stem.DiameterMm >= survey.School.ThinBelowMm;
 
-    /// <summary>The most of the live wood that may go: less from a weak plant, and in the first of two winters.</summary>
+    /// <summary>
+    /// The most of the live wood that may go: less from a weak plant, and in the first of two winters.
+    /// </summary>
     public static double RemoveShare(Survey survey, bool twoYears) =>
         survey.Plant.Vigour == Vigour.Weak ? survey.School.RemoveShareWeak
         : twoYears ? Math.Min(CaneNumbers.Of["firstWinterShare"], survey.School.RemoveShare)
         : survey.School.RemoveShare;
 
-    private static ChoiceLimits LimitsOf(Survey survey, ImmutableArray<Candidate> candidates, double totalMm, double forcedMm, bool twoYears, ClimberRules? climber)
+    private static ChoiceLimits LimitsOf(
+        Survey survey,
+        ImmutableArray<Candidate> candidates,
+        double totalMm,
+        double forcedMm,
+        bool twoYears,
+        ClimberRules? climber
+    )
     {
         var school = survey.School;
         var share = RemoveShare(survey, twoYears);
         var old = candidates.Count(c => c.Old);
-        var oldLimit = survey.Plant.Neglected ? old
+        var oldLimit =
+            survey.Plant.Neglected ? old
             : school.OldShare <= 0 ? 0
             : Math.Max(1, (int)Math.Floor((school.OldShare * old) + 1e-9));
 
@@ -168,6 +241,13 @@ internal static class Sorting
         // The thin rule may not empty a plant that has nothing but thin canes.
         var thick = candidates.Count(c => c.Stem.DiameterMm >= school.ThinBelowMm);
         var least = thick > 0 ? 1 : Math.Min(school.CanesMin, candidates.Length);
-        return new ChoiceLimits(true, true, school.CanesMax, least, (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm), oldLimit);
+        return new ChoiceLimits(
+            true,
+            true,
+            school.CanesMax,
+            least,
+            (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm),
+            oldLimit
+        );
     }
 }

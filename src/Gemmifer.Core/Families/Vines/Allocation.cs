@@ -8,7 +8,8 @@ namespace Gemmifer.Core.Families.Vines;
 public sealed record Allocated(ImmutableArray<int> Buds, int Short);
 
 /// <summary>
-/// Spreads a budget over places: so many buds each; what is over goes one by one to the strongest, once round; what is missing is
+/// Spreads a budget over places: so many buds each; what is over goes one by one to the strongest, once round; what is
+/// missing is
 /// taken one by one from the weakest, down to one bud (as the contract settles it).
 /// </summary>
 public static class Allocation
@@ -30,7 +31,7 @@ public static class Allocation
             }
         }
 
-        for (var taken = true; total > budget && taken;)
+        for (var taken = true; total > budget && taken; )
         {
             taken = false;
             foreach (var i in strongest.Reverse().Where(i => buds[i] > 1))

@@ -7,7 +7,8 @@ namespace Gemmifer.Core.Families.Vines;
 public sealed record BlockTotal(double Total, double Low, double High);
 
 /// <summary>
-/// From a sample of vines to the whole row: n of N vines, mean m, standard deviation s: total N × m, give or take two standard errors
+/// From a sample of vines to the whole row: n of N vines, mean m, standard deviation s: total N × m, give or take two
+/// standard errors
 /// N × s / √n × √(1 − n / N) (simple random sampling without replacement; Cochran, Sampling Techniques, from memory).
 /// </summary>
 public static class BlockSample
@@ -33,7 +34,12 @@ public static class BlockSample
         var total = mean * vines;
 
         // One vine tells nothing of how vines differ: half as much and half as much again (assumption).
-        var give = n == 1 ? total / 2 : 2 * vines * Math.Sqrt(seen.Sum(x => (x - mean) * (x - mean)) / (n - 1) / n * (1 - ((double)n / vines)));
+        var give =
+            n == 1
+                ? total / 2
+                : 2
+                    * vines
+                    * Math.Sqrt(seen.Sum(x => (x - mean) * (x - mean)) / (n - 1) / n * (1 - ((double)n / vines)));
         return new BlockTotal(total, Math.Max(sum, total - give), total + give);
     }
 }

@@ -12,7 +12,16 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Hard">Fewer prunings than one unit: prune hard and take the crop off.</param>
 /// <param name="OnlyDead">So much died that only dead wood comes off until growth shows.</param>
 /// <param name="Sums">What was reckoned, sum by sum.</param>
-public sealed record Budget(BudgetBy By, int Target, int Corrected, int Cap, int Buds, bool Hard, bool OnlyDead, ImmutableArray<BudgetSum> Sums)
+public sealed record Budget(
+    BudgetBy By,
+    int Target,
+    int Corrected,
+    int Cap,
+    int Buds,
+    bool Hard,
+    bool OnlyDead,
+    ImmutableArray<BudgetSum> Sums
+)
 {
     /// <summary>All sums in one line.</summary>
     public string Arithmetic => string.Join("; ", Sums.Select(s => s.Text));
@@ -22,7 +31,8 @@ public sealed record Budget(BudgetBy By, int Target, int Corrected, int Cap, int
 public sealed record BudgetSum(SumOf Of, string Text);
 
 /// <summary>
-/// The bud budget. By weight it is balanced pruning: a + b × (weight − unit) / unit (after Shaulis, from memory). With less than one
+/// The bud budget. By weight it is balanced pruning: a + b × (weight − unit) / unit (after Shaulis, from memory). With
+/// less than one
 /// unit of prunings the first number is scaled down (assumption: the trade only says to prune hard).
 /// </summary>
 public static class BudBudget
@@ -46,10 +56,24 @@ public static class BudBudget
         var cap = (int)Math.Floor((VineRules.Value("capPerMetre") * vine.SpacingMm / 1000) + 1e-9);
         if (corrected > cap)
         {
-            sums.Add(new BudgetSum(SumOf.Room, $"at most {Number(VineRules.Value("capPerMetre"))} × {Number(vine.SpacingMm / 1000)} m = {cap}"));
+            sums.Add(
+                new BudgetSum(
+                    SumOf.Room,
+                    $"at most {Number(VineRules.Value("capPerMetre"))} × {Number(vine.SpacingMm / 1000)} m = {cap}"
+                )
+            );
         }
 
-        return new Budget(vine.By, target, corrected, cap, Math.Min(corrected, cap), hard, onlyDead, sums.ToImmutable());
+        return new Budget(
+            vine.By,
+            target,
+            corrected,
+            cap,
+            Math.Min(corrected, cap),
+            hard,
+            onlyDead,
+            sums.ToImmutable()
+        );
     }
 
     private static (int Target, string Sum) Target(VineFacts vine, int places, int spurBuds)
@@ -65,7 +89,11 @@ public static class BudBudget
                 }
 
                 var buds = Round(rule.Base + (rule.Per * (grams - rule.UnitGrams) / rule.UnitGrams));
-                return (buds, $"{Number(rule.Base)} + {Number(rule.Per)} × ({Grams(grams)} − {Grams(rule.UnitGrams)}) / {Grams(rule.UnitGrams)} = {buds}");
+                return (
+                    buds,
+                    $"{Number(rule.Base)} + {Number(rule.Per)} × ({Grams(grams)} − {Grams(rule.UnitGrams)}) / "
+                        + $"{Grams(rule.UnitGrams)} = {buds}"
+                );
             case BudgetBy.Metre:
                 var along = Math.Max(1, Round(vine.PerMetre * vine.SpacingMm / 1000));
                 return (along, $"{Number(vine.PerMetre)} × {Number(vine.SpacingMm / 1000)} m = {along}");

@@ -9,7 +9,8 @@ namespace Gemmifer.Core.Families.Vines;
 internal static class CanePlan
 {
     /// <summary>A renewal spur keeps so many buds; a vine has so many canes at most.</summary>
-    private static readonly int SpurBuds = VineRules.Whole("renewalBuds"), MostCanes = VineRules.Whole("mostCanes");
+    private static readonly int SpurBuds = VineRules.Whole("renewalBuds"),
+        MostCanes = VineRules.Whole("mostCanes");
 
     /// <summary>Decides every shoot.</summary>
     public static VineOutcome Plan(Survey survey, VineWork work, CancellationToken cancel)
@@ -17,33 +18,77 @@ internal static class CanePlan
         var (school, parts) = (survey.School, work.Parts);
         var (least, most) = ((int)school.Value("caneBudsMin").Number, (int)school.Value("caneBudsMax").Number);
         var places = parts.Positions.Where(p => !TakeTrunkShoots(work, p)).ToArray();
-        var shoots = places.SelectMany(p => p.Shoots.Select(s => (Place: p, Shoot: s)))
-            .Where(x => x.Shoot.Stem.Pin is not Pin.Remove && x.Shoot.Buds.Total > 0 && (x.Shoot.Sound || x.Shoot.Stem.Pin is not null) && !work.Has(x.Shoot.Stem)).ToArray();
+        var shoots = places
+            .SelectMany(p => p.Shoots.Select(s => (Place: p, Shoot: s)))
+            .Where(x =>
+                x.Shoot.Stem.Pin is not Pin.Remove
+                && x.Shoot.Buds.Total > 0
+                && (x.Shoot.Sound || x.Shoot.Stem.Pin is not null)
+                && !work.Has(x.Shoot.Stem)
+            )
+            .ToArray();
         var budget = BudBudget.Of(survey.Vine!, places.Length, (int)school.Value("spurBuds").Number);
         if (budget.OnlyDead)
         {
-            return SpurPlan.Wait(work, places.Where(p => !p.Shoots.IsEmpty).Select(p => new SpurPlan.Candidate(p, p.Shoots[0], false)), budget);
+            return SpurPlan.Wait(
+                work,
+                places.Where(p => !p.Shoots.IsEmpty).Select(p => new SpurPlan.Candidate(p, p.Shoots[0], false)),
+                budget
+            );
         }
 
         var count = Math.Clamp((budget.Buds + most - 1) / most, 1, Math.Min(MostCanes, school.CanesMax));
         var head = parts.Trunk is { } t ? work.Tree.Axis(t).At(t.LengthMm) : default;
         var thumbOnly = shoots.Any(x => CanCane(x.Shoot, true));
         var roles = shoots.Select(x => RolesOf(x.Shoot)).ToArray();
-        var must = Enumerable.Range(0, shoots.Length).Where(i => shoots[i].Shoot.Stem.Pin is Pin.CutAt && roles[i].CanePoints is not null).Take(MostCanes).ToHashSet();
+        var must = Enumerable
+            .Range(0, shoots.Length)
+            .Where(i => shoots[i].Shoot.Stem.Pin is Pin.CutAt && roles[i].CanePoints is not null)
+            .Take(MostCanes)
+            .ToHashSet();
         var choice = LongCanes.Choose(roles, count, Pair, (long)Math.Round(school.Weight("gap") * 1000), must, cancel);
         var canes = choice.Canes.Select(i => shoots[i]).ToArray();
-        var evenly = Allocation.Evenly(budget.Buds, most, [.. canes.Select(c => c.Shoot.Points)], [.. canes.Select(c => c.Shoot.Stem.Pin is Pin.CutAt p ? c.Shoot.Buds.Within(p.AlongMm) : c.Shoot.Buds.Total)]);
+        var evenly = Allocation.Evenly(
+            budget.Buds,
+            most,
+            [.. canes.Select(c => c.Shoot.Points)],
+            [
+                .. canes.Select(c =>
+                    c.Shoot.Stem.Pin is Pin.CutAt p ? c.Shoot.Buds.Within(p.AlongMm) : c.Shoot.Buds.Total
+                ),
+            ]
+        );
         var positions = new List<PlanPosition>();
         for (var i = 0; i < canes.Length; i++)
         {
-            positions.AddRange(Lay(survey, work, canes[i].Shoot, evenly.Buds[i], choice.Spurs[i] < 0 ? null : shoots[choice.Spurs[i]].Shoot));
+            positions.AddRange(
+                Lay(
+                    survey,
+                    work,
+                    canes[i].Shoot,
+                    evenly.Buds[i],
+                    choice.Spurs[i] < 0 ? null : shoots[choice.Spurs[i]].Shoot
+                )
+            );
         }
 
-        var chosen = canes.Select(c => c.Shoot).Concat(choice.Spurs.Where(s => s >= 0).Select(s => shoots[s].Shoot)).ToArray();
-        var pinned = shoots.Select(x => x.Shoot).Where(s => s.Stem.Pin is Pin.Keep or Pin.CutAt && !chosen.Contains(s)).ToArray();
+        var chosen = canes
+            .Select(c => c.Shoot)
+            .Concat(choice.Spurs.Where(s => s >= 0).Select(s => shoots[s].Shoot))
+            .ToArray();
+        var pinned = shoots
+            .Select(x => x.Shoot)
+            .Where(s => s.Stem.Pin is Pin.Keep or Pin.CutAt && !chosen.Contains(s))
+            .ToArray();
         foreach (var p in pinned)
         {
-            work.ToBuds(p, SpurBuds, Stage.Count, new PlanReason("pin", "You asked for it to stay.", Provenance.User), $"{p.Stem.Id} stays as you asked.");
+            work.ToBuds(
+                p,
+                SpurBuds,
+                Stage.Count,
+                new PlanReason("pin", "You asked for it to stay.", Provenance.User),
+                $"{p.Stem.Id} stays as you asked."
+            );
         }
 
         foreach (var p in places)
@@ -51,21 +96,49 @@ internal static class CanePlan
             Clear(work, p, [.. p.Shoots.Where(s => chosen.Contains(s) || pinned.Contains(s))]);
         }
 
-        return new VineOutcome(budget, canes.Length * most, evenly.Short, positions, choice.Score, choice.Bound, [.. SpurPlan.OnBudget(budget), .. Warnings(canes.Length, count, budget, evenly.Short, choice, least, evenly.Buds)],
-            Canes: canes.Select(c => c.Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal));
+        return new VineOutcome(
+            budget,
+            canes.Length * most,
+            evenly.Short,
+            positions,
+            choice.Score,
+            choice.Bound,
+            [
+                .. SpurPlan.OnBudget(budget),
+                .. Warnings(canes.Length, count, budget, evenly.Short, choice, least, evenly.Buds),
+            ],
+            Canes: canes.Select(c => c.Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal)
+        );
 
         // Where the gardener chose the place of the cut, that tells a cane from a spur.
         CaneOrSpur RolesOf(VineShoot s)
         {
             var side = Math.Sign(work.Tree.Axis(s.Stem).At(s.Stem.LengthMm).X);
             var cut = s.Stem.Pin is Pin.CutAt pin ? s.Buds.Within(pin.AlongMm) : (int?)null;
-            return new CaneOrSpur(CanCane(s, thumbOnly) && (cut is null || cut > SpurBuds + 1) ? s.Points : null, cut > SpurBuds + 1 ? null : SpurPoints(s), side);
+            return new CaneOrSpur(
+                CanCane(s, thumbOnly) && (cut is null || cut > SpurBuds + 1) ? s.Points : null,
+                cut > SpurBuds + 1 ? null : SpurPoints(s),
+                side
+            );
         }
 
-        bool CanCane(VineShoot s, bool toThumb) => !s.Thin && s.Ripe && s.Buds.Total >= Math.Min(least, Math.Max(1, budget.Buds)) && (!toThumb || s.Stem.DiameterMm <= VineRules.Value("thumb"));
+        bool CanCane(VineShoot s, bool toThumb) =>
+            !s.Thin
+            && s.Ripe
+            && s.Buds.Total >= Math.Min(least, Math.Max(1, budget.Buds))
+            && (!toThumb || s.Stem.DiameterMm <= VineRules.Value("thumb"));
 
         // Low and near the head counts for a spur, not its thickness.
-        long? SpurPoints(VineShoot s) => (long)Math.Round(1000 * ((school.Weight("keep") / 2) - (Math.Max(0, work.Tree.Axis(s.Stem).Start.DistanceTo(head)) / 50) + (s.Thin ? school.Weight("thin") / 3 : 0)));
+        long? SpurPoints(VineShoot s) =>
+            (long)
+                Math.Round(
+                    1000
+                        * (
+                            (school.Weight("keep") / 2)
+                            - (Math.Max(0, work.Tree.Axis(s.Stem).Start.DistanceTo(head)) / 50)
+                            + (s.Thin ? school.Weight("thin") / 3 : 0)
+                        )
+                );
 
         long Pair(int cane, int spur)
         {
@@ -84,25 +157,85 @@ internal static class CanePlan
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(s.Stem, Stage.Suckers, "trunk-shoot", "Shoots from the trunk take strength from the head.", text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the head.");
+            work.Remove(
+                s.Stem,
+                Stage.Suckers,
+                "trunk-shoot",
+                "Shoots from the trunk take strength from the head.",
+                text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
+                    + "head."
+            );
         }
 
         return true;
     }
 
-    private static IEnumerable<PlanPosition> Lay(Survey survey, VineWork work, VineShoot cane, int buds, VineShoot? spur)
+    private static IEnumerable<PlanPosition> Lay(
+        Survey survey,
+        VineWork work,
+        VineShoot cane,
+        int buds,
+        VineShoot? spur
+    )
     {
         var side = work.Tree.Axis(cane.Stem).At(cane.Stem.LengthMm).X < 0 ? "left" : "right";
-        var renewal = spur is null ? $"There is no shoot for a spur to renew {cane.Stem.Id}: next winter take its own lowest shoot." : $"{spur.Stem.Id} renews it.";
-        work.ToBuds(cane, buds, Stage.Count, new PlanReason("caneBuds", $"A cane of {Wording.Buds(buds)}, laid to the {side}. {renewal}", survey.School.Value("caneBudsMax").Provenance),
-            $"Keep {cane.Stem.Id} as a fruiting cane to the {side}.", "A cane of better thickness nearer the head would take its place.", cane.Finding.SoundToMm);
+        var renewal = spur is null
+            ? $"There is no shoot for a spur to renew {cane.Stem.Id}: next winter take its own lowest shoot."
+            : $"{spur.Stem.Id} renews it.";
+        work.ToBuds(
+            cane,
+            buds,
+            Stage.Count,
+            new PlanReason(
+                "caneBuds",
+                $"A cane of {Wording.Buds(buds)}, laid to the {side}. {renewal}",
+                survey.School.Value("caneBudsMax").Provenance
+            ),
+            $"Keep {cane.Stem.Id} as a fruiting cane to the {side}.",
+            "A cane of better thickness nearer the head would take its place.",
+            cane.Finding.SoundToMm
+        );
         var decided = work.Of(cane.Stem);
-        yield return new PlanPosition(cane.Stem.Id, cane.Stem.Id, decided.Buds, false, Wording.Tenth(cane.OffMm), null, null, decided.Reason.Text, [.. SpurPlan.Marks(work, cane, decided.Buds)], Wording.Tenth(cane.Stem.Parent.AlongMm));
+        yield return new PlanPosition(
+            cane.Stem.Id,
+            cane.Stem.Id,
+            decided.Buds,
+            false,
+            Wording.Tenth(cane.OffMm),
+            null,
+            null,
+            decided.Reason.Text,
+            [.. SpurPlan.Marks(work, cane, decided.Buds)],
+            Wording.Tenth(cane.Stem.Parent.AlongMm)
+        );
         if (spur is not null)
         {
-            work.ToBuds(spur, SpurBuds, Stage.Count, new PlanReason("renewal", $"The spur of two buds that renews {cane.Stem.Id}: next winter's cane and spur come from it.", Provenance.Practice), $"Keep {spur.Stem.Id} as the spur that renews {cane.Stem.Id}.", null, spur.Finding.SoundToMm);
+            work.ToBuds(
+                spur,
+                SpurBuds,
+                Stage.Count,
+                new PlanReason(
+                    "renewal",
+                    $"The spur of two buds that renews {cane.Stem.Id}: next winter's cane and spur come from it.",
+                    Provenance.Practice
+                ),
+                $"Keep {spur.Stem.Id} as the spur that renews {cane.Stem.Id}.",
+                null,
+                spur.Finding.SoundToMm
+            );
             var own = work.Of(spur.Stem);
-            yield return new PlanPosition(spur.Stem.Id, spur.Stem.Id, own.Buds, false, Wording.Tenth(spur.OffMm), null, null, own.Reason.Text, [.. SpurPlan.Marks(work, spur, own.Buds)], Wording.Tenth(spur.Stem.Parent.AlongMm));
+            yield return new PlanPosition(
+                spur.Stem.Id,
+                spur.Stem.Id,
+                own.Buds,
+                false,
+                Wording.Tenth(spur.OffMm),
+                null,
+                null,
+                own.Reason.Text,
+                [.. SpurPlan.Marks(work, spur, own.Buds)],
+                Wording.Tenth(spur.Stem.Parent.AlongMm)
+            );
         }
     }
 
@@ -119,30 +252,59 @@ internal static class CanePlan
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(s.Stem, Stage.Thin, "surplus", "Neither a cane nor a spur is needed of it.", flips: "A bigger budget would ask for another cane.");
+            work.Remove(
+                s.Stem,
+                Stage.Thin,
+                "surplus",
+                "Neither a cane nor a spur is needed of it.",
+                flips: "A bigger budget would ask for another cane."
+            );
         }
     }
 
-    private static IEnumerable<PlanWarning> Warnings(int canes, int wanted, Budget budget, int shortBy, CaneChoice choice, int least, IReadOnlyList<int> buds)
+    private static IEnumerable<PlanWarning> Warnings(
+        int canes,
+        int wanted,
+        Budget budget,
+        int shortBy,
+        CaneChoice choice,
+        int least,
+        IReadOnlyList<int> buds
+    )
     {
         if (shortBy > 0)
         {
-            yield return new PlanWarning("budget", $"The budget asks for {budget.Buds} buds; {Wording.Count(canes, "cane", "canes")} with no more than they hold leave {shortBy} short.");
+            yield return new PlanWarning(
+                "budget",
+                $"The budget asks for {budget.Buds} buds; {Wording.Count(canes, "cane", "canes")} with no more than "
+                    + $"they hold leave {shortBy} short."
+            );
         }
 
         if (canes < wanted)
         {
-            yield return new PlanWarning("few-canes", $"The budget asks for {wanted} canes; {canes} {(canes == 1 ? "is" : "are")} good enough.");
+            yield return new PlanWarning(
+                "few-canes",
+                $"The budget asks for {wanted} canes; {canes} {(canes == 1 ? "is" : "are")} good enough."
+            );
         }
 
         if (buds.Any(b => b < least) && budget.Buds < least)
         {
-            yield return new PlanWarning("budget", $"The budget is less than the {least} buds of one cane: a short cane is left.");
+            yield return new PlanWarning(
+                "budget",
+                $"The budget is less than the {least} buds of one cane: a short cane is left."
+            );
         }
 
         if (choice.Bound > choice.Score)
         {
-            yield return new PlanWarning("unproved", $"With so many shoots not every choice was tried: the best found has {Wording.Number(choice.Score / 1000.0)} points, none can have more than {Wording.Number(choice.Bound / 1000.0)}.");
+            yield return new PlanWarning(
+                "unproved",
+                "With so many shoots not every choice was tried: the best found has "
+                    + $"{Wording.Number(choice.Score / 1000.0)} points, none can have more than "
+                    + $"{Wording.Number(choice.Bound / 1000.0)}."
+            );
         }
     }
 }

@@ -15,7 +15,8 @@ public sealed record CaneOrSpur(long? CanePoints, long? SpurPoints, int Side);
 public sealed record CaneChoice(ImmutableArray<int> Canes, ImmutableArray<int> Spurs, long Score, long Bound);
 
 /// <summary>
-/// Which shoots become fruiting canes and which the spurs that renew them, in one optimum: every set of canes is tried, and for each the
+/// Which shoots become fruiting canes and which the spurs that renew them, in one optimum: every set of canes is tried,
+/// and for each the
 /// spurs are assigned exactly (the assignment problem). Both sides of the vine are to carry about alike.
 /// </summary>
 public static class LongCanes
@@ -31,10 +32,22 @@ public static class LongCanes
     /// <param name="pair">Points of a spur renewing a cane, 0 or less.</param>
     /// <param name="lopsided">Points for each cane more on one side than the other, beyond one, 0 or less.</param>
     /// <param name="must">Shoots that have to be canes.</param>
-    public static CaneChoice Choose(IReadOnlyList<CaneOrSpur> shoots, int count, Func<int, int, long> pair, long lopsided, IReadOnlySet<int> must, CancellationToken cancel = default)
+    public static CaneChoice Choose(
+        IReadOnlyList<CaneOrSpur> shoots,
+        int count,
+        Func<int, int, long> pair,
+        long lopsided,
+        IReadOnlySet<int> must,
+        CancellationToken cancel = default
+    )
     {
-        var eligible = Enumerable.Range(0, shoots.Count).Where(i => shoots[i].CanePoints is not null)
-            .OrderBy(i => must.Contains(i) ? 0 : 1).ThenByDescending(i => shoots[i].CanePoints).ThenBy(i => i).ToArray();
+        var eligible = Enumerable
+            .Range(0, shoots.Count)
+            .Where(i => shoots[i].CanePoints is not null)
+            .OrderBy(i => must.Contains(i) ? 0 : 1)
+            .ThenByDescending(i => shoots[i].CanePoints)
+            .ThenBy(i => i)
+            .ToArray();
         count = Math.Max(Math.Min(count, eligible.Length), must.Count);
         var tried = eligible.Take(MostTried).ToArray();
         CaneChoice? best = null;
@@ -42,8 +55,12 @@ public static class LongCanes
         {
             cancel.ThrowIfCancellationRequested();
             var left = set.Count(i => shoots[i].Side < 0);
-            var own = set.Sum(i => shoots[i].CanePoints!.Value) + (lopsided * Math.Max(0, Math.Abs(count - (2 * left)) - 1));
-            var free = Enumerable.Range(0, shoots.Count).Where(i => shoots[i].SpurPoints is not null && !set.Contains(i)).ToArray();
+            var own =
+                set.Sum(i => shoots[i].CanePoints!.Value) + (lopsided * Math.Max(0, Math.Abs(count - (2 * left)) - 1));
+            var free = Enumerable
+                .Range(0, shoots.Count)
+                .Where(i => shoots[i].SpurPoints is not null && !set.Contains(i))
+                .ToArray();
             var cost = new long[set.Length, free.Length];
             for (var r = 0; r < set.Length; r++)
             {
@@ -62,8 +79,15 @@ public static class LongCanes
         }
 
         best ??= new CaneChoice([], [], 0, 0);
-        var bound = eligible.Length <= MostTried ? best.Score
-            : eligible.Select(i => shoots[i].CanePoints!.Value).OrderDescending().Take(count).Sum() + shoots.Select(s => s.SpurPoints ?? NoSpur).OrderDescending().Take(count).Sum(p => Math.Max(p, NoSpur));
+        var bound =
+            eligible.Length <= MostTried
+                ? best.Score
+                : eligible.Select(i => shoots[i].CanePoints!.Value).OrderDescending().Take(count).Sum()
+                    + shoots
+                        .Select(s => s.SpurPoints ?? NoSpur)
+                        .OrderDescending()
+                        .Take(count)
+                        .Sum(p => Math.Max(p, NoSpur));
         return best with { Bound = Math.Max(bound, best.Score) };
     }
 

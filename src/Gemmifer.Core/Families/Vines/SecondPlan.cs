@@ -7,7 +7,8 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Vines;
 
 /// <summary>
-/// The visit after bud break: spurs on which one bud more was left are cut to those that grow well; what does not show yet stays
+/// The visit after bud break: spurs on which one bud more was left are cut to those that grow well; what does not show
+/// yet stays
 /// (common practice, no source).
 /// </summary>
 internal static class SecondPlan
@@ -23,7 +24,15 @@ internal static class SecondPlan
             {
                 if (work.Parts.IsTrunkShoot(p) && s.Stem.Pin is null or Pin.Remove)
                 {
-                    work.Remove(s.Stem, Stage.Suckers, "trunk-shoot", "Shoots from the trunk take strength from the head and the arms.", action: StepAction.RubOff, tool: Tool.Fingers, text: $"Snap {s.Stem.Id} off the trunk while it is short.");
+                    work.Remove(
+                        s.Stem,
+                        Stage.Suckers,
+                        "trunk-shoot",
+                        "Shoots from the trunk take strength from the head and the arms.",
+                        action: StepAction.RubOff,
+                        tool: Tool.Fingers,
+                        text: $"Snap {s.Stem.Id} off the trunk while it is short."
+                    );
                     continue;
                 }
 
@@ -32,37 +41,89 @@ internal static class SecondPlan
                     Decide(work, p, s, wanted);
                 }
 
-                positions.Add(new PlanPosition(p.Name, s.Stem.Id, work.Of(s.Stem).Buds, false, Wording.Tenth(s.OffMm), null, null, work.Of(s.Stem).Reason.Text, [.. Grown(s.Stem).Take(Math.Max(0, work.Of(s.Stem).Buds)).Select(b => SpurPlan.Mark(work, s.Stem, b.AlongMm))], Wording.Tenth(p.AlongMm)));
+                positions.Add(
+                    new PlanPosition(
+                        p.Name,
+                        s.Stem.Id,
+                        work.Of(s.Stem).Buds,
+                        false,
+                        Wording.Tenth(s.OffMm),
+                        null,
+                        null,
+                        work.Of(s.Stem).Reason.Text,
+                        [
+                            .. Grown(s.Stem)
+                                .Take(Math.Max(0, work.Of(s.Stem).Buds))
+                                .Select(b => SpurPlan.Mark(work, s.Stem, b.AlongMm)),
+                        ],
+                        Wording.Tenth(p.AlongMm)
+                    )
+                );
             }
         }
 
         return new VineOutcome(null, 0, 0, positions, Steps: [Doubles(survey)]);
     }
 
-    private static Bud[] Counted(Stem stem) => [.. stem.Buds.Where(b => b.State != BudState.Basal && b.AlongMm <= StemTree.LiveLength(stem)).OrderBy(b => b.AlongMm)];
+    private static Bud[] Counted(Stem stem) =>
+        [
+            .. stem
+                .Buds.Where(b => b.State != BudState.Basal && b.AlongMm <= StemTree.LiveLength(stem))
+                .OrderBy(b => b.AlongMm),
+        ];
 
-    private static Bud[] Grown(Stem stem) => [.. Counted(stem).Where(b => b.State is BudState.Swelling or BudState.Shooting or BudState.Flower)];
+    private static Bud[] Grown(Stem stem) =>
+        [.. Counted(stem).Where(b => b.State is BudState.Swelling or BudState.Shooting or BudState.Flower)];
 
     private static void Decide(VineWork work, VinePosition p, VineShoot s, int wanted)
     {
         var (stem, counted, grown) = (s.Stem, Counted(s.Stem), Grown(s.Stem));
         if (stem.Pin is Pin.CutAt)
         {
-            work.ToBuds(s, wanted, Stage.Count, new PlanReason("pin", "You chose the place of the cut.", Provenance.User), "");
+            work.ToBuds(
+                s,
+                wanted,
+                Stage.Count,
+                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                ""
+            );
             return;
         }
 
         if (counted.Length == 0)
         {
-            work.Set(new VineDecided(stem, Decision.Check, new PlanReason("second-visit", "Nobody noted yet which of its buds grow.", Provenance.Practice), "What its buds did decides it.",
-                Stage: Stage.Count, Action: StepAction.Check, Text: $"{p.Name}: look which buds of {stem.Id} grow, and note it.", Buds: s.Buds.Total));
+            work.Set(
+                new VineDecided(
+                    stem,
+                    Decision.Check,
+                    new PlanReason("second-visit", "Nobody noted yet which of its buds grow.", Provenance.Practice),
+                    "What its buds did decides it.",
+                    Stage: Stage.Count,
+                    Action: StepAction.Check,
+                    Text: $"{p.Name}: look which buds of {stem.Id} grow, and note it.",
+                    Buds: s.Buds.Total
+                )
+            );
             return;
         }
 
         if (grown.Length < wanted)
         {
-            work.Keep(stem, "second-visit", grown.Length == 0 ? "None of its buds grows yet: it stays as it is." : $"{Wording.Capital(Wording.Buds(grown.Length))} of {counted.Length} {(grown.Length == 1 ? "grows" : "grow")}: nothing comes off.", flips: "Another bud that grows would let the top come off.");
-            work.Change(work.Of(stem) with { Buds = counted.Length - counted.Count(b => b.State is BudState.Blind or BudState.Damaged) });
+            work.Keep(
+                stem,
+                "second-visit",
+                grown.Length == 0
+                    ? "None of its buds grows yet: it stays as it is."
+                    : $"{Wording.Capital(Wording.Buds(grown.Length))} of {counted.Length} "
+                        + $"{(grown.Length == 1 ? "grows" : "grow")}: nothing comes off.",
+                flips: "Another bud that grows would let the top come off."
+            );
+            work.Change(
+                work.Of(stem) with
+                {
+                    Buds = counted.Length - counted.Count(b => b.State is BudState.Blind or BudState.Damaged),
+                }
+            );
             return;
         }
 
@@ -75,12 +136,47 @@ internal static class SecondPlan
             return;
         }
 
-        var cut = Math.Min(top.AlongMm + work.School.ClearanceMm, (top.AlongMm + counted.First(b => b.AlongMm > top.AlongMm).AlongMm) / 2);
-        work.Set(new VineDecided(stem, Decision.Shorten, new PlanReason("second-visit", $"{Wording.Capital(Wording.Buds(grown.Length))} {(grown.Length == 1 ? "grows" : "grow")}: the lowest {wanted} stay, the doubt is over.", Provenance.Practice), "A dead shoot lower down would keep the upper one.", null,
-            new VineCut(Wording.Tenth(cut), work.Tree.Axis(stem).At(cut), CutPlace.AboveBud, new PlanBud(Wording.Tenth(top.AlongMm), null, BudKnowledge.Seen, null, null), work.School.SlopeDeg, work.School.ClearanceMm),
-            Stage.Count, StepAction.Shorten, $"{p.Name}: cut {stem.Id} at {Wording.Mm(cut)}, above the {Wording.Ordinal(wanted)} shoot that grows.", ToolRack.For(work.Tree.DiameterAt(stem, cut)), Buds: wanted, LeftMm: cut));
+        var cut = Math.Min(
+            top.AlongMm + work.School.ClearanceMm,
+            (top.AlongMm + counted.First(b => b.AlongMm > top.AlongMm).AlongMm) / 2
+        );
+        work.Set(
+            new VineDecided(
+                stem,
+                Decision.Shorten,
+                new PlanReason(
+                    "second-visit",
+                    $"{Wording.Capital(Wording.Buds(grown.Length))} {(grown.Length == 1 ? "grows" : "grow")}: "
+                        + $"the lowest {wanted} stay, the doubt is over.",
+                    Provenance.Practice
+                ),
+                "A dead shoot lower down would keep the upper one.",
+                null,
+                new VineCut(
+                    Wording.Tenth(cut),
+                    work.Tree.Axis(stem).At(cut),
+                    CutPlace.AboveBud,
+                    new PlanBud(Wording.Tenth(top.AlongMm), null, BudKnowledge.Seen, null, null),
+                    work.School.SlopeDeg,
+                    work.School.ClearanceMm
+                ),
+                Stage.Count,
+                StepAction.Shorten,
+                $"{p.Name}: cut {stem.Id} at {Wording.Mm(cut)}, above the {Wording.Ordinal(wanted)} shoot that grows.",
+                ToolRack.For(work.Tree.DiameterAt(stem, cut)),
+                Buds: wanted,
+                LeftMm: cut
+            )
+        );
     }
 
-    private static PlanStep Doubles(Survey survey) => new() { Stage = Stage.Count, Action = StepAction.RubOff, Tool = Tool.Fingers, Due = survey.Date, Text =
-        "Where two shoots come from one bud, rub off the weaker one. Snap off what grows on the trunk." };
+    private static PlanStep Doubles(Survey survey) =>
+        new()
+        {
+            Stage = Stage.Count,
+            Action = StepAction.RubOff,
+            Tool = Tool.Fingers,
+            Due = survey.Date,
+            Text = "Where two shoots come from one bud, rub off the weaker one. Snap off what grows on the trunk.",
+        };
 }

@@ -14,7 +14,8 @@ public sealed record SpurPlace(double At, long Points, bool Must);
 public sealed record SpreadChoice(ImmutableArray<int> Chosen, long Score);
 
 /// <summary>
-/// Which places stay along an arm or round a head: at most so many, the best worth the points of the places and of the gaps between
+/// Which places stay along an arm or round a head: at most so many, the best worth the points of the places and of the
+/// gaps between
 /// neighbours. Exact by dynamic programming over places in order; a ring is opened at each place in turn.
 /// </summary>
 public static class Spread
@@ -24,7 +25,8 @@ public static class Spread
 
     /// <summary>The best choice of exactly 0, 1, … places along a line; null where that many cannot stay.</summary>
     /// <param name="most">No more places than this are asked for.</param>
-    /// <param name="gap">Points of two neighbours so far apart, 0 or less; <see cref="Never"/> where they may not be.</param>
+    /// <param name="gap">Points of two neighbours so far apart, 0 or less; <see cref="Never"/> where they may not
+    /// be.</param>
     public static SpreadChoice?[] Line(IReadOnlyList<SpurPlace> places, Func<SpurPlace, SpurPlace, long> gap, int most)
     {
         var order = Enumerable.Range(0, places.Count).OrderBy(i => places[i].At).ThenBy(i => i).ToArray();
@@ -71,7 +73,11 @@ public static class Spread
             {
                 for (var b = 0; b < line.Length; b++)
                 {
-                    if (sum[a] is { } before && line[b] is { } own && (next[a + b] is not { } had || before.Score + own.Score > had.Score))
+                    if (
+                        sum[a] is { } before
+                        && line[b] is { } own
+                        && (next[a + b] is not { } had || before.Score + own.Score > had.Score)
+                    )
                     {
                         next[a + b] = ([.. before.PerLine, b], before.Score + own.Score);
                     }
@@ -84,8 +90,15 @@ public static class Spread
         return sum;
     }
 
-    /// <summary>By number of places; with a first place given, that one stays and the last is its neighbour too.</summary>
-    private static SpreadChoice?[] Solve(SpurPlace[] places, Func<SpurPlace, SpurPlace, long> gap, SpurPlace? ringFirst, int most)
+    /// <summary>
+    /// By number of places; with a first place given, that one stays and the last is its neighbour too.
+    /// </summary>
+    private static SpreadChoice?[] Solve(
+        SpurPlace[] places,
+        Func<SpurPlace, SpurPlace, long> gap,
+        SpurPlace? ringFirst,
+        int most
+    )
     {
         var n = places.Length;
         var m = Math.Min(most, n);
@@ -132,7 +145,11 @@ public static class Spread
             for (var c = 1; c <= m; c++)
             {
                 var closing = ringFirst is null || c == 1 ? 0 : gap(places[last], ringFirst);
-                if (best[last, c] > Never && closing > Never && (result[c] is null || best[last, c] + closing > result[c]!.Score))
+                if (
+                    best[last, c] > Never
+                    && closing > Never
+                    && (result[c] is null || best[last, c] + closing > result[c]!.Score)
+                )
                 {
                     result[c] = new SpreadChoice(Trace(last, c), best[last, c] + closing);
                 }

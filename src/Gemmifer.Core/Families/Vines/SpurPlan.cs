@@ -13,7 +13,9 @@ internal static class SpurPlan
     /// <summary>Buds drawn on one shoot at most.</summary>
     private const int MostMarks = 60;
 
-    /// <summary>Two places the gardener wants to stay may be closer than any others, at a price, in thousandths.</summary>
+    /// <summary>
+    /// Two places the gardener wants to stay may be closer than any others, at a price, in thousandths.
+    /// </summary>
     private const long Clash = -100_000_000;
 
     /// <summary>Decides every shoot and spur.</summary>
@@ -25,7 +27,11 @@ internal static class SpurPlan
         var most = Math.Min(school.CanesMax, candidates.Length);
         var vine = survey.Vine!;
         var budget = BudBudget.Of(vine, 0, spurBuds);
-        var chosen = Choose(survey, candidates, vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, spurBuds)));
+        var chosen = Choose(
+            survey,
+            candidates,
+            vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, spurBuds))
+        );
         if (vine.By == BudgetBy.Spurs)
         {
             budget = BudBudget.Of(vine, chosen.Places.Length, spurBuds);
@@ -41,28 +47,74 @@ internal static class SpurPlan
         }
 
         var kept = chosen.Places.Select(i => candidates[i]).ToArray();
-        var allocated = Allocation.Of(budget.Buds, spurBuds, [.. kept.Select(k => k.Best.Points)], [.. kept.Select(k => k.Best.Buds.Total)]);
+        var allocated = Allocation.Of(
+            budget.Buds,
+            spurBuds,
+            [.. kept.Select(k => k.Best.Points)],
+            [.. kept.Select(k => k.Best.Buds.Total)]
+        );
         var positions = new List<PlanPosition>();
         for (var i = 0; i < kept.Length; i++)
         {
-            positions.Add(Keep(survey, work, kept[i], allocated.Buds[i], spurBuds, allocated.Buds.All(b => b > spurBuds)));
+            positions.Add(
+                Keep(survey, work, kept[i], allocated.Buds[i], spurBuds, allocated.Buds.All(b => b > spurBuds))
+            );
         }
 
         foreach (var drop in candidates.Except(kept))
         {
-            var why = candidates.Length > kept.Length && budget.Buds < candidates.Length * spurBuds && chosen.Places.Length == Places(budget.Buds, spurBuds)
-                ? "The budget has no buds for it; stronger places get them." : $"It stands too close to its neighbours: spurs want {Wording.Mm(school.Value("spurSpacing").Number)}, never less than {Wording.Mm(school.SpacingMm)}.";
+            var why =
+                candidates.Length > kept.Length
+                && budget.Buds < candidates.Length * spurBuds
+                && chosen.Places.Length == Places(budget.Buds, spurBuds)
+                    ? "The budget has no buds for it; stronger places get them."
+                    : "It stands too close to its neighbours: spurs want "
+                        + $"{Wording.Mm(school.Value("spurSpacing").Number)}, never less than "
+                        + $"{Wording.Mm(school.SpacingMm)}.";
             Drop(work, drop.Position, why);
-            positions.Add(new PlanPosition(drop.Position.Name, null, 0, false, 0, null, null, why, [], Wording.Tenth(drop.Position.AlongMm)));
+            positions.Add(
+                new PlanPosition(
+                    drop.Position.Name,
+                    null,
+                    0,
+                    false,
+                    0,
+                    null,
+                    null,
+                    why,
+                    [],
+                    Wording.Tenth(drop.Position.AlongMm)
+                )
+            );
         }
 
         foreach (var p in barren)
         {
-            positions.Add(new PlanPosition(p.Name, null, 0, false, 0, null, null, p.Shoots.IsEmpty ? "No shoot was noted here." : "No sound shoot here.", [], Wording.Tenth(p.AlongMm)));
+            positions.Add(
+                new PlanPosition(
+                    p.Name,
+                    null,
+                    0,
+                    false,
+                    0,
+                    null,
+                    null,
+                    p.Shoots.IsEmpty ? "No shoot was noted here." : "No sound shoot here.",
+                    [],
+                    Wording.Tenth(p.AlongMm)
+                )
+            );
         }
 
-        return new VineOutcome(budget, kept.Length * spurBuds, allocated.Short, [.. positions.OrderBy(p => p.Id, StringComparer.Ordinal)], chosen.Score, chosen.Score,
-            [.. OnBudget(budget), .. Warnings(survey, kept, budget, allocated.Short)]);
+        return new VineOutcome(
+            budget,
+            kept.Length * spurBuds,
+            allocated.Short,
+            [.. positions.OrderBy(p => p.Id, StringComparer.Ordinal)],
+            chosen.Score,
+            chosen.Score,
+            [.. OnBudget(budget), .. Warnings(survey, kept, budget, allocated.Short)]
+        );
     }
 
     private static int Places(int buds, int spurBuds) => Math.Max(1, (buds + spurBuds - 1) / spurBuds);
@@ -76,7 +128,13 @@ internal static class SpurPlan
         foreach (var p in work.Parts.Positions)
         {
             var forced = p.Shoots.Where(s => s.Stem.Pin is Pin.Keep or Pin.CutAt).ToArray();
-            if (forced.Length == 0 && (p.Old is { Pin: Pin.Remove } || (p.Old is not null && work.Has(p.Old) && work.Of(p.Old).Decision == Decision.Remove)))
+            if (
+                forced.Length == 0
+                && (
+                    p.Old is { Pin: Pin.Remove }
+                    || (p.Old is not null && work.Has(p.Old) && work.Of(p.Old).Decision == Decision.Remove)
+                )
+            )
             {
                 barren.Add(p);
                 continue;
@@ -86,14 +144,25 @@ internal static class SpurPlan
             {
                 foreach (var s in p.Shoots)
                 {
-                    work.Remove(s.Stem, Stage.Suckers, "trunk-shoot", "Shoots from the trunk take strength from the head and the arms.",
-                        text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the head and the arms.");
+                    work.Remove(
+                        s.Stem,
+                        Stage.Suckers,
+                        "trunk-shoot",
+                        "Shoots from the trunk take strength from the head and the arms.",
+                        text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength "
+                            + "from the head and the arms."
+                    );
                 }
 
                 continue;
             }
 
-            var open = p.Shoots.Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && (!work.Has(s.Stem) || work.Of(s.Stem).Decision == Decision.Keep) && s.Buds.Total > 0);
+            var open = p.Shoots.Where(s =>
+                s.Sound
+                && s.Stem.Pin is not Pin.Remove
+                && (!work.Has(s.Stem) || work.Of(s.Stem).Decision == Decision.Keep)
+                && s.Buds.Total > 0
+            );
             if (Best(forced.Length > 0 ? forced : open) is { } best)
             {
                 candidates.Add(new Candidate(p, best, forced.Length > 0));
@@ -107,9 +176,18 @@ internal static class SpurPlan
         return ([.. candidates], [.. barren]);
     }
 
-    /// <summary>The shoot to keep: a sound, ripe one of some thickness, and of these the lowest, so that the place does not creep (common practice, no source).</summary>
-    internal static VineShoot? Best(IEnumerable<VineShoot> shoots) => shoots
-        .OrderBy(s => s.Thin ? 1 : 0).ThenBy(s => s.Ripe ? 0 : 1).ThenBy(s => Math.Round(s.OffMm / 5)).ThenByDescending(s => s.Points).ThenBy(s => s.Stem.Id, StringComparer.Ordinal).FirstOrDefault();
+    /// <summary>
+    /// The shoot to keep: a sound, ripe one of some thickness, and of these the lowest, so that the place does not
+    /// creep (common practice, no source).
+    /// </summary>
+    internal static VineShoot? Best(IEnumerable<VineShoot> shoots) =>
+        shoots
+            .OrderBy(s => s.Thin ? 1 : 0)
+            .ThenBy(s => s.Ripe ? 0 : 1)
+            .ThenBy(s => Math.Round(s.OffMm / 5))
+            .ThenByDescending(s => s.Points)
+            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+            .FirstOrDefault();
 
     private sealed record Chosen(ImmutableArray<int> Places, long Score);
 
@@ -124,7 +202,9 @@ internal static class SpurPlan
                 return forced ? Clash : Spread.Never;
             }
 
-            var points = (school.Weight("close") * Math.Max(0, wanted - mm)) + (school.Weight("gap") * Math.Max(0, mm - (2 * wanted)));
+            var points =
+                (school.Weight("close") * Math.Max(0, wanted - mm))
+                + (school.Weight("gap") * Math.Max(0, mm - (2 * wanted)));
             return (long)Math.Round(points * 1000);
         }
 
@@ -132,31 +212,60 @@ internal static class SpurPlan
         var ring = survey.Vine!.System == VineSystem.Goblet || school.Id == VineReader.GobletSchool;
         var lines = ring
             ? [Enumerable.Range(0, candidates.Length).ToArray()]
-            : Enumerable.Range(0, candidates.Length).GroupBy(i => candidates[i].Position.On?.Id ?? "").OrderBy(g => g.Key, StringComparer.Ordinal).Select(g => g.ToArray()).ToArray();
-        var solved = lines.Select(line =>
-        {
-            var places = line.Select(i => candidates[i]).ToArray();
-            return ring
-                ? Spread.Ring([.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Best.Points, c.Must))], (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree"), a.Must && b.Must, true), most)
-                : Spread.Line([.. places.Select(c => new SpurPlace(c.Position.AlongMm, c.Best.Points, c.Must))], (a, b) => Gap(Math.Abs(b.At - a.At), a.Must && b.Must, false), most);
-        }).ToArray();
+            : Enumerable
+                .Range(0, candidates.Length)
+                .GroupBy(i => candidates[i].Position.On?.Id ?? "")
+                .OrderBy(g => g.Key, StringComparer.Ordinal)
+                .Select(g => g.ToArray())
+                .ToArray();
+        var solved = lines
+            .Select(line =>
+            {
+                var places = line.Select(i => candidates[i]).ToArray();
+                return ring
+                    ? Spread.Ring(
+                        [.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Best.Points, c.Must))],
+                        (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree"), a.Must && b.Must, true),
+                        most
+                    )
+                    : Spread.Line(
+                        [.. places.Select(c => new SpurPlace(c.Position.AlongMm, c.Best.Points, c.Must))],
+                        (a, b) => Gap(Math.Abs(b.At - a.At), a.Must && b.Must, false),
+                        most
+                    );
+            })
+            .ToArray();
         var joined = Spread.Join(solved);
         var musts = candidates.Count(c => c.Must);
-        var best = Enumerable.Range(0, joined.Length).Where(n => joined[n] is not null && n <= Math.Max(most, musts)).OrderByDescending(n => joined[n]!.Value.Score).ThenByDescending(n => n).Cast<int?>().FirstOrDefault();
+        var best = Enumerable
+            .Range(0, joined.Length)
+            .Where(n => joined[n] is not null && n <= Math.Max(most, musts))
+            .OrderByDescending(n => joined[n]!.Value.Score)
+            .ThenByDescending(n => n)
+            .Cast<int?>()
+            .FirstOrDefault();
         if (best is not { } count)
         {
             // More pinned places than may stay: all of them do.
-            return new Chosen([.. Enumerable.Range(0, candidates.Length).Where(i => candidates[i].Must)], candidates.Where(c => c.Must).Sum(c => c.Best.Points));
+            return new Chosen(
+                [.. Enumerable.Range(0, candidates.Length).Where(i => candidates[i].Must)],
+                candidates.Where(c => c.Must).Sum(c => c.Best.Points)
+            );
         }
 
         var (perLine, score) = joined[count]!.Value;
-        return new Chosen([.. lines.SelectMany((line, n) => solved[n][perLine[n]]!.Chosen.Select(i => line[i])).Order()], score);
+        return new Chosen(
+            [.. lines.SelectMany((line, n) => solved[n][perLine[n]]!.Chosen.Select(i => line[i])).Order()],
+            score
+        );
     }
 
     /// <summary>The way a place looks from the head.</summary>
-    private static Bearing BearingOf(Candidate c) => c.Position.On is { Role: StemRole.Arm } arm ? arm.Bearing : (c.Position.Old ?? c.Best.Stem).Bearing;
+    private static Bearing BearingOf(Candidate c) =>
+        c.Position.On is { Role: StemRole.Arm } arm ? arm.Bearing : (c.Position.Old ?? c.Best.Stem).Bearing;
 
-    private static double Turn(double from, double to) => (((to - from) % 360) + 360) % 360 is var turn && turn == 0 ? 360 : turn;
+    private static double Turn(double from, double to) =>
+        (((to - from) % 360) + 360) % 360 is var turn && turn == 0 ? 360 : turn;
 
     private static PlanPosition Keep(Survey survey, VineWork work, Candidate place, int buds, int spurBuds, bool all)
     {
@@ -164,39 +273,107 @@ internal static class SpurPlan
         var doubt = best.Doubtful && (best.Stem.Pin is not Pin.CutAt cut || best.Buds.Within(cut.AlongMm) > spurBuds);
         var leave = doubt ? Math.Max(buds, Math.Min(best.Buds.Total, spurBuds + 1)) : buds;
         var others = p.Shoots.Where(s => s.Stem.Id != best.Stem.Id).ToArray();
-        var lower = others.Length == 0 ? "" : others.All(s => s.OffMm >= best.OffMm) ? "the lower shoot, " : "";
+        var lower =
+            others.Length == 0 ? ""
+            : others.All(s => s.OffMm >= best.OffMm) ? "the lower shoot, "
+            : "";
         var creep = CreepOf(survey, p, best);
-        var reason = new PlanReason("spurBuds", doubt
-            ? $"A bud at its base is in doubt, so it keeps {Wording.Buds(leave)} for now; come back about {Wording.Day(work.SecondVisit)} and cut to the {spurBuds} that grow well."
-            : leave > spurBuds ? $"{(all ? "The budget asks for more than the places hold" : "It is one of the strongest")}, so it carries {Wording.Buds(leave)} of the budget."
-            : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.", survey.School.Value("spurBuds").Provenance);
+        var reason = new PlanReason(
+            "spurBuds",
+            doubt
+                    ? $"A bud at its base is in doubt, so it keeps {Wording.Buds(leave)} for now; "
+                        + $"come back about {Wording.Day(work.SecondVisit)} and cut to the {spurBuds} that grow well."
+                : leave > spurBuds
+                    ? $"{(all ? "The budget asks for more than the places hold" : "It is one of the strongest")}, so "
+                        + $"it carries {Wording.Buds(leave)} of the budget."
+                : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and "
+                    + $"ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.",
+            survey.School.Value("spurBuds").Provenance
+        );
         var lead = $"{p.Name}: keep {lower}{best.Stem.Id}";
-        work.ToBuds(best, leave, Stage.Count, reason, $"{lead}.", others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null, best.Finding.SoundToMm);
+        work.ToBuds(
+            best,
+            leave,
+            Stage.Count,
+            reason,
+            $"{lead}.",
+            others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null,
+            best.Finding.SoundToMm
+        );
         Trim(work, p, [best, .. Renewals()]);
-        if (best.Stem.Parent.StemId is { } on && work.Has(work.Tree.ById[on]) && work.Of(work.Tree.ById[on]) is { Reason.Rule: "join" } join)
+        if (
+            best.Stem.Parent.StemId is { } on
+            && work.Has(work.Tree.ById[on])
+            && work.Of(work.Tree.ById[on]) is { Reason.Rule: "join" } join
+        )
         {
             // The old wood is cut first: there it is said which shoot stays.
             var kept = work.Of(best.Stem);
-            work.Change(join with { Text = $"{lead}, and cut {on} off just beyond it, {Wording.Mm(join.LeftMm)} along." });
+            work.Change(
+                join with
+                {
+                    Text = $"{lead}, and cut {on} off just beyond it, {Wording.Mm(join.LeftMm)} along.",
+                }
+            );
             work.Change(kept with { Text = kept.Text.Replace($"{lead}. ", "", StringComparison.Ordinal) });
         }
 
         foreach (var renewal in Renewals())
         {
-            work.ToBuds(renewal, 1, Stage.Count, new PlanReason("creep", $"It starts low on {p.Name} and renews the place from below; next winter the spur is cut back to it.", Provenance.Practice), $"{p.Name}: {renewal.Stem.Id} renews this place from below.");
+            work.ToBuds(
+                renewal,
+                1,
+                Stage.Count,
+                new PlanReason(
+                    "creep",
+                    $"It starts low on {p.Name} and renews the place from below; "
+                        + "next winter the spur is cut back to it.",
+                    Provenance.Practice
+                ),
+                $"{p.Name}: {renewal.Stem.Id} renews this place from below."
+            );
         }
 
         foreach (var s in others)
         {
-            work.Remove(s.Stem, Stage.Count, "position", $"One shoot stays in each place, and here it is {best.Stem.Id}.");
+            work.Remove(
+                s.Stem,
+                Stage.Count,
+                "position",
+                $"One shoot stays in each place, and here it is {best.Stem.Id}."
+            );
         }
 
         var bud = work.Of(best.Stem);
-        return new PlanPosition(p.Name, best.Stem.Id, bud.Buds, doubt, Wording.Tenth(best.OffMm), creep.PerYear, creep.Season,
-            creep.Text is { } text ? text : bud.Reason.Text, [.. Marks(work, best, bud.Buds)], Wording.Tenth(p.AlongMm));
+        return new PlanPosition(
+            p.Name,
+            best.Stem.Id,
+            bud.Buds,
+            doubt,
+            Wording.Tenth(best.OffMm),
+            creep.PerYear,
+            creep.Season,
+            creep.Text is { } text ? text : bud.Reason.Text,
+            [.. Marks(work, best, bud.Buds)],
+            Wording.Tenth(p.AlongMm)
+        );
 
-        VineShoot[] Renewals() => best.OffMm <= survey.School.SpacingMm ? []
-            : [.. others.Where(s => s.Sound && s.OffMm <= VineRules.Value("lowShoot") && s.Stem.Pin is not Pin.Remove && s.Buds.Total > 0).OrderBy(s => s.OffMm).ThenBy(s => s.Stem.Id, StringComparer.Ordinal).Take(1)];
+        VineShoot[] Renewals() =>
+            best.OffMm <= survey.School.SpacingMm
+                ? []
+                :
+                [
+                    .. others
+                        .Where(s =>
+                            s.Sound
+                            && s.OffMm <= VineRules.Value("lowShoot")
+                            && s.Stem.Pin is not Pin.Remove
+                            && s.Buds.Total > 0
+                        )
+                        .OrderBy(s => s.OffMm)
+                        .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+                        .Take(1),
+                ];
     }
 
     /// <summary>Cuts the old wood of a place off beyond what stays on it.</summary>
@@ -207,14 +384,26 @@ internal static class SpurPlan
             return;
         }
 
-        var kept = stay.SelectMany(s => Chain(s.Stem)).GroupBy(x => x.On.Id).ToDictionary(g => g.Key, g => g.MaxBy(x => x.Young.Parent.AlongMm));
+        var kept = stay.SelectMany(s => Chain(s.Stem))
+            .GroupBy(x => x.On.Id)
+            .ToDictionary(g => g.Key, g => g.MaxBy(x => x.Young.Parent.AlongMm));
         foreach (var (on, young) in kept.Values)
         {
             if (on.Pin is Pin.CutAt pin && pin.AlongMm < on.LengthMm)
             {
-                work.Join(on, young, Stage.Count, "You chose the place of the cut.", Math.Max(pin.AlongMm, young.Parent.AlongMm + 1));
+                work.Join(
+                    on,
+                    young,
+                    Stage.Count,
+                    "You chose the place of the cut.",
+                    Math.Max(pin.AlongMm, young.Parent.AlongMm + 1)
+                );
             }
-            else if (on.Pin is not Pin.CutAt && on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + VineRules.Value("stub") && !AssumedShoots.Is(young))
+            else if (
+                on.Pin is not Pin.CutAt
+                && on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + VineRules.Value("stub")
+                && !AssumedShoots.Is(young)
+            )
             {
                 work.Join(on, young, Stage.Count, "What stands beyond it goes in the one cut.");
             }
@@ -224,14 +413,23 @@ internal static class SpurPlan
             }
         }
 
-        foreach (var old in work.Parts.Tree.Descendants(p.Old).Prepend(p.Old).Where(s => work.Parts.OldWood.Contains(s) && !kept.ContainsKey(s.Id)))
+        foreach (
+            var old in work
+                .Parts.Tree.Descendants(p.Old)
+                .Prepend(p.Old)
+                .Where(s => work.Parts.OldWood.Contains(s) && !kept.ContainsKey(s.Id))
+        )
         {
             work.Remove(old, Stage.Count, "position", "Nothing on it stays.");
         }
 
         IEnumerable<(Stem On, Stem Young)> Chain(Stem young)
         {
-            for (var at = young; !at.TopLevel && work.Tree.ById[at.Parent.StemId!] is var on && work.Parts.OldWood.Contains(on); at = on)
+            for (
+                var at = young;
+                !at.TopLevel && work.Tree.ById[at.Parent.StemId!] is var on && work.Parts.OldWood.Contains(on);
+                at = on
+            )
             {
                 yield return (on, at);
             }
@@ -242,12 +440,26 @@ internal static class SpurPlan
     {
         if (p.Old is not null)
         {
-            work.Remove(p.Old, Stage.Thin, "spurSpacing", why, work.School.Value("spurSpacing").Provenance, flips: "A bigger budget, or a weaker neighbour, would let it stay.");
+            work.Remove(
+                p.Old,
+                Stage.Thin,
+                "spurSpacing",
+                why,
+                work.School.Value("spurSpacing").Provenance,
+                flips: "A bigger budget, or a weaker neighbour, would let it stay."
+            );
         }
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(s.Stem, Stage.Thin, "spurSpacing", why, work.School.Value("spurSpacing").Provenance, flips: "A bigger budget, or a weaker neighbour, would let it stay.");
+            work.Remove(
+                s.Stem,
+                Stage.Thin,
+                "spurSpacing",
+                why,
+                work.School.Value("spurSpacing").Provenance,
+                flips: "A bigger budget, or a weaker neighbour, would let it stay."
+            );
         }
     }
 
@@ -264,16 +476,31 @@ internal static class SpurPlan
         var season = survey.Season.Year;
         if (best.OffMm > limit)
         {
-            return (Wording.Tenth(rate), season, $"It has crept {Wording.Mm(best.OffMm)} from the arm in {p.Old.Age - 1} {(p.Old.Age == 2 ? "year" : "years")}, more than a fist. Let a shoot that comes from the arm below it stay next summer, and cut the old spur back to it next winter.");
+            return (
+                Wording.Tenth(rate),
+                season,
+                $"It has crept {Wording.Mm(best.OffMm)} from the arm in {p.Old.Age - 1} "
+                    + $"{(p.Old.Age == 2 ? "year" : "years")}, more than a fist. "
+                    + "Let a shoot that comes from the arm below it stay next summer, and cut the old spur back to it "
+                    + "next winter."
+            );
         }
 
         var years = (int)Math.Ceiling((limit - best.OffMm) / rate);
-        return (Wording.Tenth(rate), years > VineRules.Value("creepFarYears") ? null : season + years, years > VineRules.Value("creepNearYears") ? null
-            : $"It creeps away from the arm, {Wording.Mm(rate)} a year, and will be a fist away in {season + years}: let a shoot that comes from below stay in the summer before.");
+        return (
+            Wording.Tenth(rate),
+            years > VineRules.Value("creepFarYears") ? null : season + years,
+            years > VineRules.Value("creepNearYears")
+                ? null
+                : $"It creeps away from the arm, {Wording.Mm(rate)} a year, and will be a fist away in "
+                    + $"{season + years}: let a shoot that comes from below stay in the summer before."
+        );
     }
 
-    internal static IEnumerable<double[]> Marks(VineWork work, VineShoot shoot, int buds) => Enumerable.Range(1, Math.Min(buds, MostMarks)).Select(n =>
-        Mark(work, shoot.Stem, Math.Min(shoot.Buds.PlaceOf(n), shoot.Stem.LengthMm)));
+    internal static IEnumerable<double[]> Marks(VineWork work, VineShoot shoot, int buds) =>
+        Enumerable
+            .Range(1, Math.Min(buds, MostMarks))
+            .Select(n => Mark(work, shoot.Stem, Math.Min(shoot.Buds.PlaceOf(n), shoot.Stem.LengthMm)));
 
     /// <summary>A place along a stem in space, for the drawing.</summary>
     internal static double[] Mark(VineWork work, Stem stem, double along)
@@ -288,11 +515,28 @@ internal static class SpurPlan
         const string Why = "More than half of the buds died: only dead wood comes off until growth shows.";
         foreach (var s in candidates.SelectMany(c => c.Position.Shoots))
         {
-            work.Set(new VineDecided(s.Stem, Decision.Defer, new PlanReason("winterLoss", Why, VineRules.Values["lossTo"].Provenance), "A sample with fewer dead buds would change this.",
-                Stage: Stage.Return, Action: StepAction.Defer, Text: $"Look at {s.Stem.Id} again once growth shows, and prune it then.", Due: work.SecondVisit, Buds: s.Buds.Total));
+            work.Set(
+                new VineDecided(
+                    s.Stem,
+                    Decision.Defer,
+                    new PlanReason("winterLoss", Why, VineRules.Values["lossTo"].Provenance),
+                    "A sample with fewer dead buds would change this.",
+                    Stage: Stage.Return,
+                    Action: StepAction.Defer,
+                    Text: $"Look at {s.Stem.Id} again once growth shows, and prune it then.",
+                    Due: work.SecondVisit,
+                    Buds: s.Buds.Total
+                )
+            );
         }
 
-        return new VineOutcome(budget, 0, 0, [], Warnings: [new PlanWarning("winter-loss", $"{Why} Come back about {Wording.Day(work.SecondVisit)}.")]);
+        return new VineOutcome(
+            budget,
+            0,
+            0,
+            [],
+            Warnings: [new PlanWarning("winter-loss", $"{Why} Come back about {Wording.Day(work.SecondVisit)}.")]
+        );
     }
 
     /// <summary>What the budget itself wants said.</summary>
@@ -300,31 +544,68 @@ internal static class SpurPlan
     {
         if (budget.Corrected > budget.Cap)
         {
-            yield return new PlanWarning("budget", $"The rule asks for {budget.Corrected} buds; {budget.Cap} are the most for the room of this vine along the row.");
+            yield return new PlanWarning(
+                "budget",
+                $"The rule asks for {budget.Corrected} buds; {budget.Cap} are the most for the room of this vine along "
+                    + "the row."
+            );
         }
 
         if (budget.Hard)
         {
-            yield return new PlanWarning("weak", "Fewer prunings than the first unit of the rule: the vine is weak. Prune hard as planned here, and take the flower clusters off this year.");
+            yield return new PlanWarning(
+                "weak",
+                "Fewer prunings than the first unit of the rule: the vine is weak. "
+                    + "Prune hard as planned here, and take the flower clusters off this year."
+            );
         }
     }
 
-    private static IEnumerable<PlanWarning> Warnings(Survey survey, IReadOnlyList<Candidate> kept, Budget budget, int shortBy)
+    private static IEnumerable<PlanWarning> Warnings(
+        Survey survey,
+        IReadOnlyList<Candidate> kept,
+        Budget budget,
+        int shortBy
+    )
     {
         if (shortBy > 0)
         {
-            yield return new PlanWarning("budget", $"The budget asks for {budget.Buds} buds; the places that stay hold {shortBy} fewer. The strongest carry one more already. Lay a longer arm, or leave more places, if it is to fill its room.");
+            yield return new PlanWarning(
+                "budget",
+                $"The budget asks for {budget.Buds} buds; the places that stay hold {shortBy} fewer. "
+                    + "The strongest carry one more already. Lay a longer arm, or leave more places, if it is to fill "
+                    + "its room."
+            );
         }
 
-        foreach (var pinned in kept.Where(k => k.Best.Stem.Pin is Pin.Keep && k.Best.Finding.Verdict is not (Verdict.Sound or Verdict.Unsure or Verdict.Soft)))
+        foreach (
+            var pinned in kept.Where(k =>
+                k.Best.Stem.Pin is Pin.Keep
+                && k.Best.Finding.Verdict is not (Verdict.Sound or Verdict.Unsure or Verdict.Soft)
+            )
+        )
         {
-            yield return new PlanWarning("pin", $"{pinned.Best.Stem.Id} stays because you asked, although it is {Wording.Of(pinned.Best.Finding.Verdict)}.", pinned.Best.Stem.Id);
+            yield return new PlanWarning(
+                "pin",
+                $"{pinned.Best.Stem.Id} stays because you asked, although it is "
+                    + $"{Wording.Of(pinned.Best.Finding.Verdict)}.",
+                pinned.Best.Stem.Id
+            );
         }
 
-        var clash = kept.Where(k => k.Must).GroupBy(k => k.Position.On?.Id).Any(g => g.Select(k => k.Position.AlongMm).Order().ToArray() is var at && at.Zip(at.Skip(1)).Any(x => x.Second - x.First < survey.School.SpacingMm - 1e-6));
+        var clash = kept.Where(k => k.Must)
+            .GroupBy(k => k.Position.On?.Id)
+            .Any(g =>
+                g.Select(k => k.Position.AlongMm).Order().ToArray() is var at
+                && at.Zip(at.Skip(1)).Any(x => x.Second - x.First < survey.School.SpacingMm - 1e-6)
+            );
         if (clash && survey.Vine!.System != VineSystem.Goblet && survey.School.Id != VineReader.GobletSchool)
         {
-            yield return new PlanWarning("relaxed", $"Some spurs stand closer than {Wording.Mm(survey.School.SpacingMm)}: you asked for all of them to stay.");
+            yield return new PlanWarning(
+                "relaxed",
+                $"Some spurs stand closer than {Wording.Mm(survey.School.SpacingMm)}: "
+                    + "you asked for all of them to stay."
+            );
         }
     }
 }

@@ -6,7 +6,10 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Vines;
 
-/// <summary>Summer work on a vine (common practice, no source): shoots laid over the outer wires, tied or left, tipped; trunk and inward shoots off; neighbours apart.</summary>
+/// <summary>
+/// Summer work on a vine (common practice, no source): shoots laid over the outer wires, tied or left, tipped; trunk
+/// and inward shoots off; neighbours apart.
+/// </summary>
 internal static class SummerPlan
 {
     /// <summary>Decides every shoot.</summary>
@@ -22,7 +25,15 @@ internal static class SummerPlan
             {
                 if (work.Parts.IsTrunkShoot(p) && s.Stem.Pin is null or Pin.Remove)
                 {
-                    work.Remove(s.Stem, Stage.Suckers, "trunk-shoot", "Shoots from the trunk take strength from the head and the arms.", action: StepAction.RubOff, tool: Soft(s.Stem) ? Tool.Fingers : Tool.Secateurs, text: $"Snap {s.Stem.Id} off the trunk, flush with it.");
+                    work.Remove(
+                        s.Stem,
+                        Stage.Suckers,
+                        "trunk-shoot",
+                        "Shoots from the trunk take strength from the head and the arms.",
+                        action: StepAction.RubOff,
+                        tool: Soft(s.Stem) ? Tool.Fingers : Tool.Secateurs,
+                        text: $"Snap {s.Stem.Id} off the trunk, flush with it."
+                    );
                     continue;
                 }
 
@@ -36,23 +47,82 @@ internal static class SummerPlan
                 }
                 else if (!Apart(work, s.Stem, most, double.PositiveInfinity))
                 {
-                    work.Keep(s.Stem, "summer", young ? "It stays, tied up as it grows." : "It stays; tuck it in between the wires or tie it up.");
+                    work.Keep(
+                        s.Stem,
+                        "summer",
+                        young
+                            ? "It stays, tied up as it grows."
+                            : "It stays; tuck it in between the wires or tie it up."
+                    );
                 }
 
-                positions.Add(new PlanPosition(p.Name, s.Stem.Id, 0, false, Wording.Tenth(s.OffMm), null, null, work.Of(s.Stem).Reason.Text, [], Wording.Tenth(p.AlongMm)));
+                positions.Add(
+                    new PlanPosition(
+                        p.Name,
+                        s.Stem.Id,
+                        0,
+                        false,
+                        Wording.Tenth(s.OffMm),
+                        null,
+                        null,
+                        work.Of(s.Stem).Reason.Text,
+                        [],
+                        Wording.Tenth(p.AlongMm)
+                    )
+                );
             }
         }
 
-        var steps = new List<PlanStep> { Whole(Stage.Train, StepAction.Tie, "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with bare wire.") };
+        var steps = new List<PlanStep>
+        {
+            Whole(
+                Stage.Train,
+                StepAction.Tie,
+                "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with "
+                    + "bare wire."
+            ),
+        };
         if (young)
         {
-            steps.Add(Whole(Stage.Count, StepAction.RubOff, "Take the flower clusters off: a young vine builds its trunk first."));
+            steps.Add(
+                Whole(
+                    Stage.Count,
+                    StepAction.RubOff,
+                    "Take the flower clusters off: a young vine builds its trunk first."
+                )
+            );
         }
 
-        steps.Add(Whole(Stage.Return, StepAction.Do, "Walk along again: shoots grow a hand's length a week now.") with { Due = survey.Date.AddDays(VineRules.Whole("walkDays")) });
-        return new VineOutcome(null, 0, 0, positions, Steps: steps, Timeline: young ? YoungPlan.Timeline(Math.Clamp(vine.Year ?? 1, 1, 5), "Summer: one straight shoot tied up; trunk shoots and flowers off.", survey.Support is { Wires.IsEmpty: false }) : null);
+        steps.Add(
+            Whole(Stage.Return, StepAction.Do, "Walk along again: shoots grow a hand's length a week now.") with
+            {
+                Due = survey.Date.AddDays(VineRules.Whole("walkDays")),
+            }
+        );
+        return new VineOutcome(
+            null,
+            0,
+            0,
+            positions,
+            Steps: steps,
+            Timeline: young
+                ? YoungPlan.Timeline(
+                    Math.Clamp(vine.Year ?? 1, 1, 5),
+                    "Summer: one straight shoot tied up; trunk shoots and flowers off.",
+                    survey.Support is { Wires.IsEmpty: false }
+                )
+                : null
+        );
 
-        PlanStep Whole(Stage stage, StepAction action, string text) => new() { Stage = stage, Action = action, Tool = Tool.Fingers, Due = survey.Date, Text = text };
+        PlanStep Whole(Stage stage, StepAction action, string text) =>
+            new()
+            {
+                Stage = stage,
+                Action = action,
+                Tool = Tool.Fingers,
+                Due = survey.Date,
+                Text = text,
+            };
     }
 
     private static bool Soft(Stem stem) => stem.Has("soft") || stem.Has("bark.green");
@@ -65,7 +135,13 @@ internal static class SummerPlan
         }
         else
         {
-            work.ToBuds(s, 0, Stage.Count, new PlanReason("pin", "You chose the place of the cut.", Provenance.User), "");
+            work.ToBuds(
+                s,
+                0,
+                Stage.Count,
+                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                ""
+            );
         }
     }
 
@@ -77,11 +153,24 @@ internal static class SummerPlan
         var misplaced = p.Old is null && stem.Pin is null;
         if (misplaced && armSide != 0 && side == -armSide)
         {
-            work.Remove(stem, Stage.Crossing, "inward", "It does not come from a spur and grows inward, where it would shade the fruit.", action: StepAction.RubOff, tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs, flips: "If it can be laid outward, it may stay.");
+            work.Remove(
+                stem,
+                Stage.Crossing,
+                "inward",
+                "It does not come from a spur and grows inward, where it would shade the fruit.",
+                action: StepAction.RubOff,
+                tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs,
+                flips: "If it can be laid outward, it may stay."
+            );
             return;
         }
 
-        var (n, wire) = Outer(survey, side != 0 ? side : armSide != 0 ? armSide : 1);
+        var (n, wire) = Outer(
+            survey,
+            side != 0 ? side
+                : armSide != 0 ? armSide
+                : 1
+        );
         var toWire = Math.Sqrt(Math.Pow(wire.YMm - start.Y, 2) + Math.Pow(wire.HeightMm - start.Z, 2));
         var beyond = survey.School.Value("tipBeyond");
         var end = toWire + beyond.Number;
@@ -100,22 +189,70 @@ internal static class SummerPlan
 
         var held = stem.Has("held");
         var lay = held ? "its tendrils hold it already, so leave it" : "tie it there with a soft twist tie";
-        IReadOnlyList<PlanTie> ties = held ? [] : [new PlanTie(Wording.Tenth(work.Tree.Axis(stem).At(toWire).X), Wording.Tenth(wire.HeightMm), name, 1, Wording.Tenth(wire.YMm))];
+        IReadOnlyList<PlanTie> ties = held
+            ? []
+            :
+            [
+                new PlanTie(
+                    Wording.Tenth(work.Tree.Axis(stem).At(toWire).X),
+                    Wording.Tenth(wire.HeightMm),
+                    name,
+                    1,
+                    Wording.Tenth(wire.YMm)
+                ),
+            ];
         if (stem.LengthMm > end + 1 && (stem.FruitToMm ?? 0) <= end)
         {
             var soft = Soft(stem);
-            work.Set(new VineDecided(stem, Decision.Shorten, new PlanReason("tipBeyond", $"{note}It reaches {Wording.Mm(stem.LengthMm - toWire)} beyond the outer wire with no fruit at its end.", beyond.Provenance), "Fruit near its end would keep it whole.", null,
-                new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0), Stage.Count, StepAction.Tip,
-                $"Lay {stem.Id} over {name}, {lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} {Wording.Mm(beyond.Number)} beyond the wire, at {Wording.Mm(end)} along it.", soft ? Tool.Fingers : Tool.Secateurs, Buds: 0, LeftMm: end, Ties: [.. ties]));
+            work.Set(
+                new VineDecided(
+                    stem,
+                    Decision.Shorten,
+                    new PlanReason(
+                        "tipBeyond",
+                        $"{note}It reaches {Wording.Mm(stem.LengthMm - toWire)} beyond the outer wire with no fruit at "
+                            + "its end.",
+                        beyond.Provenance
+                    ),
+                    "Fruit near its end would keep it whole.",
+                    null,
+                    new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0),
+                    Stage.Count,
+                    StepAction.Tip,
+                    $"Lay {stem.Id} over {name}, {lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
+                        + $"{Wording.Mm(beyond.Number)} beyond the wire, at {Wording.Mm(end)} along it.",
+                    soft ? Tool.Fingers : Tool.Secateurs,
+                    Buds: 0,
+                    LeftMm: end,
+                    Ties: [.. ties]
+                )
+            );
             return;
         }
 
         var fruit = stem.LengthMm > end + 1 ? " Fruit hangs at its end, so the tip stays." : "";
-        work.Set(new VineDecided(stem, Decision.Keep, new PlanReason("lay", $"{note}Laid over the outer wire; {(held ? "its tendrils hold it" : "tied there")}.{fruit}", Provenance.Practice), Stage: Stage.Train, Action: StepAction.Tie,
-            Text: held ? "" : $"Lay {stem.Id} over {name} and {lay}.{fruit}", Tool: held ? null : Tool.Fingers, Ties: [.. ties]));
+        work.Set(
+            new VineDecided(
+                stem,
+                Decision.Keep,
+                new PlanReason(
+                    "lay",
+                    $"{note}Laid over the outer wire; {(held ? "its tendrils hold it" : "tied there")}.{fruit}",
+                    Provenance.Practice
+                ),
+                Stage: Stage.Train,
+                Action: StepAction.Tie,
+                Text: held ? "" : $"Lay {stem.Id} over {name} and {lay}.{fruit}",
+                Tool: held ? null : Tool.Fingers,
+                Ties: [.. ties]
+            )
+        );
     }
 
-    /// <summary>Keeps a shoot out of its neighbour's room along the row: it is cut there where no fruit hangs beyond, or turned back.</summary>
+    /// <summary>
+    /// Keeps a shoot out of its neighbour's room along the row: it is cut there where no fruit hangs beyond, or turned
+    /// back.
+    /// </summary>
     private static bool Apart(VineWork work, Stem stem, double most, double fruitTo)
     {
         var axis = work.Tree.Axis(stem);
@@ -124,7 +261,8 @@ internal static class SummerPlan
             return false;
         }
 
-        double low = 0, high = stem.LengthMm;
+        double low = 0,
+            high = stem.LengthMm;
         for (var i = 0; i < 60; i++)
         {
             var middle = (low + high) / 2;
@@ -133,19 +271,57 @@ internal static class SummerPlan
 
         if (double.IsPositiveInfinity(fruitTo) || fruitTo > low || low < 50)
         {
-            work.Set(new VineDecided(stem, Decision.Keep, new PlanReason("neighbours", "It grows into the next vine: turn it back and tie it.", Provenance.Practice), Stage: Stage.Train, Action: StepAction.Tie, Text: $"Turn {stem.Id} back from the next vine and tie it.", Tool: Tool.Fingers));
+            work.Set(
+                new VineDecided(
+                    stem,
+                    Decision.Keep,
+                    new PlanReason(
+                        "neighbours",
+                        "It grows into the next vine: turn it back and tie it.",
+                        Provenance.Practice
+                    ),
+                    Stage: Stage.Train,
+                    Action: StepAction.Tie,
+                    Text: $"Turn {stem.Id} back from the next vine and tie it.",
+                    Tool: Tool.Fingers
+                )
+            );
             return true;
         }
 
-        work.Set(new VineDecided(stem, Decision.Shorten, new PlanReason("neighbours", "It grows into the next vine; neighbours are kept apart.", Provenance.Practice), null, null,
-            new VineCut(Wording.Tenth(low), axis.At(low), CutPlace.AboveBud, null, 0, 0), Stage.Count, StepAction.Tip, $"Tip {stem.Id} at {Wording.Mm(low)}, half way to the next vine.", Soft(stem) ? Tool.Fingers : Tool.Secateurs, LeftMm: low));
+        work.Set(
+            new VineDecided(
+                stem,
+                Decision.Shorten,
+                new PlanReason(
+                    "neighbours",
+                    "It grows into the next vine; neighbours are kept apart.",
+                    Provenance.Practice
+                ),
+                null,
+                null,
+                new VineCut(Wording.Tenth(low), axis.At(low), CutPlace.AboveBud, null, 0, 0),
+                Stage.Count,
+                StepAction.Tip,
+                $"Tip {stem.Id} at {Wording.Mm(low)}, half way to the next vine.",
+                Soft(stem) ? Tool.Fingers : Tool.Secateurs,
+                LeftMm: low
+            )
+        );
         return true;
     }
 
     private static (int N, Wire Wire) Outer(Survey survey, int side)
     {
         var wires = survey.Support?.Wires ?? [];
-        var own = wires.Select((w, i) => (N: i + 1, Wire: w)).Where(w => Math.Sign(w.Wire.YMm) == side).OrderByDescending(w => Math.Abs(w.Wire.YMm)).ThenBy(w => w.N).FirstOrDefault();
-        return own.Wire is null ? (side < 0 ? 1 : 4, new Wire(VineRules.Value("outerWireHeight"), side * VineRules.Value("outerWire"))) : own;
+        var own = wires
+            .Select((w, i) => (N: i + 1, Wire: w))
+            .Where(w => Math.Sign(w.Wire.YMm) == side)
+            .OrderByDescending(w => Math.Abs(w.Wire.YMm))
+            .ThenBy(w => w.N)
+            .FirstOrDefault();
+        return own.Wire is null
+            ? (side < 0 ? 1 : 4, new Wire(VineRules.Value("outerWireHeight"), side * VineRules.Value("outerWire")))
+            : own;
     }
 }

@@ -6,7 +6,9 @@ namespace Gemmifer.Core.Families.Vines;
 /// <summary>Crop and wood against the published ranges, and what this summer can bring.</summary>
 internal static class VineBalance
 {
-    /// <summary>Each season that was weighed, oldest first; this winter's prunings belong to the summer before.</summary>
+    /// <summary>
+    /// Each season that was weighed, oldest first; this winter's prunings belong to the summer before.
+    /// </summary>
     public static IReadOnlyList<PlanBalance> Seasons(Survey survey)
     {
         var vine = survey.Vine!;
@@ -29,20 +31,37 @@ internal static class VineBalance
         if (ravaz is { } r)
         {
             var (from, to) = (VineRules.Value("ravazFrom"), VineRules.Value("ravazTo"));
-            words.Add(r < from ? $"crop {Wording.Number(r)} times the prunings, below {from} to {to}: more wood than the crop needs, leave more buds"
-                : r > to ? $"crop {Wording.Number(r)} times the prunings, above {from} to {to}: too much crop, leave fewer buds"
-                : $"crop {Wording.Number(r)} times the prunings, in balance ({from} to {to})");
+            words.Add(
+                r < from
+                    ? $"crop {Wording.Number(r)} times the prunings, below {from} to {to}: "
+                        + "more wood than the crop needs, leave more buds"
+                : r > to
+                    ? $"crop {Wording.Number(r)} times the prunings, above {from} to {to}: "
+                        + "too much crop, leave fewer buds"
+                : $"crop {Wording.Number(r)} times the prunings, in balance ({from} to {to})"
+            );
         }
 
         if (perMetre is { } p)
         {
             var (from, to) = (VineRules.Value("woodFrom"), VineRules.Value("woodTo"));
-            words.Add(p < from ? $"{Wording.Grams(Math.Round(p))} of prunings per metre, below {from} to {to}: weak growth"
-                : p > to ? $"{Wording.Grams(Math.Round(p))} of prunings per metre, above {from} to {to}: too strong for its room"
-                : $"{Wording.Grams(Math.Round(p))} of prunings per metre, as it should be ({from} to {to})");
+            words.Add(
+                p < from ? $"{Wording.Grams(Math.Round(p))} of prunings per metre, below {from} to {to}: weak growth"
+                : p > to
+                    ? $"{Wording.Grams(Math.Round(p))} of prunings per metre, above {from} to {to}: "
+                        + "too strong for its room"
+                : $"{Wording.Grams(Math.Round(p))} of prunings per metre, as it should be ({from} to {to})"
+            );
         }
 
-        return new PlanBalance(season.Season, season.PruningGrams, season.CropGrams, Wording.Tenth(ravaz), Wording.Tenth(perMetre), words.Count == 0 ? "Not weighed." : Wording.Capital(string.Join("; ", words)) + ".");
+        return new PlanBalance(
+            season.Season,
+            season.PruningGrams,
+            season.CropGrams,
+            Wording.Tenth(ravaz),
+            Wording.Tenth(perMetre),
+            words.Count == 0 ? "Not weighed." : Wording.Capital(string.Join("; ", words)) + "."
+        );
     }
 
     /// <summary>Shoots, clusters and crop from the buds that stay; ranges throughout.</summary>
@@ -50,12 +69,34 @@ internal static class VineBalance
     {
         var (vine, kind) = (survey.Vine!, VineRules.Kind(survey.Plant.Kind.Id));
         var alive = 1 - (vine.Loss?.Share ?? 0);
-        var shoots = new[] { (int)Math.Floor(buds * alive * VineRules.Value(vine.Loss is null ? "growLeast" : "growSampled")), (int)Math.Ceiling(buds * alive) };
-        var clusters = new[] { (int)Math.Floor(shoots[0] * kind.Clusters.Least), (int)Math.Ceiling(shoots[1] * kind.Clusters.Most) };
-        var grams = new[] { Math.Round(clusters[0] * kind.Grams.Least / 100) * 100, Math.Round(clusters[1] * kind.Grams.Most / 100) * 100 };
+        var shoots = new[]
+        {
+            (int)Math.Floor(buds * alive * VineRules.Value(vine.Loss is null ? "growLeast" : "growSampled")),
+            (int)Math.Ceiling(buds * alive),
+        };
+        var clusters = new[]
+        {
+            (int)Math.Floor(shoots[0] * kind.Clusters.Least),
+            (int)Math.Ceiling(shoots[1] * kind.Clusters.Most),
+        };
+        var grams = new[]
+        {
+            Math.Round(clusters[0] * kind.Grams.Least / 100) * 100,
+            Math.Round(clusters[1] * kind.Grams.Most / 100) * 100,
+        };
         var perMetre = Math.Round(shoots[1] / (vine.SpacingMm / 1000), 1);
-        double[]? ravaz = vine.PruningGrams is > 0 and { } wood ? [Math.Round(grams[0] / wood, 1), Math.Round(grams[1] / wood, 1)] : null;
-        return new PlanCrop(shoots, clusters, grams, perMetre, ravaz,
-            $"{shoots[0]} to {shoots[1]} shoots, {clusters[0]} to {clusters[1]} clusters, {Wording.Kilograms(grams[0], grams[1])} of grapes. About {Wording.Number(perMetre)} shoots to a metre of row; {Wording.Number(VineRules.Value("shootsPerMetre"))} are enough.");
+        double[]? ravaz = vine.PruningGrams is > 0 and { } wood
+            ? [Math.Round(grams[0] / wood, 1), Math.Round(grams[1] / wood, 1)]
+            : null;
+        return new PlanCrop(
+            shoots,
+            clusters,
+            grams,
+            perMetre,
+            ravaz,
+            $"{shoots[0]} to {shoots[1]} shoots, {clusters[0]} to {clusters[1]} clusters, "
+                + $"{Wording.Kilograms(grams[0], grams[1])} of grapes. About {Wording.Number(perMetre)} shoots to a "
+                + $"metre of row; {Wording.Number(VineRules.Value("shootsPerMetre"))} are enough."
+        );
     }
 }

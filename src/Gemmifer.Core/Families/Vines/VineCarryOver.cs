@@ -5,13 +5,18 @@ using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core.Families.Vines;
 
-/// <summary>How a vine's cut shoots go on as old wood: a shoot on a spur becomes its end, one on an arm a spur, a headed one the trunk.</summary>
+/// <summary>
+/// How a vine's cut shoots go on as old wood: a shoot on a spur becomes its end, one on an arm a spur, a headed one the
+/// trunk.
+/// </summary>
 internal static class VineCarryOver
 {
     /// <summary>Canes laid along a wire lie level, degrees from vertical.</summary>
     private const double LevelDeg = 90;
 
-    /// <summary>The stems of a vine, a season older already, with last season's shoots turned into what they are now.</summary>
+    /// <summary>
+    /// The stems of a vine, a season older already, with last season's shoots turned into what they are now.
+    /// </summary>
     public static IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried)
     {
         // A cane lies along its wire once it was tied there.
@@ -40,7 +45,10 @@ internal static class VineCarryOver
         {
             all[i] = shoot with { Role = StemRole.Cane };
         }
-        else if (all[on] is { Role: StemRole.Spur, Age: > 2 } spur && !all.Any(s => s.Id != shoot.Id && s.Parent == spur.Id && s.Age == 2))
+        else if (
+            all[on] is { Role: StemRole.Spur, Age: > 2 } spur
+            && !all.Any(s => s.Id != shoot.Id && s.Parent == spur.Id && s.Age == 2)
+        )
         {
             all[on] = spur with { Length = Math.Round((shoot.At ?? 0) + (shoot.Length ?? 0), 1) };
             merged.Add(shoot.Id);
@@ -51,7 +59,9 @@ internal static class VineCarryOver
         }
     }
 
-    /// <summary>A vine as a whole, some seasons on: what was weighed and cut in a sample this winter is not next winter's.</summary>
+    /// <summary>
+    /// A vine as a whole, some seasons on: what was weighed and cut in a sample this winter is not next winter's.
+    /// </summary>
     public static JsonObject? Facts(JsonObject? vine, int seasons)
     {
         if (vine is null)

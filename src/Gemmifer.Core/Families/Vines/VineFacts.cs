@@ -38,12 +38,31 @@ public sealed record VineSeason(int Season, double? PruningGrams, double? CropGr
 /// <param name="Stage">1 the winter prune, 2 the visit after bud break.</param>
 /// <param name="Records">Earlier seasons, oldest first.</param>
 public sealed record VineFacts(
-    VineSystem System, int? Year, double SpacingMm, double? RowSpacingMm, double? PruningGrams, WinterLoss? Loss, BudRule Rule, BudgetBy By,
-    double PerMetre, int Stage, ImmutableArray<VineSeason> Records) : FamilyFacts;
+    VineSystem System,
+    int? Year,
+    double SpacingMm,
+    double? RowSpacingMm,
+    double? PruningGrams,
+    WinterLoss? Loss,
+    BudRule Rule,
+    BudgetBy By,
+    double PerMetre,
+    int Stage,
+    ImmutableArray<VineSeason> Records
+) : FamilyFacts;
 
 /// <summary>What the facts of a vine may measure; used by check, message and schema test.</summary>
 public static class VineLimits
 {
-    public const double SpacingLeastMm = 100, SpacingMm = 20_000, PruningGrams = 100_000, CropGrams = 1_000_000, Buds = 500, UnitLeastGrams = 1, UnitGrams = 10_000;
-    public const int Year = 200, Sample = 100_000, Records = 100, PerMetre = 100;
+    public const double SpacingLeastMm = 100,
+        SpacingMm = 20_000,
+        PruningGrams = 100_000,
+        CropGrams = 1_000_000,
+        Buds = 500,
+        UnitLeastGrams = 1,
+        UnitGrams = 10_000;
+    public const int Year = 200,
+        Sample = 100_000,
+        Records = 100,
+        PerMetre = 100;
 }

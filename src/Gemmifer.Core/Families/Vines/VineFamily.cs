@@ -27,21 +27,30 @@ public sealed class VineFamily : Family
     public override bool ComesBack => true;
 
     /// <inheritdoc/>
-    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>
-    {
-        ["spacing"] = VineRules.Kind(kind.Id).SpacingMm,
-        ["perMetre"] = VineRules.Value("shootsPerMetre"),
-    };
+    public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) =>
+        new Dictionary<string, double>
+        {
+            ["spacing"] = VineRules.Kind(kind.Id).SpacingMm,
+            ["perMetre"] = VineRules.Value("shootsPerMetre"),
+        };
 
     /// <inheritdoc/>
-    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) => VineReader.Read(value, plant, school?.Id, notes);
+    public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) =>
+        VineReader.Read(value, plant, school?.Id, notes);
 
     /// <summary>A vine's school goes with the way it is trained.</summary>
     public override (string Id, string Why) UsualSchool(PlantKind kind, FieldReader survey)
     {
-        var system = survey.Find(Part) is { ValueKind: JsonValueKind.Object } vine && vine.TryGetProperty("system", out var name) && name.ValueKind == JsonValueKind.String
-            ? WireNames.Find<VineSystem>(name.GetString()) : null;
-        return (system is VineSystem.Goblet or VineSystem.LongCane ? WireNames.Of(system.Value) : kind.DefaultSchool, "The usual school of this system.");
+        var system =
+            survey.Find(Part) is { ValueKind: JsonValueKind.Object } vine
+            && vine.TryGetProperty("system", out var name)
+            && name.ValueKind == JsonValueKind.String
+                ? WireNames.Find<VineSystem>(name.GetString())
+                : null;
+        return (
+            system is VineSystem.Goblet or VineSystem.LongCane ? WireNames.Of(system.Value) : kind.DefaultSchool,
+            "The usual school of this system."
+        );
     }
 
     /// <summary>Vines stand on anything.</summary>
@@ -53,21 +62,29 @@ public sealed class VineFamily : Family
         var usual = base.Usual(kind, role, age, topLevel);
         return role switch
         {
-            StemRole.Spur => usual with { LengthMm = age == 1 ? (VineRules.Value("usualSpurBuds") * kind.InternodeMm) + VineRules.Value("usualStub") : VineRules.Value("usualSpur") },
+            StemRole.Spur => usual with
+            {
+                LengthMm =
+                    age == 1
+                        ? (VineRules.Value("usualSpurBuds") * kind.InternodeMm) + VineRules.Value("usualStub")
+                        : VineRules.Value("usualSpur"),
+            },
             StemRole.Trunk => usual with { LengthMm = VineRules.Value("usualTrunk"), RadiusMm = 0 },
             _ => usual,
         };
     }
 
     /// <inheritdoc/>
-    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) => VinePlanner.Plan(survey, detail, cancel);
+    public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
+        VinePlanner.Plan(survey, detail, cancel);
 
     /// <inheritdoc/>
     public override IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>
         seasons == 0 ? base.Grown(carried, seasons) : VineCarryOver.Grown(carried);
 
     /// <inheritdoc/>
-    public override JsonObject? Next(JsonObject? part, int seasons, int? stayed) => seasons == 0 ? part : VineCarryOver.Facts(part, seasons);
+    public override JsonObject? Next(JsonObject? part, int seasons, int? stayed) =>
+        seasons == 0 ? part : VineCarryOver.Facts(part, seasons);
 }
 
 /// <summary>What a survey says of a vine.</summary>

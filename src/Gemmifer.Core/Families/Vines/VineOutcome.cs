@@ -7,6 +7,15 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Canes">Ids of the canes that are laid along the wire.</param>
 /// <param name="BudsWanted">Buds that are meant to grow; null where those that stay are.</param>
 internal sealed record VineOutcome(
-    Budget? Budget, int Room, int Short, IReadOnlyList<PlanPosition> Positions, long? Score = null, long? Bound = null,
-    IReadOnlyList<PlanWarning>? Warnings = null, IReadOnlyList<PlanVineYear>? Timeline = null, IReadOnlyList<PlanStep>? Steps = null, int? BudsWanted = null,
-    IReadOnlySet<string>? Canes = null);
+    Budget? Budget,
+    int Room,
+    int Short,
+    IReadOnlyList<PlanPosition> Positions,
+    long? Score = null,
+    long? Bound = null,
+    IReadOnlyList<PlanWarning>? Warnings = null,
+    IReadOnlyList<PlanVineYear>? Timeline = null,
+    IReadOnlyList<PlanStep>? Steps = null,
+    int? BudsWanted = null,
+    IReadOnlySet<string>? Canes = null
+);

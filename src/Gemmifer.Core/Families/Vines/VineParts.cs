@@ -13,7 +13,16 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Buds">Its buds in order from the base, as counted: without basal, blind and damaged ones.</param>
 /// <param name="Doubtful">Whether its lowest buds are in doubt, so that one more is left.</param>
 /// <param name="Points">What it is worth as the one to keep, in thousandths.</param>
-public sealed record VineShoot(Stem Stem, Finding Finding, double OffMm, CountedBuds Buds, bool Ripe, bool Thin, bool Doubtful, long Points)
+public sealed record VineShoot(
+    Stem Stem,
+    Finding Finding,
+    double OffMm,
+    CountedBuds Buds,
+    bool Ripe,
+    bool Thin,
+    bool Doubtful,
+    long Points
+)
 {
     /// <summary>May be chosen: sound wood.</summary>
     public bool Sound => Finding.Verdict == Verdict.Sound || (Finding.SoundToMm is { } to && Buds.Within(to) >= 1);
@@ -24,7 +33,14 @@ public sealed record VineShoot(Stem Stem, Finding Finding, double OffMm, Counted
 /// <param name="On">The arm or trunk; null at the crown.</param>
 /// <param name="AlongMm">Where on it, mm.</param>
 /// <param name="Old">The old wood it stands on; null where shoots come from the arm itself.</param>
-public sealed record VinePosition(string Name, Stem? On, double AlongMm, Stem? Old, ImmutableArray<VineShoot> Shoots, Point3 Place);
+public sealed record VinePosition(
+    string Name,
+    Stem? On,
+    double AlongMm,
+    Stem? Old,
+    ImmutableArray<VineShoot> Shoots,
+    Point3 Place
+);
 
 /// <summary>A vine taken apart: what is permanent, what grew last season, and where.</summary>
 public sealed class VineParts
@@ -36,7 +52,10 @@ public sealed class VineParts
         (_survey, Tree, Findings) = (survey, tree, findings);
         Trunk = tree.Stems.FirstOrDefault(s => s.Role == StemRole.Trunk);
         OneYear = [.. tree.Stems.Where(IsOneYear)];
-        SideShoots = [.. tree.Stems.Where(s => s.Role is not StemRole.Trunk and not StemRole.Arm && s.Age == 1 && !IsOneYear(s))];
+        SideShoots =
+        [
+            .. tree.Stems.Where(s => s.Role is not StemRole.Trunk and not StemRole.Arm && s.Age == 1 && !IsOneYear(s)),
+        ];
         OldWood = [.. tree.Stems.Where(IsOld)];
         Positions = [.. Group()];
     }
@@ -61,15 +80,40 @@ public sealed class VineParts
     public ImmutableArray<VinePosition> Positions { get; }
 
     /// <summary>Takes a vine apart.</summary>
-    public static VineParts Of(Survey survey, StemTree tree) => new(survey, tree, tree.Stems.ToFrozenDictionary(s => s.Id, s =>
-    {
-        var alive = tree.Children(s).Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What))).Select(c => (double?)c.Parent.AlongMm).Max();
+    public static VineParts Of(Survey survey, StemTree tree) =>
+        new(
+            survey,
+            tree,
+            tree.Stems.ToFrozenDictionary(
+                s => s.Id,
+                s =>
+                {
+                    var alive = tree.Children(s)
+                        .Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What)))
+                        .Select(c => (double?)c.Parent.AlongMm)
+                        .Max();
 
-        // Brown bark on a vine's shoot means ripe wood, not dead wood.
-        // A vine comes out of the ground: only what is known to come from the rootstock is a sucker of it.
-        var parent = s.Parent.Origin is Origin.Ground or Origin.Unknown ? s.Parent with { Origin = Origin.Crown } : s.Parent;
-        return Diagnoser.Diagnose(s with { Parent = parent, Seen = s.Seen.RemoveAll(e => e.What == "bark.brown") }, survey.Plant, alive, false);
-    }));
+                    // Brown bark on a vine's shoot means ripe wood, not dead wood.
+                    // A vine comes out of the ground: only what is known to come from the rootstock is a sucker of it.
+                    var parent = s.Parent.Origin is Origin.Ground or Origin.Unknown
+                        ? s.Parent with
+                        {
+                            Origin = Origin.Crown,
+                        }
+                        : s.Parent;
+                    return Diagnoser.Diagnose(
+                        s with
+                        {
+                            Parent = parent,
+                            Seen = s.Seen.RemoveAll(e => e.What == "bark.brown"),
+                        },
+                        survey.Plant,
+                        alive,
+                        false
+                    );
+                }
+            )
+        );
 
     /// <summary>Whether shoots at a place are trunk shoots, which come off.</summary>
     public bool IsTrunkShoot(VinePosition p)
@@ -85,37 +129,68 @@ public sealed class VineParts
             return false;
         }
 
-        var headed = _survey.Vine!.System is VineSystem.Goblet or VineSystem.LongCane or VineSystem.Training || _survey.School.Id is VineReader.GobletSchool or VineReader.LongCaneSchool;
+        var headed =
+            _survey.Vine!.System is VineSystem.Goblet or VineSystem.LongCane or VineSystem.Training
+            || _survey.School.Id is VineReader.GobletSchool or VineReader.LongCaneSchool;
         return !headed || (p.Old is null && p.AlongMm < p.On.LengthMm * (1 - VineRules.Value("headShare")));
     }
 
-    /// <summary>The counted buds of a shoot: those seen, then those to be expected beyond at the usual distance.</summary>
+    /// <summary>
+    /// The counted buds of a shoot: those seen, then those to be expected beyond at the usual distance.
+    /// </summary>
     public CountedBuds Count(Stem stem) => CountedBuds.Of(stem, _survey.Plant.Kind.InternodeMm);
 
     private static bool Permanent(Stem s) => s.Role is StemRole.Trunk or StemRole.Arm;
 
     private static bool IsOld(Stem s) => !Permanent(s) && s.Age >= 2;
 
-    private bool IsOneYear(Stem s) => !Permanent(s) && s.Age == 1 && (s.TopLevel || Tree.ById[s.Parent.StemId!] is var p && (Permanent(p) || p.Age >= 2));
+    private bool IsOneYear(Stem s) =>
+        !Permanent(s)
+        && s.Age == 1
+        && (s.TopLevel || Tree.ById[s.Parent.StemId!] is var p && (Permanent(p) || p.Age >= 2));
 
     private IEnumerable<VinePosition> Group()
     {
         var placed = OneYear.Select(s => (Shoot: s, Root: RootOf(s))).ToArray();
         foreach (var root in OldWood.Where(s => s.TopLevel || Permanent(Tree.ById[s.Parent.StemId!])))
         {
-            var shoots = placed.Where(p => p.Root.Old?.Id == root.Id).Select(p => Judge(p.Shoot, p.Root.OffMm)).ToImmutableArray();
-            yield return new VinePosition(root.Id, root.TopLevel ? null : Tree.ById[root.Parent.StemId!], root.Parent.AlongMm, root, shoots, Tree.Axis(root).Start);
+            var shoots = placed
+                .Where(p => p.Root.Old?.Id == root.Id)
+                .Select(p => Judge(p.Shoot, p.Root.OffMm))
+                .ToImmutableArray();
+            yield return new VinePosition(
+                root.Id,
+                root.TopLevel ? null : Tree.ById[root.Parent.StemId!],
+                root.Parent.AlongMm,
+                root,
+                shoots,
+                Tree.Axis(root).Start
+            );
         }
 
         foreach (var on in placed.Where(p => p.Root.Old is null).GroupBy(p => p.Shoot.Parent.StemId ?? ""))
         {
-            var line = on.Select(p => p.Shoot).OrderBy(s => s.Parent.AlongMm).ThenBy(s => s.Id, StringComparer.Ordinal).ToList();
+            var line = on.Select(p => p.Shoot)
+                .OrderBy(s => s.Parent.AlongMm)
+                .ThenBy(s => s.Id, StringComparer.Ordinal)
+                .ToList();
             while (line.Count > 0)
             {
                 var first = line[0];
-                var here = on.Key == "" ? [first] : line.TakeWhile(s => s.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace")).ToArray();
+                var here =
+                    on.Key == ""
+                        ? [first]
+                        : line.TakeWhile(s => s.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace"))
+                            .ToArray();
                 line.RemoveRange(0, here.Length);
-                yield return new VinePosition(first.Id, on.Key == "" ? null : Tree.ById[on.Key], first.Parent.AlongMm, null, [.. here.Select(s => Judge(s, 0))], Tree.Axis(first).Start);
+                yield return new VinePosition(
+                    first.Id,
+                    on.Key == "" ? null : Tree.ById[on.Key],
+                    first.Parent.AlongMm,
+                    null,
+                    [.. here.Select(s => Judge(s, 0))],
+                    Tree.Axis(first).Start
+                );
             }
         }
     }
@@ -140,7 +215,10 @@ public sealed class VineParts
         var thin = stem.DiameterMm < school.ThinBelowMm;
         var ripe = !stem.Has("soft") && !stem.Has("bark.green");
         var doubtful = buds.DoubtIn(school.Value("spurBuds").Number) || finding.Verdict == Verdict.Unsure || !ripe;
-        var points = school.Weight("keep") + (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb"))) + (school.Weight("old") * offMm)
+        var points =
+            school.Weight("keep")
+            + (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb")))
+            + (school.Weight("old") * offMm)
             + (stem.Has("productive") ? school.Weight("productive") : 0)
             + (stem.Has("unproductive") || stem.Has("spindly") ? school.Weight("unproductive") : 0)
             + (thin ? school.Weight("thin") : 0);

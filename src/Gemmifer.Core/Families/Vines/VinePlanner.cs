@@ -19,13 +19,19 @@ internal static class VinePlanner
         var work = new VineWork(survey, parts);
         Settle(survey, work, inGrowth);
         var vine = survey.Vine!;
-        var task = vine.Stage == 2 ? VineTask.SecondVisit : inGrowth ? VineTask.Summer : vine.System == VineSystem.Training ? VineTask.Training : VineTask.Winter;
+        var task =
+            vine.Stage == 2 ? VineTask.SecondVisit
+            : inGrowth ? VineTask.Summer
+            : vine.System == VineSystem.Training ? VineTask.Training
+            : VineTask.Winter;
         var outcome = task switch
         {
             VineTask.SecondVisit => SecondPlan.Plan(survey, work),
             VineTask.Summer => SummerPlan.Plan(survey, work),
             VineTask.Training => YoungPlan.Plan(survey, work),
-            VineTask.Winter => survey.School.Id == VineReader.LongCaneSchool ? CanePlan.Plan(survey, work, cancel) : SpurPlan.Plan(survey, work),
+            VineTask.Winter => survey.School.Id == VineReader.LongCaneSchool
+                ? CanePlan.Plan(survey, work, cancel)
+                : SpurPlan.Plan(survey, work),
             _ => throw new InvalidOperationException($"Unhandled task {task}."),
         };
         Rest(work, task);
@@ -34,21 +40,42 @@ internal static class VinePlanner
         var dry = wet is null ? null : DryDays.Next(survey.Date, survey.Rain);
         var steps = StepOrder.Of(new VineSteps(survey, work, decided, outcome, task, dry).Write());
         var tally = new VineTally(survey, tree, parts, decided, outcome, steps, task);
-        return PlanBuilder.Build(survey, new PlanParts
-        {
-            Optimum = new Optimum(outcome.Bound is null || outcome.Bound == outcome.Score, outcome.Score, outcome.Bound),
-            Stems = [.. decided.Where(d => !AssumedShoots.Is(d.Stem)).Select(d => new PlanStem(d.Stem.Id, d.Decision, parts.Findings[d.Stem.Id].Verdict, [d.Reason], Sentence.Maybe(d.Flips), d.Successor))],
-            Steps = steps,
-            Counts = tally.Counts(),
-            Forecast = tally.Forecast(),
-            Kit = tally.Kit(),
-            AskFor = detail == PlanDetail.Full ? Ask(survey, parts, outcome, task) : [],
-            Warnings = [.. Warnings(survey, wet, dry, inGrowth), .. outcome.Warnings ?? []],
-            Vine = tally.Vine(dry),
-        });
+        return PlanBuilder.Build(
+            survey,
+            new PlanParts
+            {
+                Optimum = new Optimum(
+                    outcome.Bound is null || outcome.Bound == outcome.Score,
+                    outcome.Score,
+                    outcome.Bound
+                ),
+                Stems =
+                [
+                    .. decided
+                        .Where(d => !AssumedShoots.Is(d.Stem))
+                        .Select(d => new PlanStem(
+                            d.Stem.Id,
+                            d.Decision,
+                            parts.Findings[d.Stem.Id].Verdict,
+                            [d.Reason],
+                            Sentence.Maybe(d.Flips),
+                            d.Successor
+                        )),
+                ],
+                Steps = steps,
+                Counts = tally.Counts(),
+                Forecast = tally.Forecast(),
+                Kit = tally.Kit(),
+                AskFor = detail == PlanDetail.Full ? Ask(survey, parts, outcome, task) : [],
+                Warnings = [.. Warnings(survey, wet, dry, inGrowth), .. outcome.Warnings ?? []],
+                Vine = tally.Vine(dry),
+            }
+        );
     }
 
-    /// <summary>The musts: what is dead, diseased or damaged, what is unsure, what is soft, and the gardener's word on old wood.</summary>
+    /// <summary>
+    /// The musts: what is dead, diseased or damaged, what is unsure, what is soft, and the gardener's word on old wood.
+    /// </summary>
     private static void Settle(Survey survey, VineWork work, bool inGrowth)
     {
         var parts = work.Parts;
@@ -60,7 +87,15 @@ internal static class VinePlanner
             switch (finding.Verdict)
             {
                 case var _ when stem.Pin is Pin.Remove:
-                    work.Remove(stem, finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged ? Stages.Of(finding.Verdict) : Stage.Thin, "pin", "You asked for it to go.", Provenance.User);
+                    work.Remove(
+                        stem,
+                        finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
+                            ? Stages.Of(finding.Verdict)
+                            : Stage.Thin,
+                        "pin",
+                        "You asked for it to go.",
+                        Provenance.User
+                    );
                     break;
                 case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when spared:
                     break;
@@ -70,20 +105,55 @@ internal static class VinePlanner
                 case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
                     work.Remove(stem, Stages.Of(finding.Verdict), rule, finding.Text, finding.Provenance);
                     break;
-                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when old && work.Tree.Children(stem).Where(c => c.Parent.AlongMm + survey.School.ClearanceMm <= finding.SoundToMm).MaxBy(c => c.Parent.AlongMm) is { } last:
+                case Verdict.Dead
+                or Verdict.Diseased
+                or Verdict.Damaged
+                    when old
+                        && work
+                            .Tree.Children(stem)
+                            .Where(c => c.Parent.AlongMm + survey.School.ClearanceMm <= finding.SoundToMm)
+                            .MaxBy(c => c.Parent.AlongMm)
+                            is { } last:
                     work.Join(stem, last, Stages.Of(finding.Verdict), finding.Text);
                     break;
                 case Verdict.Sucker when !spared:
                     work.Remove(stem, Stage.Suckers, rule, finding.Text, finding.Provenance);
                     break;
                 case Verdict.Unsure when old && stem.Pin is null:
-                    work.Set(new VineDecided(stem, Decision.Check, new PlanReason(rule, finding.Text, finding.Provenance), finding.Ask, Stage: Stage.Dead, Action: StepAction.Check, Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."));
+                    work.Set(
+                        new VineDecided(
+                            stem,
+                            Decision.Check,
+                            new PlanReason(rule, finding.Text, finding.Provenance),
+                            finding.Ask,
+                            Stage: Stage.Dead,
+                            Action: StepAction.Check,
+                            Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."
+                        )
+                    );
                     break;
                 case Verdict.Unsure when stem.Pin is null:
-                    work.Set(new VineDecided(stem, Decision.Check, new PlanReason(rule, finding.Text, finding.Provenance), finding.Ask, Stage: Stage.Count, Action: StepAction.Check, Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.", Buds: parts.Count(stem).Total));
+                    work.Set(
+                        new VineDecided(
+                            stem,
+                            Decision.Check,
+                            new PlanReason(rule, finding.Text, finding.Provenance),
+                            finding.Ask,
+                            Stage: Stage.Count,
+                            Action: StepAction.Check,
+                            Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
+                            Buds: parts.Count(stem).Total
+                        )
+                    );
                     break;
                 case Verdict.Soft when stem.Pin is null && !inGrowth && survey.Vine!.Stage == 1:
-                    work.Keep(stem, rule, "Soft, unripe wood: leave it alone; what did not ripen shows in spring.", decision: Decision.Untouched, flips: "Once it has ripened it is weighed like the others.");
+                    work.Keep(
+                        stem,
+                        rule,
+                        "Soft, unripe wood: leave it alone; what did not ripen shows in spring.",
+                        decision: Decision.Untouched,
+                        flips: "Once it has ripened it is weighed like the others."
+                    );
                     break;
             }
         }
@@ -104,32 +174,57 @@ internal static class VinePlanner
             }
             else
             {
-                work.Keep(stem, "frame", stem.Role switch
-                {
-                    StemRole.Trunk => "The trunk stays.",
-                    StemRole.Arm => "The arm stays; it carries the spurs.",
-                    _ => work.Tree.Children(stem).Any() ? "It stays; it carries shoots." : "It stays: no shoot was noted on it.",
-                });
+                work.Keep(
+                    stem,
+                    "frame",
+                    stem.Role switch
+                    {
+                        StemRole.Trunk => "The trunk stays.",
+                        StemRole.Arm => "The arm stays; it carries the spurs.",
+                        _ => work.Tree.Children(stem).Any()
+                            ? "It stays; it carries shoots."
+                            : "It stays: no shoot was noted on it.",
+                    }
+                );
             }
         }
     }
 
     private static IEnumerable<PlanQuestion> Ask(Survey survey, VineParts parts, VineOutcome outcome, VineTask task)
     {
-        var barren = parts.Positions.Where(p => p.Old is { } old && !old.Has("unproductive") && p.Shoots.All(s => AssumedShoots.Is(s.Stem))).ToArray();
+        var barren = parts
+            .Positions.Where(p =>
+                p.Old is { } old && !old.Has("unproductive") && p.Shoots.All(s => AssumedShoots.Is(s.Stem))
+            )
+            .ToArray();
         if (task == VineTask.Winter && barren.Length > 0)
         {
-            yield return new PlanQuestion(barren[0].Name, "shoots", $"Note the shoots that stand on {Wording.List([.. barren.Take(3).Select(p => p.Name)])}{(barren.Length > 3 ? " and the other places" : "")}: nobody has looked yet.", 1);
+            var places = Wording.List([.. barren.Take(3).Select(p => p.Name)]);
+            var others = barren.Length > 3 ? " and the other places" : "";
+            yield return new PlanQuestion(
+                barren[0].Name,
+                "shoots",
+                $"Note the shoots that stand on {places}{others}: nobody has looked yet.",
+                1
+            );
         }
 
         if (task == VineTask.Winter && survey.Vine!.PruningGrams is null)
         {
-            yield return new PlanQuestion(null, "pruningWeight", "Weigh the prunings of this vine: its own growth then tells how many buds it can carry.");
+            yield return new PlanQuestion(
+                null,
+                "pruningWeight",
+                "Weigh the prunings of this vine: its own growth then tells how many buds it can carry."
+            );
         }
 
         if (task == VineTask.Winter && survey.Vine!.Loss is null && outcome.Positions.Any(p => p.Doubt))
         {
-            yield return new PlanQuestion(null, "winterLoss", "Cut across a hundred buds from all over the row and count the dead ones.");
+            yield return new PlanQuestion(
+                null,
+                "winterLoss",
+                "Cut across a hundred buds from all over the row and count the dead ones."
+            );
         }
     }
 
@@ -138,14 +233,25 @@ internal static class VinePlanner
         if (wet is not null)
         {
             var (day, days) = (Wording.Day(survey.Date), wet.Day.DayNumber - survey.Date.DayNumber);
-            var when = days == 0 ? $"on {day}" : $"on {Wording.Day(wet.Day)}, {(days == 1 ? "a day" : "two days")} after {day}";
-            var next = dry is { } d ? $"The next dry day is {Wording.Day(d)}." : "No dry day with two dry ones after it is known yet: wait and look again.";
-            yield return new PlanWarning("rain", $"{Wording.Rain(wet.RainMm)} of rain {when}: fresh wounds take in trunk disease. {next}");
+            var when =
+                days == 0
+                    ? $"on {day}"
+                    : $"on {Wording.Day(wet.Day)}, {(days == 1 ? "a day" : "two days")} after {day}";
+            var next = dry is { } d
+                ? $"The next dry day is {Wording.Day(d)}."
+                : "No dry day with two dry ones after it is known yet: wait and look again.";
+            yield return new PlanWarning(
+                "rain",
+                $"{Wording.Rain(wet.RainMm)} of rain {when}: fresh wounds take in trunk disease. {next}"
+            );
         }
 
         if (!survey.KeepOut.IsEmpty)
         {
-            yield return new PlanWarning("unused", "/keepOut is not used for a vine: its shoots are laid along the wires.");
+            yield return new PlanWarning(
+                "unused",
+                "/keepOut is not used for a vine: its shoots are laid along the wires."
+            );
         }
 
         if (!inGrowth && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey.Season) is { } season)

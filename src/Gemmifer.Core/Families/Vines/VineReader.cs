@@ -10,7 +10,8 @@ namespace Gemmifer.Core.Families.Vines;
 public static class VineReader
 {
     /// <summary>Schools that go with one system.</summary>
-    internal const string GobletSchool = "goblet", LongCaneSchool = "long-cane";
+    internal const string GobletSchool = "goblet",
+        LongCaneSchool = "long-cane";
 
     /// <summary>Reads and checks; with nothing given, everything is assumed.</summary>
     /// <param name="school">The school to plan with, which tells the system where that is not said.</param>
@@ -21,40 +22,87 @@ public static class VineReader
         var f = notes.Fields(value ?? nothing.RootElement, "/vine");
         if (f.Choice<VineSystem>("system") is not { } system)
         {
-            system = school switch { GobletSchool => VineSystem.Goblet, LongCaneSchool => VineSystem.LongCane, _ => VineSystem.Cordon };
-            notes.Assume(null, "vine.system", WireNames.Of(system), system == VineSystem.Cordon ? "System not said: taken as arms along a wire." : "System not said: taken from the school.");
+            system = school switch
+            {
+                GobletSchool => VineSystem.Goblet,
+                LongCaneSchool => VineSystem.LongCane,
+                _ => VineSystem.Cordon,
+            };
+            notes.Assume(
+                null,
+                "vine.system",
+                WireNames.Of(system),
+                system == VineSystem.Cordon
+                    ? "System not said: taken as arms along a wire."
+                    : "System not said: taken from the school."
+            );
         }
 
-        var year = f.Whole("year", 1, VineLimits.Year) ?? (plant.YearsPlanted is > 0 and <= VineLimits.Year ? plant.YearsPlanted : null);
+        var year = f.Whole("year", 1, VineLimits.Year)
+            ?? (plant.YearsPlanted is > 0 and <= VineLimits.Year ? plant.YearsPlanted : null);
         var spacing = f.Number("spacing", VineLimits.SpacingLeastMm, VineLimits.SpacingMm);
         if (spacing is null)
         {
             spacing = VineRules.Kind(plant.Kind.Id).SpacingMm;
-            notes.Assume(null, "vine.spacing", spacing, "Room along the row not measured: the usual room of this kind.");
+            notes.Assume(
+                null,
+                "vine.spacing",
+                spacing,
+                "Room along the row not measured: the usual room of this kind."
+            );
         }
 
         var rowSpacing = f.Number("rowSpacing", VineLimits.SpacingLeastMm, VineLimits.SpacingMm);
         var grams = f.Number("pruningWeight", 0, VineLimits.PruningGrams);
         var loss = f.Find("winterLoss") is { } sample ? ReadLoss(sample, notes) : null;
         var rule = f.Find("budRule") is { } given ? ReadRule(given, notes) : null;
-        var by = f.Choice<BudgetBy>("rule") ?? (grams is not null ? BudgetBy.Weight : school == LongCaneSchool ? BudgetBy.Metre : BudgetBy.Spurs);
+        var by = f.Choice<BudgetBy>("rule")
+            ?? (
+                grams is not null ? BudgetBy.Weight
+                : school == LongCaneSchool ? BudgetBy.Metre
+                : BudgetBy.Spurs
+            );
         if (by == BudgetBy.Weight && grams is null && f.IsObject)
         {
-            f.Error("/vine/pruningWeight", "required", "A budget by weight needs the weight of the prunings, in grams.");
+            f.Error(
+                "/vine/pruningWeight",
+                "required",
+                "A budget by weight needs the weight of the prunings, in grams."
+            );
         }
 
         if (by == BudgetBy.Weight && rule is null)
         {
             var named = VineRules.DefaultFor(plant.Kind.Id);
-            notes.Assume(null, "vine.budRule", $"{named.Rule.Base} + {named.Rule.Per}", $"Balanced pruning as for {named.Name}, from memory.");
+            notes.Assume(
+                null,
+                "vine.budRule",
+                $"{named.Rule.Base} + {named.Rule.Per}",
+                $"Balanced pruning as for {named.Name}, from memory."
+            );
         }
 
         var perMetre = f.Number("perMetre", 1, VineLimits.PerMetre) ?? VineRules.Value("shootsPerMetre");
         var stage = f.Whole("stage", 1, 2) ?? 1;
-        var records = f.List("records", VineLimits.Records).Select(r => ReadRecord(r.Item, r.Path, notes)).OfType<VineSeason>().OrderBy(r => r.Season).ToImmutableArray();
+        var records = f.List("records", VineLimits.Records)
+            .Select(r => ReadRecord(r.Item, r.Path, notes))
+            .OfType<VineSeason>()
+            .OrderBy(r => r.Season)
+            .ToImmutableArray();
         notes.Finish(f);
-        return new VineFacts(system, year, spacing.Value, rowSpacing, grams, loss, rule ?? VineRules.DefaultFor(plant.Kind.Id).Rule,
-            by, perMetre, stage, records);
+        return new VineFacts(
+            system,
+            year,
+            spacing.Value,
+            rowSpacing,
+            grams,
+            loss,
+            rule ?? VineRules.DefaultFor(plant.Kind.Id).Rule,
+            by,
+            perMetre,
+            stage,
+            records
+        );
     }
 
     private static WinterLoss? ReadLoss(JsonElement value, SurveyNotes notes)
@@ -84,7 +132,10 @@ public static class VineReader
         var f = notes.Fields(item, path);
         f.Require("season");
         var season = f.Whole("season", SurveyLimits.FirstYear, SurveyLimits.LastYear);
-        var (prunings, crop) = (f.Number("pruningWeight", 0, VineLimits.PruningGrams), f.Number("crop", 0, VineLimits.CropGrams));
+        var (prunings, crop) = (
+            f.Number("pruningWeight", 0, VineLimits.PruningGrams),
+            f.Number("crop", 0, VineLimits.CropGrams)
+        );
         notes.Finish(f);
         return season is { } s ? new VineSeason(s, prunings, crop) : null;
     }

@@ -14,7 +14,11 @@ public sealed record NamedBudRule(string Id, string Name, string Kind, BudRule R
 /// <param name="SpacingMm">Room along the row where nobody measured it, mm.</param>
 /// <param name="Clusters">Clusters on a shoot, least and most.</param>
 /// <param name="Grams">Weight of a cluster, g, least and most.</param>
-public sealed record VineKind(double SpacingMm, (double Least, double Most) Clusters, (double Least, double Most) Grams);
+public sealed record VineKind(
+    double SpacingMm,
+    (double Least, double Most) Clusters,
+    (double Least, double Most) Grams
+);
 
 /// <summary>The numbers vines are judged by, as data with provenance.</summary>
 public static class VineRules
@@ -26,13 +30,33 @@ public static class VineRules
     /// <summary>The table of balanced pruning, in its own order.</summary>
     public static ImmutableArray<NamedBudRule> BudRules { get; } =
     [
-        .. Document.GetProperty("budRules").EnumerateArray().Select(r => new NamedBudRule(
-            Text(r, "id"), Text(r, "name"), Text(r, "kind"), new BudRule(Number(r, "base"), Number(r, "per"), Number(r, "unit")), SchoolValue.ReadProvenance(Text(r, "provenance")), Text(r, "why"))),
+        .. Document
+            .GetProperty("budRules")
+            .EnumerateArray()
+            .Select(r => new NamedBudRule(
+                Text(r, "id"),
+                Text(r, "name"),
+                Text(r, "kind"),
+                new BudRule(Number(r, "base"), Number(r, "per"), Number(r, "unit")),
+                SchoolValue.ReadProvenance(Text(r, "provenance")),
+                Text(r, "why")
+            )),
     ];
 
     /// <summary>The numbers vines are judged by, in the order they are shown; the others are only worked by.</summary>
     public static ImmutableArray<string> Judged { get; } =
-        ["budBreakDays", "capPerMetre", "lossFrom", "lossTo", "ravazFrom", "ravazTo", "secondVisitDays", "shootsPerMetre", "woodFrom", "woodTo"];
+    [
+        "budBreakDays",
+        "capPerMetre",
+        "lossFrom",
+        "lossTo",
+        "ravazFrom",
+        "ravazTo",
+        "secondVisitDays",
+        "shootsPerMetre",
+        "woodFrom",
+        "woodTo",
+    ];
 
     /// <summary>Those of them that are shares.</summary>
     public static ImmutableArray<string> Shares { get; } = ["lossFrom", "lossTo"];
@@ -40,11 +64,18 @@ public static class VineRules
     /// <summary>Every other number with its provenance, by name.</summary>
     public static ImmutableSortedDictionary<string, SchoolValue> Values => Book.Values;
 
-    private static readonly FrozenDictionary<string, VineKind> Kinds = Document.GetProperty("kinds").EnumerateObject().ToFrozenDictionary(k => k.Name, k =>
-    {
-        (double, double) Pair(string name) => (k.Value.GetProperty(name)[0].GetDouble(), k.Value.GetProperty(name)[1].GetDouble());
-        return new VineKind(Number(k.Value, "spacing"), Pair("clusters"), Pair("grams"));
-    });
+    private static readonly FrozenDictionary<string, VineKind> Kinds = Document
+        .GetProperty("kinds")
+        .EnumerateObject()
+        .ToFrozenDictionary(
+            k => k.Name,
+            k =>
+            {
+                (double, double) Pair(string name) =>
+                    (k.Value.GetProperty(name)[0].GetDouble(), k.Value.GetProperty(name)[1].GetDouble());
+                return new VineKind(Number(k.Value, "spacing"), Pair("clusters"), Pair("grams"));
+            }
+        );
 
     /// <summary>The first rule of the table for a kind.</summary>
     public static NamedBudRule DefaultFor(string kind) => BudRules.First(r => r.Kind == kind);

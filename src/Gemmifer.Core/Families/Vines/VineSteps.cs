@@ -6,19 +6,37 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Vines;
 
 /// <summary>Writes the steps of a vine; <see cref="StepOrder"/> puts them in order.</summary>
-internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<VineDecided> decided, VineOutcome outcome, VineTask task, DateOnly? dry)
+internal sealed class VineSteps(
+    Survey survey,
+    VineWork work,
+    ImmutableArray<VineDecided> decided,
+    VineOutcome outcome,
+    VineTask task,
+    DateOnly? dry
+)
 {
     /// <summary>All steps.</summary>
     public IEnumerable<PlanStep> Write() =>
-    [
-        .. Prepare(),
-        .. decided.Select(d => AssumedShoots.Is(d.Stem) ? AssumedShoots.Instruction(d, decided) : d).OfType<VineDecided>().Where(d => d.Text.Length > 0).Select(Of),
-        .. outcome.Steps ?? [],
-        .. Train(),
-        .. Finish(),
-    ];
+        [
+            .. Prepare(),
+            .. decided
+                .Select(d => AssumedShoots.Is(d.Stem) ? AssumedShoots.Instruction(d, decided) : d)
+                .OfType<VineDecided>()
+                .Where(d => d.Text.Length > 0)
+                .Select(Of),
+            .. outcome.Steps ?? [],
+            .. Train(),
+            .. Finish(),
+        ];
 
-    private PlanStep Whole(Stage stage, StepAction action, string text) => new() { Stage = stage, Action = action, Due = survey.Date, Text = text };
+    private PlanStep Whole(Stage stage, StepAction action, string text) =>
+        new()
+        {
+            Stage = stage,
+            Action = action,
+            Due = survey.Date,
+            Text = text,
+        };
 
     private bool Diseased => decided.Any(d => work.Parts.Findings[d.Stem.Id].Verdict == Verdict.Diseased);
 
@@ -26,7 +44,18 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
 
     private PlanStep Of(VineDecided d)
     {
-        var cut = d.Cut is { } c ? new PlanCut(c.AlongMm, c.Bud, c.Slope, c.Clearance, c.Where, Wording.Tenth(c.At.X), Wording.Tenth(c.At.Y), Wording.Tenth(c.At.Z)) : null;
+        var cut = d.Cut is { } c
+            ? new PlanCut(
+                c.AlongMm,
+                c.Bud,
+                c.Slope,
+                c.Clearance,
+                c.Where,
+                Wording.Tenth(c.At.X),
+                Wording.Tenth(c.At.Y),
+                Wording.Tenth(c.At.Z)
+            )
+            : null;
         return new PlanStep
         {
             Stage = d.Stage,
@@ -44,17 +73,38 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
 
     private IEnumerable<PlanStep> Prepare()
     {
-        yield return Whole(Stage.Prepare, StepAction.Do, task switch
+        yield return Whole(
+            Stage.Prepare,
+            StepAction.Do,
+            task switch
+            {
+                VineTask.SecondVisit =>
+                    "Take secateurs along the arms and look at each spur on which one bud more was left.",
+                VineTask.Summer =>
+                    "Walk along the row and look before you touch: where fruit hangs, and which shoots hold on by "
+                        + "themselves.",
+                VineTask.Training =>
+                    "Gather the tools and wipe the blades with alcohol. Stand back and look the young vine up and "
+                        + "down, its stake and its ties too, before the first cut.",
+                VineTask.Winter =>
+                    "Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and "
+                        + $"{(survey.Vine!.System == VineSystem.Goblet ? "every spur of its head" : "each arm")} with "
+                        + "your eye before the first cut.",
+                _ => throw new InvalidOperationException($"Unhandled task {task}."),
+            }
+        ) with
         {
-            VineTask.SecondVisit => "Take secateurs along the arms and look at each spur on which one bud more was left.",
-            VineTask.Summer => "Walk along the row and look before you touch: where fruit hangs, and which shoots hold on by themselves.",
-            VineTask.Training => "Gather the tools and wipe the blades with alcohol. Stand back and look the young vine up and down, its stake and its ties too, before the first cut.",
-            VineTask.Winter => $"Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and {(survey.Vine!.System == VineSystem.Goblet ? "every spur of its head" : "each arm")} with your eye before the first cut.",
-            _ => throw new InvalidOperationException($"Unhandled task {task}."),
-        }) with { Caution = $"{Cautions.Springing} {Cautions.Flame}", Disinfect = true };
+            Caution = $"{Cautions.Springing} {Cautions.Flame}",
+            Disinfect = true,
+        };
         if (Unweighed)
         {
-            yield return Whole(Stage.Prepare, StepAction.Do, "Hang a scale and a sack on the post: last season's shoots are weighed as they come off, without old wood.");
+            yield return Whole(
+                Stage.Prepare,
+                StepAction.Do,
+                "Hang a scale and a sack on the post: last season's shoots are weighed as they come off, without old "
+                    + "wood."
+            );
         }
     }
 
@@ -67,21 +117,49 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
 
         if (survey.School.Id != VineReader.LongCaneSchool)
         {
-            yield return Whole(Stage.Train, StepAction.Tie, survey.Vine!.System == VineSystem.Goblet ? "Look at the stake and its tie; loosen what has grown tight." : "Check the ties of the arms and renew those that have grown tight.") with { Tool = Tool.Fingers };
+            yield return Whole(
+                Stage.Train,
+                StepAction.Tie,
+                survey.Vine!.System == VineSystem.Goblet
+                    ? "Look at the stake and its tie; loosen what has grown tight."
+                    : "Check the ties of the arms and renew those that have grown tight."
+            ) with
+            {
+                Tool = Tool.Fingers,
+            };
             yield break;
         }
 
         // One cane to a side on each wire, the lower ones below.
-        var wires = (survey.Support?.Wires ?? []).Select((w, i) => (N: i + 1, Wire: w)).OrderBy(w => w.Wire.HeightMm).ThenBy(w => w.N).ToArray();
+        var wires = (survey.Support?.Wires ?? [])
+            .Select((w, i) => (N: i + 1, Wire: w))
+            .OrderBy(w => w.Wire.HeightMm)
+            .ThenBy(w => w.N)
+            .ToArray();
         int Side(VineDecided d) => work.Tree.Axis(d.Stem).At(d.Stem.LengthMm).X < 0 ? -1 : 1;
-        foreach (var side in decided.Where(d => d.Decision is Decision.Shorten or Decision.Keep && outcome.Canes?.Contains(d.Stem.Id) == true).GroupBy(Side).OrderBy(g => g.Key))
+        foreach (
+            var side in decided
+                .Where(d =>
+                    d.Decision is Decision.Shorten or Decision.Keep && outcome.Canes?.Contains(d.Stem.Id) == true
+                )
+                .GroupBy(Side)
+                .OrderBy(g => g.Key)
+        )
         {
-            var (canes, at) = (side.OrderBy(d => work.Tree.Axis(d.Stem).Start.Z).ThenBy(d => d.Stem.Id, StringComparer.Ordinal).ToArray(), 0);
+            var (canes, at) = (
+                side.OrderBy(d => work.Tree.Axis(d.Stem).Start.Z)
+                    .ThenBy(d => d.Stem.Id, StringComparer.Ordinal)
+                    .ToArray(),
+                0
+            );
             foreach (var d in canes)
             {
                 var from = work.Tree.Axis(d.Stem).Start.Z;
                 var near = wires.Where(w => Math.Abs(w.Wire.HeightMm - from) <= VineRules.Value("nearWire")).ToArray();
-                var wire = near.Length > 0 ? near[Math.Min(at++, near.Length - 1)] : wires.Length > 0 ? wires.MinBy(w => Math.Abs(w.Wire.HeightMm - from)) : ((int N, Wire Wire)?)null;
+                var wire =
+                    near.Length > 0 ? near[Math.Min(at++, near.Length - 1)]
+                    : wires.Length > 0 ? wires.MinBy(w => Math.Abs(w.Wire.HeightMm - from))
+                    : ((int N, Wire Wire)?)null;
                 yield return Lay(d, side.Key, wire);
             }
         }
@@ -89,14 +167,37 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
 
     private PlanStep Lay(VineDecided d, int side, (int N, Wire Wire)? wire)
     {
-        var (room, start, length) = (survey.School.TieSpacingMm, work.Tree.Axis(d.Stem).Start, Math.Min(d.LeftMm, d.Stem.LengthMm));
+        var (room, start, length) = (
+            survey.School.TieSpacingMm,
+            work.Tree.Axis(d.Stem).Start,
+            Math.Min(d.LeftMm, d.Stem.LengthMm)
+        );
         var (on, height, depth) = wire is { } w ? ($"wire {w.N}", w.Wire.HeightMm, w.Wire.YMm) : ("wire", start.Z, 0.0);
 
         // What it takes to get up or down to the wire does not lie along it.
         var along = Math.Max(room / 2, length - Math.Abs(height - start.Z));
-        var ties = Enumerable.Range(1, Math.Max(1, (int)Math.Ceiling((along - 1) / room)))
-            .Select(i => new PlanTie(Wording.Tenth(start.X + (side * Math.Min(along, i * room))), Wording.Tenth(height), on, i, Wording.Tenth(depth))).ToArray();
-        return Whole(Stage.Train, StepAction.Tie, $"Bend {d.Stem.Id} gently over and tie it along {(wire is null ? "the wire" : on)} to the {(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the last one near its end.") with { Stem = d.Stem.Id, Tool = Tool.Fingers, Ties = ties };
+        var ties = Enumerable
+            .Range(1, Math.Max(1, (int)Math.Ceiling((along - 1) / room)))
+            .Select(i => new PlanTie(
+                Wording.Tenth(start.X + (side * Math.Min(along, i * room))),
+                Wording.Tenth(height),
+                on,
+                i,
+                Wording.Tenth(depth)
+            ))
+            .ToArray();
+        return Whole(
+            Stage.Train,
+            StepAction.Tie,
+            $"Bend {d.Stem.Id} gently over and tie it along {(wire is null ? "the wire" : on)} to the "
+                + $"{(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the "
+                + "last one near its end."
+        ) with
+        {
+            Stem = d.Stem.Id,
+            Tool = Tool.Fingers,
+            Ties = ties,
+        };
     }
 
     private IEnumerable<PlanStep> Finish()
@@ -107,17 +208,35 @@ internal sealed class VineSteps(Survey survey, VineWork work, ImmutableArray<Vin
             yield break;
         }
 
-        yield return Whole(Stage.Clean, StepAction.Do, Unweighed
-            ? "Weigh last season's shoots that came off this vine and note it under Remember: next winter's budget comes from it. Then clear them away."
-            : "Clear the prunings away; wood with cankers is burnt or binned as your local rules say.");
+        yield return Whole(
+            Stage.Clean,
+            StepAction.Do,
+            Unweighed
+                ? "Weigh last season's shoots that came off this vine and note it under Remember: "
+                    + "next winter's budget comes from it. Then clear them away."
+                : "Clear the prunings away; wood with cankers is burnt or binned as your local rules say."
+        );
         if (outcome.Positions.Where(p => p.Doubt).ToArray() is { Length: > 0 } doubtful)
         {
-            yield return Whole(Stage.Return, StepAction.Do, $"Come back about two weeks after bud break to {Wording.List([.. doubtful.Select(p => p.Id)])}: see which buds grow, and cut back to the two that grow well.") with { Due = work.SecondVisit, Tool = Tool.Secateurs };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                $"Come back about two weeks after bud break to {Wording.List([.. doubtful.Select(p => p.Id)])}: "
+                    + "see which buds grow, and cut back to the two that grow well."
+            ) with
+            {
+                Due = work.SecondVisit,
+                Tool = Tool.Secateurs,
+            };
         }
         else if (task == VineTask.Winter)
         {
             var later = VineRules.Whole("rubOffDays");
-            yield return Whole(Stage.Return, StepAction.RubOff, "When shoots are a hand long, rub off doubles and everything on the trunk.") with
+            yield return Whole(
+                Stage.Return,
+                StepAction.RubOff,
+                "When shoots are a hand long, rub off doubles and everything on the trunk."
+            ) with
             {
                 Due = work.BudBreak.AddDays(later) is var d && d > survey.Date ? d : survey.Date.AddDays(later),
                 Tool = Tool.Fingers,

@@ -7,9 +7,24 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Vines;
 
 /// <summary>The plan of a vine in numbers.</summary>
-internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, ImmutableArray<VineDecided> decided, VineOutcome outcome, ImmutableArray<PlanStep> steps, VineTask task)
+internal sealed class VineTally(
+    Survey survey,
+    StemTree tree,
+    VineParts parts,
+    ImmutableArray<VineDecided> decided,
+    VineOutcome outcome,
+    ImmutableArray<PlanStep> steps,
+    VineTask task
+)
 {
-    private readonly VineDecided[] _shoots = [.. decided.Where(d => parts.OneYear.Contains(d.Stem) && !AssumedShoots.Is(d.Stem) && parts.Findings[d.Stem.Id].Verdict != Verdict.Sucker)];
+    private readonly VineDecided[] _shoots =
+    [
+        .. decided.Where(d =>
+            parts.OneYear.Contains(d.Stem)
+            && !AssumedShoots.Is(d.Stem)
+            && parts.Findings[d.Stem.Id].Verdict != Verdict.Sucker
+        ),
+    ];
 
     private int Buds => outcome.BudsWanted ?? decided.Where(d => d.Decision != Decision.Remove).Sum(d => d.Buds);
 
@@ -28,17 +43,32 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
         }
 
         var cuts = kept.Where(d => d.Cut is not null).Select(d => d.Cut!.At.Z).ToArray();
-        return new PlanCounts(kept.Length, _shoots.Count(d => d.Decision == Decision.Remove), _shoots.Count(d => d.Decision is Decision.Defer or Decision.Check or Decision.Untouched), Buds, outcome.Budget?.Arithmetic, RemovedShare(),
-            spacing is { } s ? Wording.Tenth(s) : null, null, cuts.Length == 0 ? null : Wording.Tenth(cuts.Max() - cuts.Min()));
+        return new PlanCounts(
+            kept.Length,
+            _shoots.Count(d => d.Decision == Decision.Remove),
+            _shoots.Count(d => d.Decision is Decision.Defer or Decision.Check or Decision.Untouched),
+            Buds,
+            outcome.Budget?.Arithmetic,
+            RemovedShare(),
+            spacing is { } s ? Wording.Tenth(s) : null,
+            null,
+            cuts.Length == 0 ? null : Wording.Tenth(cuts.Max() - cuts.Min())
+        );
     }
 
     private double RemovedShare()
     {
-        double total = 0, gone = 0;
-        foreach (var d in decided.Where(d => !(parts.Findings[d.Stem.Id] is { Verdict: Verdict.Dead, SoundToMm: null })))
+        double total = 0,
+            gone = 0;
+        foreach (
+            var d in decided.Where(d => !(parts.Findings[d.Stem.Id] is { Verdict: Verdict.Dead, SoundToMm: null }))
+        )
         {
             var live = StemTree.LiveLength(d.Stem);
-            (total, gone) = (total + live, gone + (d.Decision == Decision.Remove ? live : Math.Max(0, live - d.LeftMm)));
+            (total, gone) = (
+                total + live,
+                gone + (d.Decision == Decision.Remove ? live : Math.Max(0, live - d.LeftMm))
+            );
         }
 
         return total <= 0 ? 0 : Math.Round(gone / total, 4);
@@ -50,12 +80,24 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
         var alive = 1 - (survey.Vine!.Loss?.Share ?? 0);
         var crop = Crop();
         var (from, to) = survey.Season.FlowersAfterFrost();
-        var shoots = task == VineTask.Summer ? _shoots.Count(d => d.Decision is Decision.Keep or Decision.Shorten) : (int)Math.Round(Buds * alive, MidpointRounding.AwayFromZero);
-        return new PlanForecast(shoots, crop is null ? 0 : (crop.Clusters[0] + crop.Clusters[1]) / 2,
-            [from, to], [.. NewShoots()], [], []);
+        var shoots =
+            task == VineTask.Summer
+                ? _shoots.Count(d => d.Decision is Decision.Keep or Decision.Shorten)
+                : (int)Math.Round(Buds * alive, MidpointRounding.AwayFromZero);
+        return new PlanForecast(
+            shoots,
+            crop is null ? 0 : (crop.Clusters[0] + crop.Clusters[1]) / 2,
+            [from, to],
+            [.. NewShoots()],
+            [],
+            []
+        );
     }
 
-    /// <summary>A shoot from every bud that stays, to one side and the other in turn: along the wires upward, round a head outward as its spur leans.</summary>
+    /// <summary>
+    /// A shoot from every bud that stays, to one side and the other in turn: along the wires upward, round a head
+    /// outward as its spur leans.
+    /// </summary>
     private IEnumerable<NewShoot> NewShoots()
     {
         foreach (var p in outcome.Positions.Where(p => p.Shoot is not null))
@@ -65,24 +107,53 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
             for (var i = 0; i < p.Marks.Count; i++)
             {
                 var side = i % 2 == 0 ? 1 : -1;
-                var (clock, lean) = survey.Vine!.System == VineSystem.Goblet
-                    ? (Wording.ClockNumber(stem.Bearing.Turn(side * VineRules.Value("headTurn"))), VineRules.Value("headLean"))
-                    : (side > 0 ? 3 : 9, VineRules.Value("wireLean"));
-                yield return new NewShoot(name, p.Marks[i][0], p.Marks[i][1], p.Marks[i][2], clock, lean, VineRules.Value("drawnShoot"), count.SeenAt(i + 1));
+                var (clock, lean) =
+                    survey.Vine!.System == VineSystem.Goblet
+                        ? (
+                            Wording.ClockNumber(stem.Bearing.Turn(side * VineRules.Value("headTurn"))),
+                            VineRules.Value("headLean")
+                        )
+                        : (side > 0 ? 3 : 9, VineRules.Value("wireLean"));
+                yield return new NewShoot(
+                    name,
+                    p.Marks[i][0],
+                    p.Marks[i][1],
+                    p.Marks[i][2],
+                    clock,
+                    lean,
+                    VineRules.Value("drawnShoot"),
+                    count.SeenAt(i + 1)
+                );
             }
         }
     }
 
-    private PlanCrop? Crop() => task is VineTask.Winter or VineTask.SecondVisit && Buds > 0 && outcome.Budget is not { Hard: true } ? VineBalance.Crop(survey, Buds) : null;
+    private PlanCrop? Crop() =>
+        task is VineTask.Winter or VineTask.SecondVisit && Buds > 0 && outcome.Budget is not { Hard: true }
+            ? VineBalance.Crop(survey, Buds)
+            : null;
 
     /// <summary>Tools, ties and minutes.</summary>
     public PlanKit Kit()
     {
         var ties = steps.Sum(s => s.Ties.Count);
-        var minutes = VineRules.Value("lookMinutes") + (ties * VineRules.Value("tieMinutes"))
-            + steps.Where(s => s.Stage != Stage.Return).Sum(s => s.Cut is not null ? ToolRack.Minutes(s.Tool) * VineRules.Value("cutShare") : 1);
-        PlanMaterial[] of = ties == 0 ? []
-            : [new PlanMaterial("soft tie", Math.Round(ties * VineRules.Value("tieMetres"), 1), [.. steps.Where(s => s.Ties.Count > 0 && s.Stem is not null).Select(s => s.Stem!).Distinct()])];
+        var minutes =
+            VineRules.Value("lookMinutes")
+            + (ties * VineRules.Value("tieMinutes"))
+            + steps
+                .Where(s => s.Stage != Stage.Return)
+                .Sum(s => s.Cut is not null ? ToolRack.Minutes(s.Tool) * VineRules.Value("cutShare") : 1);
+        PlanMaterial[] of =
+            ties == 0
+                ? []
+                :
+                [
+                    new PlanMaterial(
+                        "soft tie",
+                        Math.Round(ties * VineRules.Value("tieMetres"), 1),
+                        [.. steps.Where(s => s.Ties.Count > 0 && s.Stem is not null).Select(s => s.Stem!).Distinct()]
+                    ),
+                ];
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstSpringing, of);
     }
 
@@ -91,17 +162,52 @@ internal sealed class VineTally(Survey survey, StemTree tree, VineParts parts, I
     {
         var vine = survey.Vine!;
         var named = VineRules.BudRules.FirstOrDefault(r => r.Rule == vine.Rule);
-        var budget = outcome.Budget is not { } b ? null : new PlanBudget(b.By, b.Target, b.Corrected, b.Cap, b.Buds, outcome.Room, outcome.Short,
-            b.By switch { BudgetBy.Weight => named?.Provenance ?? Provenance.User, BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Provenance, _ => survey.School.Value("spurBuds").Provenance },
-            b.By switch
-            {
-                BudgetBy.Weight => named is null ? "A rule of your own." : $"The rule for {named.Name}: {named.Why}",
-                BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Why,
-                BudgetBy.Spurs => survey.School.Value("spurBuds").Why,
-                _ => throw new InvalidOperationException($"Unhandled budget {b.By}."),
-            },
-            [.. b.Sums.Select(s => new PlanSum(s.Of, s.Text))]);
-        return new PlanVine(vine.System, task, budget, [.. outcome.Positions.Select(p => p.Shoot is { } shoot && AssumedShoots.Is(tree.ById[shoot]) ? p with { Shoot = p.Id, Text = "No shoot was noted here; an ordinary one is taken to stand." } : p)], Crop(),
-            VineBalance.Seasons(survey), outcome.Timeline ?? [], dry);
+        var budget = outcome.Budget is not { } b
+            ? null
+            : new PlanBudget(
+                b.By,
+                b.Target,
+                b.Corrected,
+                b.Cap,
+                b.Buds,
+                outcome.Room,
+                outcome.Short,
+                b.By switch
+                {
+                    BudgetBy.Weight => named?.Provenance ?? Provenance.User,
+                    BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Provenance,
+                    _ => survey.School.Value("spurBuds").Provenance,
+                },
+                b.By switch
+                {
+                    BudgetBy.Weight => named is null
+                        ? "A rule of your own."
+                        : $"The rule for {named.Name}: {named.Why}",
+                    BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Why,
+                    BudgetBy.Spurs => survey.School.Value("spurBuds").Why,
+                    _ => throw new InvalidOperationException($"Unhandled budget {b.By}."),
+                },
+                [.. b.Sums.Select(s => new PlanSum(s.Of, s.Text))]
+            );
+        return new PlanVine(
+            vine.System,
+            task,
+            budget,
+            [
+                .. outcome.Positions.Select(p =>
+                    p.Shoot is { } shoot && AssumedShoots.Is(tree.ById[shoot])
+                        ? p with
+                        {
+                            Shoot = p.Id,
+                            Text = "No shoot was noted here; an ordinary one is taken to stand.",
+                        }
+                        : p
+                ),
+            ],
+            Crop(),
+            VineBalance.Seasons(survey),
+            outcome.Timeline ?? [],
+            dry
+        );
     }
 }

@@ -11,14 +11,35 @@ namespace Gemmifer.Core.Families.Vines;
 /// <summary>One cut on a vine.</summary>
 /// <param name="AlongMm">Where, along the stem, mm; null where the bud has still to be found.</param>
 /// <param name="At">The place in space, before any tying.</param>
-internal sealed record VineCut(double? AlongMm, Point3 At, CutPlace Where, PlanBud? Bud, double Slope, double Clearance);
+internal sealed record VineCut(
+    double? AlongMm,
+    Point3 At,
+    CutPlace Where,
+    PlanBud? Bud,
+    double Slope,
+    double Clearance
+);
 
 /// <summary>What becomes of one stem of a vine, with its step.</summary>
 /// <param name="Text">What to do; empty where it has no step.</param>
 /// <param name="Buds">Counted buds that stay on it.</param>
-internal sealed record VineDecided(Stem Stem, Decision Decision, PlanReason Reason, string? Flips = null, string? Successor = null,
-    VineCut? Cut = null, Stage Stage = Stage.Count, StepAction Action = StepAction.Do, string Text = "", Tool? Tool = null, string? Caution = null, DateOnly? Due = null,
-    int Buds = 0, double LeftMm = double.PositiveInfinity, ImmutableArray<PlanTie> Ties = default);
+internal sealed record VineDecided(
+    Stem Stem,
+    Decision Decision,
+    PlanReason Reason,
+    string? Flips = null,
+    string? Successor = null,
+    VineCut? Cut = null,
+    Stage Stage = Stage.Count,
+    StepAction Action = StepAction.Do,
+    string Text = "",
+    Tool? Tool = null,
+    string? Caution = null,
+    DateOnly? Due = null,
+    int Buds = 0,
+    double LeftMm = double.PositiveInfinity,
+    ImmutableArray<PlanTie> Ties = default
+);
 
 /// <summary>Collects decisions on the stems of a vine; each stem is decided once.</summary>
 internal sealed class VineWork(Survey survey, VineParts parts)
@@ -32,12 +53,17 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     public School School => survey.School;
 
     /// <summary>When doubtful buds are looked at again.</summary>
-    public DateOnly SecondVisit => BudBreak.AddDays(VineRules.Whole("secondVisitDays")) is var burst && burst > survey.Date ? burst
-        : survey.Date.AddDays(VineRules.Whole("secondVisitDays"));
+    public DateOnly SecondVisit =>
+        BudBreak.AddDays(VineRules.Whole("secondVisitDays")) is var burst && burst > survey.Date
+            ? burst
+            : survey.Date.AddDays(VineRules.Whole("secondVisitDays"));
 
     /// <summary>The bud break that is to come, or the one of this spring.</summary>
-    public DateOnly BudBreak => survey.LastFrost.AddDays(VineRules.Whole("budBreakDays")) is var burst
-        && burst.AddDays(VineRules.Whole("budBreakPast")) < survey.Date ? burst.AddYears(1) : burst;
+    public DateOnly BudBreak =>
+        survey.LastFrost.AddDays(VineRules.Whole("budBreakDays")) is var burst
+        && burst.AddDays(VineRules.Whole("budBreakPast")) < survey.Date
+            ? burst.AddYears(1)
+            : burst;
 
     /// <summary>The day planned for.</summary>
     public DateOnly Day => survey.Date;
@@ -52,31 +78,109 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     /// <summary>Changes what was decided.</summary>
     public void Change(VineDecided decided) => _decided[decided.Stem.Id] = decided;
 
-    public void Keep(Stem stem, string rule, string text, Provenance provenance = Provenance.Practice, Decision decision = Decision.Keep, string? flips = null) =>
-        Set(new VineDecided(stem, decision, new PlanReason(rule, text, provenance), flips, Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Total : 0));
+    public void Keep(
+        Stem stem,
+        string rule,
+        string text,
+        Provenance provenance = Provenance.Practice,
+        Decision decision = Decision.Keep,
+        string? flips = null
+    ) =>
+        Set(
+            new VineDecided(
+                stem,
+                decision,
+                new PlanReason(rule, text, provenance),
+                flips,
+                Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Total : 0
+            )
+        );
 
     /// <summary>Takes a stem off at its base.</summary>
-    public void Remove(Stem stem, Stage stage, string rule, string why, Provenance provenance = Provenance.Practice, string? text = null, StepAction action = StepAction.Remove, Tool? tool = null, string? flips = null)
+    public void Remove(
+        Stem stem,
+        Stage stage,
+        string rule,
+        string why,
+        Provenance provenance = Provenance.Practice,
+        string? text = null,
+        StepAction action = StepAction.Remove,
+        Tool? tool = null,
+        string? flips = null
+    )
     {
         var at = Tree.Axis(stem).Start;
         tool ??= ToolRack.For(stem.DiameterMm);
-        var where = stem.Parent.Origin == Origin.Ground ? CutPlace.Ground : parts.Trunk?.Id == stem.Parent.StemId || stem.TopLevel ? CutPlace.Base : CutPlace.Ring;
-        Set(new VineDecided(stem, Decision.Remove, new PlanReason(rule, why, provenance), flips, null, new VineCut(0, at, where, null, 0, 0), stage, action,
-            text ?? $"Take {stem.Id} off{(stem.TopLevel ? " at its base" : $" {stem.Parent.StemId} where it starts")}. {why}", tool, CautionFor(stage, tool), LeftMm: 0));
+        var where =
+            stem.Parent.Origin == Origin.Ground ? CutPlace.Ground
+            : parts.Trunk?.Id == stem.Parent.StemId || stem.TopLevel ? CutPlace.Base
+            : CutPlace.Ring;
+        Set(
+            new VineDecided(
+                stem,
+                Decision.Remove,
+                new PlanReason(rule, why, provenance),
+                flips,
+                null,
+                new VineCut(0, at, where, null, 0, 0),
+                stage,
+                action,
+                text
+                    ?? $"Take {stem.Id} "
+                        + $"off{(stem.TopLevel ? " at its base" : $" {stem.Parent.StemId} where it starts")}. {why}",
+                tool,
+                CautionFor(stage, tool),
+                LeftMm: 0
+            )
+        );
     }
 
     /// <summary>Cuts a shoot back to so many counted buds; kept whole where it has no more.</summary>
-    public void ToBuds(VineShoot shoot, int buds, Stage stage, PlanReason reason, string lead, string? flips = null, double? limitMm = null)
+    public void ToBuds(
+        VineShoot shoot,
+        int buds,
+        Stage stage,
+        PlanReason reason,
+        string lead,
+        string? flips = null,
+        double? limitMm = null
+    )
     {
         var (stem, counted) = (shoot.Stem, shoot.Buds);
         if (stem.Pin is Pin.CutAt pin)
         {
             var whole = pin.AlongMm >= stem.LengthMm - 0.5;
             var there = counted.Within(pin.AlongMm);
-            Set(whole ? new VineDecided(stem, Decision.Keep, new PlanReason("pin", "You asked for it to stay as it is.", Provenance.User), Buds: counted.Total)
-                : new VineDecided(stem, Decision.Shorten, new PlanReason("pin", "You chose the place of the cut.", Provenance.User), null, null,
-                    new VineCut(Wording.Tenth(pin.AlongMm), Tree.Axis(stem).At(pin.AlongMm), CutPlace.AboveBud, null, School.SlopeDeg, School.ClearanceMm),
-                    stage, StepAction.Shorten, $"Cut {stem.Id} at {Wording.Mm(pin.AlongMm)}, where you chose; {Wording.Buds(there)} stay.", ToolRack.For(stem.DiameterMm), Buds: there, LeftMm: pin.AlongMm));
+            Set(
+                whole
+                    ? new VineDecided(
+                        stem,
+                        Decision.Keep,
+                        new PlanReason("pin", "You asked for it to stay as it is.", Provenance.User),
+                        Buds: counted.Total
+                    )
+                    : new VineDecided(
+                        stem,
+                        Decision.Shorten,
+                        new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                        null,
+                        null,
+                        new VineCut(
+                            Wording.Tenth(pin.AlongMm),
+                            Tree.Axis(stem).At(pin.AlongMm),
+                            CutPlace.AboveBud,
+                            null,
+                            School.SlopeDeg,
+                            School.ClearanceMm
+                        ),
+                        stage,
+                        StepAction.Shorten,
+                        $"Cut {stem.Id} at {Wording.Mm(pin.AlongMm)}, where you chose; {Wording.Buds(there)} stay.",
+                        ToolRack.For(stem.DiameterMm),
+                        Buds: there,
+                        LeftMm: pin.AlongMm
+                    )
+            );
             return;
         }
 
@@ -85,23 +189,72 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         var cutAt = bud + School.ClearanceMm;
         if (buds < 1 || cutAt >= stem.LengthMm - 1)
         {
-            Set(new VineDecided(stem, Decision.Keep, reason with { Text = $"{reason.Text.Marked} It has no more than {Wording.Buds(counted.Total)}, so it stays as long as it is." }, flips, Buds: counted.Total));
+            Set(
+                new VineDecided(
+                    stem,
+                    Decision.Keep,
+                    reason with
+                    {
+                        Text =
+                            $"{reason.Text.Marked} It has no more than {Wording.Buds(counted.Total)}, so it stays as "
+                            + "long as it is.",
+                    },
+                    flips,
+                    Buds: counted.Total
+                )
+            );
             return;
         }
 
         // Seen, likely where others were seen before it, or to be counted on the shoot itself.
         var seen = counted.SeenAt(buds);
         var likely = !seen && !counted.Seen.IsEmpty;
-        var (low, high) = (Math.Max(0, bud - (counted.InternodeMm / 2)), Math.Min(stem.LengthMm, bud + (counted.InternodeMm / 2)));
+        var (low, high) = (
+            Math.Max(0, bud - (counted.InternodeMm / 2)),
+            Math.Min(stem.LengthMm, bud + (counted.InternodeMm / 2))
+        );
         var facing = counted.FacingOf(buds);
-        var target = new PlanBud(seen || likely ? Wording.Tenth(bud) : null, facing is { } f ? Wording.ClockNumber(f) : null, seen ? BudKnowledge.Seen : likely ? BudKnowledge.Likely : BudKnowledge.LookFor,
-            seen || likely ? null : [Wording.Tenth(low), Wording.Tenth(high)], null);
-        Set(new VineDecided(stem, Decision.Shorten, reason, flips, null,
-            new VineCut(seen || likely ? Wording.Tenth(cutAt) : null, Tree.Axis(stem).At(cutAt), CutPlace.AboveBud, target, School.SlopeDeg, School.ClearanceMm),
-            stage, StepAction.Shorten,
-            $"{lead} {(seen ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {Wording.Mm(School.ClearanceMm)} above the {Wording.Ordinal(buds)} bud{(facing is { } way ? $", which faces {Wording.Clock(way)}" : "")}."
-                : likely ? $"Count {Wording.Buds(buds)} up {stem.Id}, the {Wording.Ordinal(buds)} likely at {Wording.Mm(bud)}; the small one at the very base does not count. Cut {Wording.Mm(School.ClearanceMm)} above it." : $"Count {Wording.Buds(buds)} up {stem.Id}; the small one at the very base does not count. Cut {Wording.Mm(School.ClearanceMm)} above the {Wording.Ordinal(buds)}.")}".Trim(),
-            ToolRack.For(Tree.DiameterAt(stem, cutAt)), CautionFor(stage, null), Buds: buds, LeftMm: cutAt));
+        var target = new PlanBud(
+            seen || likely ? Wording.Tenth(bud) : null,
+            facing is { } f ? Wording.ClockNumber(f) : null,
+            seen ? BudKnowledge.Seen
+                : likely ? BudKnowledge.Likely
+                : BudKnowledge.LookFor,
+            seen || likely ? null : [Wording.Tenth(low), Wording.Tenth(high)],
+            null
+        );
+        var (clearance, ordinal) = (Wording.Mm(School.ClearanceMm), Wording.Ordinal(buds));
+        var faces = facing is { } way ? $", which faces {Wording.Clock(way)}" : "";
+        var count = $"Count {Wording.Buds(buds)} up {stem.Id}";
+        const string notThat = "the small one at the very base does not count";
+        var how =
+            seen ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {clearance} above the {ordinal} bud{faces}."
+            : likely ? $"{count}, the {ordinal} likely at {Wording.Mm(bud)}; {notThat}. Cut {clearance} above it."
+            : $"{count}; {notThat}. Cut {clearance} above the {ordinal}.";
+        Set(
+            new VineDecided(
+                stem,
+                Decision.Shorten,
+                reason,
+                flips,
+                null,
+                new VineCut(
+                    seen || likely ? Wording.Tenth(cutAt) : null,
+                    Tree.Axis(stem).At(cutAt),
+                    CutPlace.AboveBud,
+                    target,
+                    School.SlopeDeg,
+                    School.ClearanceMm
+                ),
+                stage,
+                StepAction.Shorten,
+                $"{lead} {how}".Trim(),
+                ToolRack.For(Tree.DiameterAt(stem, cutAt)),
+                CautionFor(stage, null),
+                Buds: buds,
+                LeftMm: cutAt
+            )
+        );
     }
 
     /// <summary>Cuts old wood just beyond a younger stem that carries on.</summary>
@@ -109,12 +262,35 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     {
         var at = along ?? (young.Parent.AlongMm + School.ClearanceMm);
         var tool = ToolRack.For(Tree.DiameterAt(old, at));
-        Set(new VineDecided(old, Decision.Shorten, new PlanReason("join", why, Provenance.Practice), null, young.Id,
-            new VineCut(Wording.Tenth(at), Tree.Axis(old).At(at), CutPlace.Join, null, School.SlopeDeg, School.ClearanceMm), stage, StepAction.Shorten,
-            $"Cut {old.Id} off just beyond {young.Id}, {Wording.Mm(at)} along. {why}", tool, CautionFor(stage, tool), LeftMm: at));
+        Set(
+            new VineDecided(
+                old,
+                Decision.Shorten,
+                new PlanReason("join", why, Provenance.Practice),
+                null,
+                young.Id,
+                new VineCut(
+                    Wording.Tenth(at),
+                    Tree.Axis(old).At(at),
+                    CutPlace.Join,
+                    null,
+                    School.SlopeDeg,
+                    School.ClearanceMm
+                ),
+                stage,
+                StepAction.Shorten,
+                $"Cut {old.Id} off just beyond {young.Id}, {Wording.Mm(at)} along. {why}",
+                tool,
+                CautionFor(stage, tool),
+                LeftMm: at
+            )
+        );
     }
 
-    /// <summary>The decisions in order of id: what stands on a stem that goes, or beyond a cut, goes with it and has no step of its own.</summary>
+    /// <summary>
+    /// The decisions in order of id: what stands on a stem that goes, or beyond a cut, goes with it and has no step of
+    /// its own.
+    /// </summary>
     public ImmutableArray<VineDecided> Finish()
     {
         foreach (var stem in Tree.Stems.Where(s => s.TopLevel))
@@ -131,8 +307,17 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             {
                 if (own.Decision == Decision.Remove || child.Parent.AlongMm > own.LeftMm)
                 {
-                    var text = own.Decision == Decision.Remove ? $"It goes with {stem.Id}." : $"It stands beyond the cut on {stem.Id} and goes with that part.";
-                    _decided[child.Id] = new VineDecided(child, Decision.Remove, new PlanReason("parent", text, Provenance.Practice), $"It would stay if {stem.Id} stayed.", LeftMm: 0);
+                    var text =
+                        own.Decision == Decision.Remove
+                            ? $"It goes with {stem.Id}."
+                            : $"It stands beyond the cut on {stem.Id} and goes with that part.";
+                    _decided[child.Id] = new VineDecided(
+                        child,
+                        Decision.Remove,
+                        new PlanReason("parent", text, Provenance.Practice),
+                        $"It would stay if {stem.Id} stayed.",
+                        LeftMm: 0
+                    );
                 }
 
                 Settle(child);
@@ -140,7 +325,8 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         }
     }
 
-    private static string? CautionFor(Stage stage, Tool? tool) => stage == Stage.Diseased
-        ? $"{(tool == Tool.Saw ? Cautions.Saw + " " : "")}{Cautions.ForCut(null, true)}"
-        : Cautions.ForCut(tool, false);
+    private static string? CautionFor(Stage stage, Tool? tool) =>
+        stage == Stage.Diseased
+            ? $"{(tool == Tool.Saw ? Cautions.Saw + " " : "")}{Cautions.ForCut(null, true)}"
+            : Cautions.ForCut(tool, false);
 }

@@ -8,7 +8,8 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Vines;
 
 /// <summary>
-/// A young vine, year by year (common practice, no source): what stands there tells the task, not the calendar. A strong shoot is headed,
+/// A young vine, year by year (common practice, no source): what stands there tells the task, not the calendar. A
+/// strong shoot is headed,
 /// a weak one goes back to one bud, a broken vine keeps several shoots.
 /// </summary>
 internal static class YoungPlan
@@ -24,28 +25,68 @@ internal static class YoungPlan
     {
         var head = HeadHeight(survey);
         var parts = work.Parts;
-        if (parts.Trunk is { Age: >= 2 } trunk && work.Tree.Axis(trunk).At(StemTree.LiveLength(trunk)).Z >= head - VineRules.Value("nearHead"))
+        if (
+            parts.Trunk is { Age: >= 2 } trunk
+            && work.Tree.Axis(trunk).At(StemTree.LiveLength(trunk)).Z >= head - VineRules.Value("nearHead")
+        )
         {
             return Headed(survey, work, trunk);
         }
 
-        var shoots = parts.OneYear.Select(s => parts.Judge(s, 0)).Concat(parts.Trunk is { Age: 1 } t ? [parts.Judge(t, 0)] : []).ToArray();
-        var broken = parts.Tree.Stems.Any(s => s.Has("wound") || parts.Findings[s.Id].Verdict == Verdict.Damaged || (s.Role == StemRole.Trunk && s.Age >= 2 && s.DeadFromMm is not null));
+        var shoots = parts
+            .OneYear.Select(s => parts.Judge(s, 0))
+            .Concat(parts.Trunk is { Age: 1 } t ? [parts.Judge(t, 0)] : [])
+            .ToArray();
+        var broken = parts.Tree.Stems.Any(s =>
+            s.Has("wound")
+            || parts.Findings[s.Id].Verdict == Verdict.Damaged
+            || (s.Role == StemRole.Trunk && s.Age >= 2 && s.DeadFromMm is not null)
+        );
         if (broken)
         {
             return Broken(survey, work, shoots);
         }
 
-        var sound = shoots.Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && !work.Has(s.Stem) && s.Stem.Parent.Origin != Origin.Rootstock && s.Buds.Total > 0).ToArray();
-        var best = sound.OrderBy(s => s.Stem.Pin is null ? 1 : 0).ThenByDescending(s => s.Points + (long)(10 * Math.Min(s.Stem.LengthMm, 2000)) - (long)(100 * s.Stem.LeanDeg)).ThenBy(s => s.Stem.Id, StringComparer.Ordinal).FirstOrDefault();
+        var sound = shoots
+            .Where(s =>
+                s.Sound
+                && s.Stem.Pin is not Pin.Remove
+                && !work.Has(s.Stem)
+                && s.Stem.Parent.Origin != Origin.Rootstock
+                && s.Buds.Total > 0
+            )
+            .ToArray();
+        var best = sound
+            .OrderBy(s => s.Stem.Pin is null ? 1 : 0)
+            .ThenByDescending(s =>
+                s.Points + (long)(10 * Math.Min(s.Stem.LengthMm, 2000)) - (long)(100 * s.Stem.LeanDeg)
+            )
+            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+            .FirstOrDefault();
         if (best is null)
         {
-            return new VineOutcome(null, 0, 0, [], Timeline: Timeline(1, "Nothing sound stands yet: let it grow, and tie the best shoot up.", Wires(survey)));
+            return new VineOutcome(
+                null,
+                0,
+                0,
+                [],
+                Timeline: Timeline(
+                    1,
+                    "Nothing sound stands yet: let it grow, and tie the best shoot up.",
+                    Wires(survey)
+                )
+            );
         }
 
         foreach (var other in shoots.Where(s => s != best))
         {
-            work.Remove(other.Stem, Stage.Thin, "one-shoot", $"One straight shoot becomes the trunk, and {best.Stem.Id} is the best.", flips: $"It would stay if {best.Stem.Id} were broken.");
+            work.Remove(
+                other.Stem,
+                Stage.Thin,
+                "one-shoot",
+                $"One straight shoot becomes the trunk, and {best.Stem.Id} is the best.",
+                flips: $"It would stay if {best.Stem.Id} were broken."
+            );
         }
 
         var axis = work.Tree.Axis(best.Stem);
@@ -53,33 +94,90 @@ internal static class YoungPlan
         var reaches = at is { } there && there <= StemTree.LiveLength(best.Stem);
         if (best.Thin)
         {
-            work.ToBuds(best, 1, Stage.Count, new PlanReason("weak", "Thinner than a pencil: back to one good bud at the base, and start again. A new, stronger shoot comes from it.", Provenance.Practice),
-                $"{best.Stem.Id} is thin: start again from one good bud.", "A shoot of pencil thickness or more would be headed instead.");
-            return new VineOutcome(null, 0, 0, [Position(work, best, 1)], Timeline: Timeline(1, "Weak: back to one good bud, and one straight shoot again.", Wires(survey)), Steps: [Retie(work, head, Tie(best, head, work))], BudsWanted: 1);
+            work.ToBuds(
+                best,
+                1,
+                Stage.Count,
+                new PlanReason(
+                    "weak",
+                    "Thinner than a pencil: back to one good bud at the base, and start again. "
+                        + "A new, stronger shoot comes from it.",
+                    Provenance.Practice
+                ),
+                $"{best.Stem.Id} is thin: start again from one good bud.",
+                "A shoot of pencil thickness or more would be headed instead."
+            );
+            return new VineOutcome(
+                null,
+                0,
+                0,
+                [Position(work, best, 1)],
+                Timeline: Timeline(1, "Weak: back to one good bud, and one straight shoot again.", Wires(survey)),
+                Steps: [Retie(work, head, Tie(best, head, work))],
+                BudsWanted: 1
+            );
         }
 
         if (!reaches)
         {
-            work.Keep(best.Stem, "reach", "Strong, but it has not reached the height of the head: it stays and is tied up, and its top bud goes on from here.", flips: "Once it reaches the head it is cut there.");
-            return new VineOutcome(null, 0, 0, [Position(work, best, 1)], Timeline: Timeline(1, "One straight shoot up the stake; it has not reached the head yet.", Wires(survey)), Steps: [Retie(work, head, Tie(best, head, work))], BudsWanted: 1);
+            work.Keep(
+                best.Stem,
+                "reach",
+                "Strong, but it has not reached the height of the head: it stays and is tied up, and its top bud goes "
+                    + "on from here.",
+                flips: "Once it reaches the head it is cut there."
+            );
+            return new VineOutcome(
+                null,
+                0,
+                0,
+                [Position(work, best, 1)],
+                Timeline: Timeline(
+                    1,
+                    "One straight shoot up the stake; it has not reached the head yet.",
+                    Wires(survey)
+                ),
+                Steps: [Retie(work, head, Tie(best, head, work))],
+                BudsWanted: 1
+            );
         }
 
         Head(survey, work, best, at!.Value);
-        return new VineOutcome(null, 0, 0, [Position(work, best, 2) with { Marks = [.. HeadBuds(best, at!.Value).Select(b => SpurPlan.Mark(work, best.Stem, b))] }], Timeline: Timeline(2, "Cut at the height of the head; two buds make two shoots.", Wires(survey)),
+        return new VineOutcome(
+            null,
+            0,
+            0,
+            [
+                Position(work, best, 2) with
+                {
+                    Marks = [.. HeadBuds(best, at!.Value).Select(b => SpurPlan.Mark(work, best.Stem, b))],
+                },
+            ],
+            Timeline: Timeline(2, "Cut at the height of the head; two buds make two shoots.", Wires(survey)),
             Steps:
             [
                 Retie(work, head, Tie(best, head, work)),
-                Step(work, Stage.Return, StepAction.RubOff, $"Snap off every shoot on the trunk below the two at the top, while they are short; take the flowers off. Then look at the ties.", work.SecondVisit),
-            ], BudsWanted: 2);
+                Step(
+                    work,
+                    Stage.Return,
+                    StepAction.RubOff,
+                    "Snap off every shoot on the trunk below the two at the top, while they are short; "
+                        + "take the flowers off. Then look at the ties.",
+                    work.SecondVisit
+                ),
+            ],
+            BudsWanted: 2
+        );
     }
 
     /// <summary>Height of the head: the lowest wire, or the stake where it is lower than the school's head.</summary>
-    public static double HeadHeight(Survey survey) => survey.Support switch
-    {
-        { Wires: { IsEmpty: false } wires } => wires.Min(w => w.HeightMm),
-        { Kind: SupportKind.Stake or SupportKind.Post } s => Math.Min(s.HeightMm, survey.School.HeightMaxMm),
-        _ => survey.School.HeightMaxMm,
-    };
+    public static double HeadHeight(Survey survey) =>
+        survey.Support switch
+        {
+            { Wires: { IsEmpty: false } wires } => wires.Min(w => w.HeightMm),
+            { Kind: SupportKind.Stake or SupportKind.Post } s => Math.Min(s.HeightMm, survey.School.HeightMaxMm),
+            _ => survey.School.HeightMaxMm,
+        };
 
     private static bool Wires(Survey survey) => survey.Support is { Wires.IsEmpty: false };
 
@@ -87,31 +185,88 @@ internal static class YoungPlan
     {
         if (best.Stem.Pin is Pin.CutAt)
         {
-            work.ToBuds(best, 2, Stage.Shorten, new PlanReason("pin", "You chose the place of the cut.", Provenance.User), "");
+            work.ToBuds(
+                best,
+                2,
+                Stage.Shorten,
+                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                ""
+            );
             return;
         }
 
         var (stem, school) = (best.Stem, survey.School);
         var top = TopBud(best, at);
         var cutAt = Math.Min(stem.LengthMm, (top ?? at) + school.ClearanceMm);
-        var second = top is { } t ? best.Buds.Seen.Where(b => b < t).Select(b => (double?)b).OrderBy(b => Math.Abs(t - SecondBudMm - b!.Value)).FirstOrDefault() : null;
-        var text = top is { } seen
-            ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {Wording.Mm(school.ClearanceMm)} above the bud at the height of the head. That bud and the one {(second is { } s ? $"{Wording.Mm(seen - s)} below it" : $"about {Wording.Mm(SecondBudMm)} below it")} make the two shoots."
-            : $"Cut {stem.Id} at the height of the head, between {Wording.Mm(at - best.Buds.InternodeMm)} and {Wording.Mm(at)} along it, just above a good bud. That bud and one about {Wording.Mm(SecondBudMm)} below it make the two shoots.";
-        var bud = new PlanBud(top is { } b1 ? Wording.Tenth(b1) : null, null, top is null ? BudKnowledge.LookFor : BudKnowledge.Seen, top is null ? [Wording.Tenth(Math.Max(0, at - best.Buds.InternodeMm)), Wording.Tenth(at)] : null, null);
-        work.Set(new VineDecided(stem, Decision.Shorten, new PlanReason("head", $"Strong enough: it is cut at the height of the head, where two buds about {Wording.Mm(SecondBudMm)} apart make the first two shoots.", Provenance.Practice),
-            "A thinner shoot would go back to one bud.", null, new VineCut(top is null ? null : Wording.Tenth(cutAt), work.Tree.Axis(stem).At(cutAt), CutPlace.AboveBud, bud, school.SlopeDeg, school.ClearanceMm),
-            Stage.Shorten, StepAction.Shorten, text, ToolRack.For(work.Tree.DiameterAt(stem, cutAt)), Buds: 2, LeftMm: cutAt));
+        var second = top is { } t
+            ? best
+                .Buds.Seen.Where(b => b < t)
+                .Select(b => (double?)b)
+                .OrderBy(b => Math.Abs(t - SecondBudMm - b!.Value))
+                .FirstOrDefault()
+            : null;
+        var below = second is { } s && top is { } first ? Wording.Mm(first - s) : $"about {Wording.Mm(SecondBudMm)}";
+        var text = top is not null
+            ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {Wording.Mm(school.ClearanceMm)} above the bud at the height of "
+                + $"the head. That bud and the one {below} below it make the two shoots."
+            : $"Cut {stem.Id} at the height of the head, between {Wording.Mm(at - best.Buds.InternodeMm)} and "
+                + $"{Wording.Mm(at)} along it, just above a good bud. That bud and one about {Wording.Mm(SecondBudMm)} "
+                + "below it make the two shoots.";
+        var bud = new PlanBud(
+            top is { } b1 ? Wording.Tenth(b1) : null,
+            null,
+            top is null ? BudKnowledge.LookFor : BudKnowledge.Seen,
+            top is null ? [Wording.Tenth(Math.Max(0, at - best.Buds.InternodeMm)), Wording.Tenth(at)] : null,
+            null
+        );
+        work.Set(
+            new VineDecided(
+                stem,
+                Decision.Shorten,
+                new PlanReason(
+                    "head",
+                    "Strong enough: it is cut at the height of the head, where two buds about "
+                        + $"{Wording.Mm(SecondBudMm)} apart make the first two shoots.",
+                    Provenance.Practice
+                ),
+                "A thinner shoot would go back to one bud.",
+                null,
+                new VineCut(
+                    top is null ? null : Wording.Tenth(cutAt),
+                    work.Tree.Axis(stem).At(cutAt),
+                    CutPlace.AboveBud,
+                    bud,
+                    school.SlopeDeg,
+                    school.ClearanceMm
+                ),
+                Stage.Shorten,
+                StepAction.Shorten,
+                text,
+                ToolRack.For(work.Tree.DiameterAt(stem, cutAt)),
+                Buds: 2,
+                LeftMm: cutAt
+            )
+        );
     }
 
-    /// <summary>The bud seen nearest the height of the head, mm along the shoot; null where none was seen there.</summary>
-    private static double? TopBud(VineShoot best, double at) => best.Buds.Seen.Where(b => b <= at + (SecondBudMm / 2)).Select(b => (double?)b).LastOrDefault(b => b >= at - SecondBudMm);
+    /// <summary>
+    /// The bud seen nearest the height of the head, mm along the shoot; null where none was seen there.
+    /// </summary>
+    private static double? TopBud(VineShoot best, double at) =>
+        best
+            .Buds.Seen.Where(b => b <= at + (SecondBudMm / 2))
+            .Select(b => (double?)b)
+            .LastOrDefault(b => b >= at - SecondBudMm);
 
     /// <summary>The two buds that are to grow, mm along the shoot: seen, or about where to look.</summary>
     private static double[] HeadBuds(VineShoot best, double at)
     {
         var top = TopBud(best, at) ?? (at - (best.Buds.InternodeMm / 2));
-        var second = best.Buds.Seen.Where(b => b < top).Select(b => (double?)b).OrderBy(b => Math.Abs(top - SecondBudMm - b!.Value)).FirstOrDefault() ?? (top - SecondBudMm);
+        var second = best.Buds.Seen.Where(b => b < top)
+            .Select(b => (double?)b)
+            .OrderBy(b => Math.Abs(top - SecondBudMm - b!.Value))
+            .FirstOrDefault()
+            ?? (top - SecondBudMm);
         return [Math.Max(0, second), top];
     }
 
@@ -124,26 +279,81 @@ internal static class YoungPlan
         var vine = survey.Vine!;
         if ((vine.Year ?? 3) >= VineRules.Value("fullFrom") || work.Parts.Tree.Stems.Any(s => s.Role == StemRole.Arm))
         {
-            var full = SpurPlan.Plan(survey with { Facts = vine with { System = wires ? VineSystem.Cordon : VineSystem.Goblet } }, work);
-            return full with { Timeline = Timeline(4, wires ? "The arms fill: a spur of two buds in each place." : "The head grows to four to six spurs of two buds.", wires), Steps = [retie] };
+            var full = SpurPlan.Plan(
+                survey with
+                {
+                    Facts = vine with { System = wires ? VineSystem.Cordon : VineSystem.Goblet },
+                },
+                work
+            );
+            return full with
+            {
+                Timeline = Timeline(
+                    4,
+                    wires
+                        ? "The arms fill: a spur of two buds in each place."
+                        : "The head grows to four to six spurs of two buds.",
+                    wires
+                ),
+                Steps = [retie],
+            };
         }
 
-        var (at, below) = (work.Parts.Positions.Where(p => !work.Parts.IsTrunkShoot(p)).ToArray(), work.Parts.Positions.Where(p => work.Parts.IsTrunkShoot(p)).SelectMany(p => p.Shoots));
+        var (at, below) = (
+            work.Parts.Positions.Where(p => !work.Parts.IsTrunkShoot(p)).ToArray(),
+            work.Parts.Positions.Where(p => work.Parts.IsTrunkShoot(p)).SelectMany(p => p.Shoots)
+        );
         foreach (var s in below.Where(s => s.Stem.Pin is null or Pin.Remove))
         {
-            work.Remove(s.Stem, Stage.Suckers, "trunk-shoot", "Shoots from the trunk take strength from the head.", text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the head.");
+            work.Remove(
+                s.Stem,
+                Stage.Suckers,
+                "trunk-shoot",
+                "Shoots from the trunk take strength from the head.",
+                text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
+                    + "head."
+            );
         }
 
-        var sound = at.SelectMany(p => p.Shoots).Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && !work.Has(s.Stem) && s.Buds.Total > 0).ToArray();
+        var sound = at.SelectMany(p => p.Shoots)
+            .Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && !work.Has(s.Stem) && s.Buds.Total > 0)
+            .ToArray();
         var pairs = sound.SelectMany((a, i) => sound.Skip(i + 1).Select(b => (First: a, Second: b)));
 
         // Of all pairs the two best that lean apart (an opposite pair is worth a thumb's thickness; assumption).
-        var two = sound.Length < 2 ? sound : pairs.Select(p => (p.First, p.Second, Value: p.First.Points + p.Second.Points + (long)(p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing) / 180 * 20_000)
-                + (p.First.Stem.Pin is null ? 0 : 1_000_000) + (p.Second.Stem.Pin is null ? 0 : 1_000_000)))
-            .OrderByDescending(p => p.Value).ThenBy(p => p.First.Stem.Id, StringComparer.Ordinal).ThenBy(p => p.Second.Stem.Id, StringComparer.Ordinal).Select(p => new[] { p.First, p.Second }).First();
+        var two =
+            sound.Length < 2
+                ? sound
+                : pairs
+                    .Select(p =>
+                        (
+                            p.First,
+                            p.Second,
+                            Value: p.First.Points
+                                + p.Second.Points
+                                + (long)(p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing) / 180 * 20_000)
+                                + (p.First.Stem.Pin is null ? 0 : 1_000_000)
+                                + (p.Second.Stem.Pin is null ? 0 : 1_000_000)
+                        )
+                    )
+                    .OrderByDescending(p => p.Value)
+                    .ThenBy(p => p.First.Stem.Id, StringComparer.Ordinal)
+                    .ThenBy(p => p.Second.Stem.Id, StringComparer.Ordinal)
+                    .Select(p => new[] { p.First, p.Second })
+                    .First();
         foreach (var s in two)
         {
-            work.ToBuds(s, 2, Stage.Count, new PlanReason("first-spurs", "One of the two shoots at the head: it becomes a spur of two buds.", Provenance.Practice), $"{s.Stem.Id} becomes a spur.");
+            work.ToBuds(
+                s,
+                2,
+                Stage.Count,
+                new PlanReason(
+                    "first-spurs",
+                    "One of the two shoots at the head: it becomes a spur of two buds.",
+                    Provenance.Practice
+                ),
+                $"{s.Stem.Id} becomes a spur."
+            );
         }
 
         foreach (var s in at.SelectMany(p => p.Shoots))
@@ -151,17 +361,40 @@ internal static class YoungPlan
             work.Remove(s.Stem, Stage.Thin, "first-spurs", "Two shoots make the head; this one is not needed.");
         }
 
-        return new VineOutcome(null, 0, 0, [.. two.Select(s => Position(work, s, 2))], Timeline: Timeline(3, "The two shoots become two spurs of two buds.", wires), Steps: [retie]);
+        return new VineOutcome(
+            null,
+            0,
+            0,
+            [.. two.Select(s => Position(work, s, 2))],
+            Timeline: Timeline(3, "The two shoots become two spurs of two buds.", wires),
+            Steps: [retie]
+        );
     }
 
     private static VineOutcome Broken(Survey survey, VineWork work, VineShoot[] shoots)
     {
-        var alive = shoots.Where(s => s.Finding.Verdict is Verdict.Sound or Verdict.Damaged or Verdict.Unsure or Verdict.Soft && s.Stem.Pin is not Pin.Remove)
-            .OrderByDescending(s => s.Points).ThenBy(s => s.Stem.Id, StringComparer.Ordinal).ToArray();
-        const string Why = "The vine was broken or is healing: several shoots stay, tied and still, and next winter tells which becomes the trunk. Healing cannot be seen.";
+        var alive = shoots
+            .Where(s =>
+                s.Finding.Verdict is Verdict.Sound or Verdict.Damaged or Verdict.Unsure or Verdict.Soft
+                && s.Stem.Pin is not Pin.Remove
+            )
+            .OrderByDescending(s => s.Points)
+            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+            .ToArray();
+        const string Why =
+            "The vine was broken or is healing: several shoots stay, tied and still, and next winter tells which "
+            + "becomes the trunk. Healing cannot be seen.";
         foreach (var s in alive.Take(Several))
         {
-            work.Change(new VineDecided(s.Stem, Decision.Keep, new PlanReason("broken", Why, Provenance.Practice), "A sound single shoot would be trained alone.", Buds: s.Buds.Total));
+            work.Change(
+                new VineDecided(
+                    s.Stem,
+                    Decision.Keep,
+                    new PlanReason("broken", Why, Provenance.Practice),
+                    "A sound single shoot would be trained alone.",
+                    Buds: s.Buds.Total
+                )
+            );
         }
 
         foreach (var s in alive.Skip(Several))
@@ -170,12 +403,39 @@ internal static class YoungPlan
         }
 
         var next = survey.Season.NextWinter;
-        return new VineOutcome(null, 0, 0, [.. alive.Take(Several).Select(s => Position(work, s, s.Buds.Total))], Timeline: Timeline(1, "Broken: several shoots stay, decided next winter.", Wires(survey)),
-            Steps: [Retie(work, HeadHeight(survey), []), Step(work, Stage.Return, StepAction.Check, "Decide which of the shoots becomes the trunk, when the break has healed.", next)]);
+        return new VineOutcome(
+            null,
+            0,
+            0,
+            [.. alive.Take(Several).Select(s => Position(work, s, s.Buds.Total))],
+            Timeline: Timeline(1, "Broken: several shoots stay, decided next winter.", Wires(survey)),
+            Steps:
+            [
+                Retie(work, HeadHeight(survey), []),
+                Step(
+                    work,
+                    Stage.Return,
+                    StepAction.Check,
+                    "Decide which of the shoots becomes the trunk, when the break has healed.",
+                    next
+                ),
+            ]
+        );
     }
 
     private static PlanPosition Position(VineWork work, VineShoot shoot, int buds) =>
-        new(shoot.Stem.Id, shoot.Stem.Id, buds, false, 0, null, null, work.Has(shoot.Stem) ? work.Of(shoot.Stem).Reason.Text : (Sentence)"", [.. SpurPlan.Marks(work, shoot, work.Has(shoot.Stem) ? Math.Min(buds, work.Of(shoot.Stem).Buds) : buds)], Wording.Tenth(shoot.Stem.Parent.AlongMm));
+        new(
+            shoot.Stem.Id,
+            shoot.Stem.Id,
+            buds,
+            false,
+            0,
+            null,
+            null,
+            work.Has(shoot.Stem) ? work.Of(shoot.Stem).Reason.Text : (Sentence)"",
+            [.. SpurPlan.Marks(work, shoot, work.Has(shoot.Stem) ? Math.Min(buds, work.Of(shoot.Stem).Buds) : buds)],
+            Wording.Tenth(shoot.Stem.Parent.AlongMm)
+        );
 
     private static IReadOnlyList<PlanTie> Tie(VineShoot shoot, double head, VineWork work)
     {
@@ -186,7 +446,9 @@ internal static class YoungPlan
             if (axis.FirstAtHeight(z - axis.Start.Z) is { } along && along <= shoot.Stem.LengthMm)
             {
                 var at = axis.At(along);
-                ties.Add(new PlanTie(Wording.Tenth(at.X), Wording.Tenth(at.Z), "stake", ties.Count + 1, Wording.Tenth(at.Y)));
+                ties.Add(
+                    new PlanTie(Wording.Tenth(at.X), Wording.Tenth(at.Z), "stake", ties.Count + 1, Wording.Tenth(at.Y))
+                );
             }
         }
 
@@ -194,10 +456,27 @@ internal static class YoungPlan
     }
 
     private static PlanStep Retie(VineWork work, double head, IReadOnlyList<PlanTie> ties) =>
-        Step(work, Stage.Train, StepAction.Tie, $"Renew every tie, straight up the stake to {Wording.Mm(head)}; loose enough for the wood to thicken. Free shoots from any netting above before they grow into it.") with { Ties = ties, Tool = Tool.Fingers };
+        Step(
+            work,
+            Stage.Train,
+            StepAction.Tie,
+            $"Renew every tie, straight up the stake to {Wording.Mm(head)}; loose enough for the wood to thicken. "
+                + "Free shoots from any netting above before they grow into it."
+        ) with
+        {
+            Ties = ties,
+            Tool = Tool.Fingers,
+        };
 
     private static PlanStep Step(VineWork work, Stage stage, StepAction action, string text, DateOnly? due = null) =>
-        new() { Stage = stage, Action = action, Tool = action == StepAction.RubOff ? Tool.Fingers : null, Due = due ?? work.Day, Text = text };
+        new()
+        {
+            Stage = stage,
+            Action = action,
+            Tool = action == StepAction.RubOff ? Tool.Fingers : null,
+            Due = due ?? work.Day,
+            Text = text,
+        };
 
     /// <summary>From planting to the full vine; the task that is on says what stands there.</summary>
     public static IReadOnlyList<PlanVineYear> Timeline(int now, string task, bool wires)
@@ -205,11 +484,19 @@ internal static class YoungPlan
         string[] usual =
         [
             "One straight shoot up the stake.",
-            $"Cut at the height of the head, two buds about {Wording.Mm(SecondBudMm)} apart; trunk shoots and flowers off.",
-            wires ? "The two shoots are laid along the wire and become arms." : "The two shoots become two spurs of two buds.",
+            $"Cut at the height of the head, two buds about {Wording.Mm(SecondBudMm)} apart; "
+                + "trunk shoots and flowers off.",
+            wires
+                ? "The two shoots are laid along the wire and become arms."
+                : "The two shoots become two spurs of two buds.",
             wires ? "The arms fill with spurs, a hand apart." : "The head grows to four to six spurs.",
             wires ? "Full arms: pruned by its buds every winter." : "The full goblet: pruned by its buds every winter.",
         ];
-        return [.. usual.Select((text, i) => new PlanVineYear(i + 1, i + 1 == now ? task : text, i + 1 == now, i + 1 < now))];
+        return
+        [
+            .. usual.Select(
+                (text, i) => new PlanVineYear(i + 1, i + 1 == now ? task : text, i + 1 == now, i + 1 < now)
+            ),
+        ];
     }
 }

@@ -6,7 +6,14 @@ namespace Gemmifer.Core.Tests.Families.CaneFruit;
 /// <summary>Naming a type from what fruited on which wood, and when (common practice, no source).</summary>
 public class CaneTypingTests
 {
-    private static Typing Of(params (string Day, string What)[] seen) => CaneTyping.Of(seen.Select(s => new Sighting(DateOnly.Parse(s.Day, System.Globalization.CultureInfo.InvariantCulture), s.What)), new GrowingPlace(false, 4, 15));
+    private static Typing Of(params (string Day, string What)[] seen) =>
+        CaneTyping.Of(
+            seen.Select(s => new Sighting(
+                DateOnly.Parse(s.Day, System.Globalization.CultureInfo.InvariantCulture),
+                s.What
+            )),
+            new GrowingPlace(false, 4, 15)
+        );
 
     [Fact]
     public void Nothing_seen_names_nothing_and_asks_for_the_wood()
@@ -18,7 +25,8 @@ public class CaneTypingTests
     }
 
     [Fact]
-    public void Fruit_on_new_canes_is_an_autumn_raspberry() => Assert.Equal("raspberry.fall", Of(("2026-09-20", "new-canes-fruited")).Type);
+    public void Fruit_on_new_canes_is_an_autumn_raspberry() =>
+        Assert.Equal("raspberry.fall", Of(("2026-09-20", "new-canes-fruited")).Type);
 
     [Theory]
     [InlineData("raspberry.summer", "old-canes-fruited", "berry-hollow", "berry-red", "new-canes-bare")]
@@ -49,17 +57,31 @@ public class CaneTypingTests
     [Fact]
     public void Sightings_that_cannot_both_be_right_name_nothing()
     {
-        var typing = Of(("2026-07-10", "berry-with-core"), ("2026-09-20", "new-canes-fruited"), ("2026-07-11", "canes-trailing"));
+        var typing = Of(
+            ("2026-07-10", "berry-with-core"),
+            ("2026-09-20", "new-canes-fruited"),
+            ("2026-07-11", "canes-trailing")
+        );
         Assert.True(typing.Contradiction);
         Assert.Null(typing.Type);
     }
 
-    /// <summary>Every set of up to three sightings against the plain meaning: what is possible fits all of them.</summary>
+    /// <summary>
+    /// Every set of up to three sightings against the plain meaning: what is possible fits all of them.
+    /// </summary>
     [Fact]
     public void What_stays_possible_fits_everything_seen()
     {
         var ids = CaneTyping.Sightings;
-        string[] all = ["raspberry.summer", "raspberry.fall", "raspberry.black", "raspberry.purple", "blackberry.erect", "blackberry.trailing"];
+        string[] all =
+        [
+            "raspberry.summer",
+            "raspberry.fall",
+            "raspberry.black",
+            "raspberry.purple",
+            "blackberry.erect",
+            "blackberry.trailing",
+        ];
         for (var a = 0; a < ids.Length; a++)
         {
             for (var b = a; b < ids.Length; b++)
@@ -67,7 +89,8 @@ public class CaneTypingTests
                 for (var c = b; c < ids.Length; c++)
                 {
                     string[] seen = [ids[a], ids[b], ids[c]];
-                    var fits = all.Where(t => seen.All(s => RowRules.Sightings.Single(r => r.Id == s).Fits.Contains(t))).ToArray();
+                    var fits = all.Where(t => seen.All(s => RowRules.Sightings.Single(r => r.Id == s).Fits.Contains(t)))
+                        .ToArray();
                     var typing = Of([.. seen.Distinct().Select(s => ("2026-10-05", s))]);
                     Assert.Equal(fits.Length == 0, typing.Contradiction);
                     Assert.True(fits.Length == 0 || fits.SequenceEqual(typing.Possible), string.Join(",", seen));

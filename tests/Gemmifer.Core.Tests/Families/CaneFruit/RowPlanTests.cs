@@ -6,17 +6,43 @@ using static Gemmifer.Core.Tests.Surveys;
 
 namespace Gemmifer.Core.Tests.Families.CaneFruit;
 
-/// <summary>Rows of cane fruit: canes out and to keep, tips, side shoots (common practice, no source; densities from extension leaflets, from memory).</summary>
+/// <summary>
+/// Rows of cane fruit: canes out and to keep, tips, side shoots (common practice, no source; densities from extension
+/// leaflets, from memory).
+/// </summary>
 public class RowPlanTests
 {
-    internal static JsonObject Row(string kind, string date = "2027-02-20", int first = 60, int second = 0, int spent = 44, int thin = 12, double? height = 1700, double length = 4000)
+    internal static JsonObject Row(
+        string kind,
+        string date = "2027-02-20",
+        int first = 60,
+        int second = 0,
+        int spent = 44,
+        int thin = 12,
+        double? height = 1700,
+        double length = 4000
+    )
     {
         var survey = Of().Plant("kind", kind).With("date", date);
-        survey["row"] = new JsonObject { ["length"] = length, ["width"] = 400, ["firstYear"] = first, ["secondYear"] = second, ["spent"] = spent, ["thin"] = thin, ["meanHeight"] = height };
+        survey["row"] = new JsonObject
+        {
+            ["length"] = length,
+            ["width"] = 400,
+            ["firstYear"] = first,
+            ["secondYear"] = second,
+            ["spent"] = spent,
+            ["thin"] = thin,
+            ["meanHeight"] = height,
+        };
         return survey;
     }
 
-    private static string[] Returns(PlanDocument plan, StepAction action) => [.. plan.Steps.Where(s => s.Stage == Stage.Return && s.Action == action).Select(s => s.Due.ToString("yyyy-MM-dd"))];
+    private static string[] Returns(PlanDocument plan, StepAction action) =>
+        [
+            .. plan
+                .Steps.Where(s => s.Stage == Stage.Return && s.Action == action)
+                .Select(s => s.Due.ToString("yyyy-MM-dd")),
+        ];
 
     [Fact]
     public void Summer_raspberries_lose_spent_and_thin_canes_and_are_tipped()
@@ -29,11 +55,23 @@ public class RowPlanTests
         Assert.Equal((Stage.Shorten, CutPlace.Height), (tip.Stage, tip.Cut!.Where));
         Assert.InRange(tip.Cut.At!.Value, 1200, 1500);
         Assert.All(plan.Steps, s => Assert.Null(s.Stem));
-        Assert.All(plan.Steps.Where(s => s.Action == StepAction.Remove), s => Assert.Equal((CutPlace.Ground, 0), (s.Cut!.Where, s.Cut.At)));
+        Assert.All(plan.Steps.Where(s => s.Action == StepAction.Remove), s =>
+            Assert.Equal((CutPlace.Ground, 0), (s.Cut!.Where, s.Cut.At))
+        );
         Assert.Equal([900], plan.Row.Wires);
-        var wired = Plan(Row("raspberry.summer").With("support", JsonNode.Parse("""{ "kind": "wires", "width": 4000, "height": 1600, "wires": [{ "height": 1300 }, { "height": 700 }] }""")));
+        var wired = Plan(
+            Row("raspberry.summer")
+                .With(
+                    "support",
+                    JsonNode.Parse(
+                        """{ "kind": "wires", "width": 4000, "height": 1600, "wires": [{ "height": 1300 }, { "height": 700 }] }"""
+                    )
+                )
+        );
         Assert.Equal([700, 1300], wired.Row!.Wires);
-        Assert.All(wired.Steps.Single(s => s.Stage == Stage.Train).Ties, t => Assert.Equal(t.Z == 700 ? "wire 2" : "wire 1", t.On));
+        Assert.All(wired.Steps.Single(s => s.Stage == Stage.Train).Ties, t =>
+            Assert.Equal(t.Z == 700 ? "wire 2" : "wire 1", t.On)
+        );
     }
 
     [Theory]
@@ -60,7 +98,10 @@ public class RowPlanTests
         var two = Plan(Row("raspberry.fall").With("school", "two-crops"));
         Assert.Equal((48, 56), (two.Counts.Kept, two.Counts.Removed));
         Assert.Null(two.Row!.Tip);
-        Assert.Equal([("one-crop", 0, 1), ("two-crops", 48, 2)], one.Row!.Compare.Select(c => (c.School, c.Kept, c.Crops.Count)));
+        Assert.Equal(
+            [("one-crop", 0, 1), ("two-crops", 48, 2)],
+            one.Row!.Compare.Select(c => (c.School, c.Kept, c.Crops.Count))
+        );
         Assert.Equal(one.Row.Compare.Select(c => c.Kept), two.Row.Compare.Select(c => c.Kept));
         Assert.All(one.Row.Compare.SelectMany(c => c.Crops), c => Assert.True(c.From < c.To));
     }
@@ -78,7 +119,12 @@ public class RowPlanTests
     [InlineData("raspberry.black", 600, 1200, "2027-06-04")]
     [InlineData("raspberry.purple", 600, 1200, "2027-06-09")]
     [InlineData("blackberry.erect", 1200, 1500, "2027-06-24")]
-    public void Branching_kinds_are_tipped_in_early_summer_and_shortened_in_winter(string kind, double from, double to, string due)
+    public void Branching_kinds_are_tipped_in_early_summer_and_shortened_in_winter(
+        string kind,
+        double from,
+        double to,
+        string due
+    )
     {
         var plan = Plan(Row(kind, height: null));
         Assert.InRange(plan.Row!.Tip!.Height, from, to);
@@ -115,7 +161,10 @@ public class RowPlanTests
     {
         var plan = Plan(Row("canefruit.unknown"));
         Assert.Equal((48, 56), (plan.Counts.Kept, plan.Counts.Removed));
-        Assert.Contains("At worst this autumn's crop is lost", plan.Warnings.Single(w => w.Code == "unknown-type").Text);
+        Assert.Contains(
+            "At worst this autumn's crop is lost",
+            plan.Warnings.Single(w => w.Code == "unknown-type").Text
+        );
         Assert.Equal(["2027-06-24", "2027-09-12"], Returns(plan, StepAction.Check));
         Assert.InRange(plan.Row!.Tip!.Height, 1200, 1500);
         Assert.Null(plan.Row.Naming!.Type);
@@ -153,12 +202,19 @@ public class RowPlanTests
     [Fact]
     public void Cane_fruit_needs_a_row_or_canes_and_a_rose_is_not_planned_by_the_row()
     {
-        Assert.Contains("/stems", Assert.IsType<SurveyReading.Invalid>(Reading(Of().Plant("kind", "raspberry.summer"))).Errors.Select(e => e.Path));
+        Assert.Contains(
+            "/stems",
+            Assert
+                .IsType<SurveyReading.Invalid>(Reading(Of().Plant("kind", "raspberry.summer")))
+                .Errors.Select(e => e.Path)
+        );
         var rose = Of().With("row", new JsonObject { ["length"] = 4000 });
         Assert.Contains("/stems", Assert.IsType<SurveyReading.Invalid>(Reading(rose)).Errors.Select(e => e.Path));
     }
 
-    /// <summary>Canes noted one by one: spent out, thin out, the sturdiest of a plant stay, side shoots short.</summary>
+    /// <summary>
+    /// Canes noted one by one: spent out, thin out, the sturdiest of a plant stay, side shoots short.
+    /// </summary>
     [Fact]
     public void Single_canes_are_decided_one_by_one()
     {
@@ -166,13 +222,25 @@ public class RowPlanTests
         canes.Add(Cane("S", 9, 14, 2, 1500, 5).Seen("fruited"));
         canes.Add(Cane("P", 10, 5, 1, 800, 5));
         canes.Add(Cane("X", 11, 15, 1, 1200, 5).With("deadFrom", 0));
-        var lateral = new JsonObject { ["id"] = "H1", ["role"] = "lateral", ["parent"] = "H", ["at"] = 500, ["clock"] = 3, ["diameter"] = 6, ["age"] = 1, ["length"] = 700 };
+        var lateral = new JsonObject
+        {
+            ["id"] = "H1",
+            ["role"] = "lateral",
+            ["parent"] = "H",
+            ["at"] = 500,
+            ["clock"] = 3,
+            ["diameter"] = 6,
+            ["age"] = 1,
+            ["length"] = 700,
+        };
         var plan = Plan(Of([.. canes, lateral]).Plant("kind", "blackberry.erect"));
         Assert.Equal(["A", "B", "P", "S", "X"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
         Assert.Equal((Decision.Shorten, Stage.Laterals), (plan.Stem("H1").Decision, plan.Step("H1").Stage));
         Assert.Equal(Stage.Dead, plan.Step("X").Stage);
         Assert.Equal((6, 5), (plan.Counts.Kept, plan.Counts.Removed));
-        Assert.All(plan.Stems.Where(s => s.Decision == Decision.Remove), s => Assert.Single(plan.Steps, x => x.Stem == s.Id));
+        Assert.All(plan.Stems.Where(s => s.Decision == Decision.Remove), s =>
+            Assert.Single(plan.Steps, x => x.Stem == s.Id)
+        );
     }
 
     [Fact]

@@ -5,19 +5,54 @@ using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Tests.Families.Canes;
 
-/// <summary>How practitioners remove, renew and fill: each case is common practice, no source, unless said otherwise.</summary>
+/// <summary>
+/// How practitioners remove, renew and fill: each case is common practice, no source, unless said otherwise.
+/// </summary>
 public class JudgementTests
 {
     private static JsonObject[] Ring(int canes, double diameter = 14, int age = 2, double length = 1200) =>
-        [.. Enumerable.Range(0, canes).Select(i => Surveys.Cane(((char)('A' + i)).ToString(), ((i * 12.0 / canes) + 0.5) % 12, diameter, age, length, 24))];
+        [
+            .. Enumerable
+                .Range(0, canes)
+                .Select(i =>
+                    Surveys.Cane(
+                        ((char)('A' + i)).ToString(),
+                        ((i * 12.0 / canes) + 0.5) % 12,
+                        diameter,
+                        age,
+                        length,
+                        24
+                    )
+                ),
+        ];
 
-    private static JsonObject Shoot(string id, string parent, double at, double clock, double diameter, double length, int age = 1, double lean = 20) =>
-        Surveys.Cane(id, clock, diameter, age, length, lean).With("role", "lateral").With("parent", parent).With("at", at);
+    private static JsonObject Shoot(
+        string id,
+        string parent,
+        double at,
+        double clock,
+        double diameter,
+        double length,
+        int age = 1,
+        double lean = 20
+    ) =>
+        Surveys
+            .Cane(id, clock, diameter, age, length, lean)
+            .With("role", "lateral")
+            .With("parent", parent)
+            .With("at", at);
 
     private static JsonObject Bud(double at, double clock, string state = "dormant", string? face = null) =>
-        new() { ["at"] = at, ["clock"] = clock, ["state"] = state, ["face"] = face };
+        new()
+        {
+            ["at"] = at,
+            ["clock"] = clock,
+            ["state"] = state,
+            ["face"] = face,
+        };
 
-    private static JsonObject Kind(JsonObject survey, string kind, string? school = null) => survey.Plant("kind", kind).With("school", school);
+    private static JsonObject Kind(JsonObject survey, string kind, string? school = null) =>
+        survey.Plant("kind", kind).With("school", school);
 
     [Fact]
     public void An_old_top_bypassed_by_a_younger_stem_goes_just_above_it()
@@ -25,7 +60,10 @@ public class JudgementTests
         var old = Surveys.Cane("O", 6.5, 26, 7, 1500, 15).Seen("bark.grey", "unproductive");
         var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[..2], Ring(4)[3], old, Shoot("N", "O", 180, 6.5, 15, 1100)]));
         var step = plan.Step("O");
-        Assert.Equal((Decision.Shorten, CutPlace.Join, 186), (plan.Stem("O").Decision, step.Cut!.Where, step.Cut.At!.Value));
+        Assert.Equal(
+            (Decision.Shorten, CutPlace.Join, 186),
+            (plan.Stem("O").Decision, step.Cut!.Where, step.Cut.At!.Value)
+        );
         Assert.Null(step.Cut.Bud);
         Assert.Contains(plan.Stem("O").Reasons, r => r.Rule == "join" && r.Provenance == Provenance.Practice);
         Assert.Contains(plan.Stem("N").Decision, new[] { Decision.Shorten, Decision.Keep });
@@ -39,7 +77,9 @@ public class JudgementTests
     {
         // What is left of O is shorter than N; N is cut as a cane, not as a side shoot, and O needs no cut.
         var left = Surveys.Cane("O", 6.5, 26, 8, 186, 15);
-        var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[..2], Ring(4)[3], left, Shoot("N", "O", 180, 6.5, 15, 1100, 3)]));
+        var plan = Surveys.Plan(
+            Surveys.Of([.. Ring(4)[..2], Ring(4)[3], left, Shoot("N", "O", 180, 6.5, 15, 1100, 3)])
+        );
         Assert.Equal((Decision.Keep, "join"), (plan.Stem("O").Decision, plan.Stem("O").Reasons[0].Rule));
         Assert.DoesNotContain(plan.Steps, s => s.Stem == "O");
         Assert.Equal((Decision.Shorten, "join"), (plan.Stem("N").Decision, plan.Stem("N").Reasons[0].Rule));
@@ -51,7 +91,10 @@ public class JudgementTests
     {
         var cane = Surveys.Cane("T", 6.5, 18, 2, 1300, 20).With("deadFrom", 330);
         var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[..2], Ring(4)[3], cane, Shoot("N", "T", 250, 6.5, 13, 900)]));
-        Assert.Equal((Stage.Dead, CutPlace.Join, 256), (plan.Step("T").Stage, plan.Step("T").Cut!.Where, plan.Step("T").Cut!.At!.Value));
+        Assert.Equal(
+            (Stage.Dead, CutPlace.Join, 256),
+            (plan.Step("T").Stage, plan.Step("T").Cut!.Where, plan.Step("T").Cut!.At!.Value)
+        );
     }
 
     [Fact]
@@ -65,7 +108,13 @@ public class JudgementTests
     [Fact]
     public void A_side_shoot_goes_at_its_ring_and_a_cane_at_its_base()
     {
-        var plan = Surveys.Plan(Surveys.Of([.. Ring(4), Shoot("L", "A", 300, 0.5, 6, 400).With("deadFrom", 0), Surveys.Cane("X", 3, 12).With("deadFrom", 0)]));
+        var plan = Surveys.Plan(
+            Surveys.Of([
+                .. Ring(4),
+                Shoot("L", "A", 300, 0.5, 6, 400).With("deadFrom", 0),
+                Surveys.Cane("X", 3, 12).With("deadFrom", 0),
+            ])
+        );
         Assert.Equal((CutPlace.Ring, CutPlace.Base), (plan.Step("L").Cut!.Where, plan.Step("X").Cut!.Where));
         Assert.Contains("at its ring, about 6 mm out", plan.Step("L").Text);
     }
@@ -76,15 +125,23 @@ public class JudgementTests
     public void The_reason_for_the_height_of_a_cut_is_true(string field, double at, string words)
     {
         var plan = Surveys.Plan(Surveys.Of([.. Ring(4)[1..], Ring(4)[0].With(field, at).With("pin", "keep")]));
-        Assert.Contains(plan.Stem("A").Reasons, r => r.Rule == "height" && r.Text.Text.EndsWith(words + ".", StringComparison.Ordinal));
-        var pinned = Surveys.Plan(Surveys.Of([.. Ring(4)[1..], Ring(4)[0].With("pin", new JsonObject { ["cutAt"] = at })]));
+        Assert.Contains(plan.Stem("A").Reasons, r =>
+            r.Rule == "height" && r.Text.Text.EndsWith(words + ".", StringComparison.Ordinal)
+        );
+        var pinned = Surveys.Plan(
+            Surveys.Of([.. Ring(4)[1..], Ring(4)[0].With("pin", new JsonObject { ["cutAt"] = at })])
+        );
         Assert.DoesNotContain(pinned.Stem("A").Reasons, r => r.Rule is "height" or "removeShareWeak");
     }
 
     [Fact]
     public void Where_every_bud_is_blind_the_cut_goes_above_a_scar_with_latent_buds()
     {
-        var blind = Ring(4)[0].With("buds", new JsonArray(Bud(470, 1, "blind"), Bud(520, 5, "blind"), Bud(570, 9, "damaged"), Bud(620, 2, "blind")));
+        var blind = Ring(4)[0]
+            .With(
+                "buds",
+                new JsonArray(Bud(470, 1, "blind"), Bud(520, 5, "blind"), Bud(570, 9, "damaged"), Bud(620, 2, "blind"))
+            );
         var plan = Surveys.Plan(Surveys.Of([blind, .. Ring(4)[1..]]));
         var cut = plan.Step("A").Cut!;
         Assert.Equal((BudKnowledge.LookFor, CutPlace.AboveBud), (cut.Bud!.Known, cut.Where));
@@ -100,7 +157,9 @@ public class JudgementTests
         var rough = Assert.Single(plan.Steps, s => s.Stage == Stage.Rough);
         Assert.Equal((CutPlace.Height, 900, null), (rough.Cut!.Where, rough.Cut.At!.Value, rough.Stem));
         Assert.DoesNotContain(Surveys.Plan(Surveys.Of(Ring(4, 14, 2, 1800))).Steps, s => s.Stage == Stage.Rough);
-        Assert.DoesNotContain(Surveys.Plan(Surveys.Of(Ring(9, 14, 2, 1800)).Plant("vigour", "weak")).Steps, s => s.Stage == Stage.Rough);
+        Assert.DoesNotContain(Surveys.Plan(Surveys.Of(Ring(9, 14, 2, 1800)).Plant("vigour", "weak")).Steps, s =>
+            s.Stage == Stage.Rough
+        );
     }
 
     [Fact]
@@ -134,8 +193,14 @@ public class JudgementTests
     public void A_side_where_no_cane_stands_is_filled_by_a_bud_or_two_that_face_in_not_by_all()
     {
         // Three canes from half past 9 over 12 to half past 2; each has a bud that faces out and one that faces in.
-        var canes = new[] { 9.5, 12, 2.5 }.Select((c, i) => Surveys.Cane("ABC"[i].ToString(), c, 14, 2, 1100, 18)
-            .With("buds", new JsonArray(Bud(490, c), Bud(500, ((c + 5.99) % 12) + 0.01)))).ToArray();
+        var canes = new[] { 9.5, 12, 2.5 }
+            .Select(
+                (c, i) =>
+                    Surveys
+                        .Cane("ABC"[i].ToString(), c, 14, 2, 1100, 18)
+                        .With("buds", new JsonArray(Bud(490, c), Bud(500, ((c + 5.99) % 12) + 0.01)))
+            )
+            .ToArray();
         var plan = Surveys.Plan(Surveys.Of(canes));
         var inward = plan.Stems.Where(s => s.Reasons.Any(r => r.Rule == "gap")).ToArray();
         Assert.InRange(inward.Length, 1, 2);
@@ -144,8 +209,14 @@ public class JudgementTests
         Assert.All(plan.Stems.Except(inward), s => Assert.Equal(490, plan.Step(s.Id).Cut!.Bud!.At));
 
         // With canes all round there is nothing to fill.
-        var round = new[] { 3.0, 6, 9, 12 }.Select((c, i) => Surveys.Cane("ABCD"[i].ToString(), c, 14, 2, 1100, 24)
-            .With("buds", new JsonArray(Bud(490, c), Bud(500, ((c + 5.99) % 12) + 0.01)))).ToArray();
+        var round = new[] { 3.0, 6, 9, 12 }
+            .Select(
+                (c, i) =>
+                    Surveys
+                        .Cane("ABCD"[i].ToString(), c, 14, 2, 1100, 24)
+                        .With("buds", new JsonArray(Bud(490, c), Bud(500, ((c + 5.99) % 12) + 0.01)))
+            )
+            .ToArray();
         Assert.All(Surveys.Plan(Surveys.Of(round)).Stems, s => Assert.DoesNotContain(s.Reasons, r => r.Rule == "gap"));
     }
 
@@ -155,7 +226,8 @@ public class JudgementTests
         // The ring stands wide enough that the upright one in the middle has its room.
         var ring = Ring(4).Select(c => c.With("radius", 90)).ToArray();
         var middle = Surveys.Cane("M", 1.5, 9, 2, 1000, 1).With("radius", 5);
-        JsonObject With(string school) => Surveys.Of([.. ring, middle]).With("school", school).Plant("kind", "rose.shrub");
+        JsonObject With(string school) =>
+            Surveys.Of([.. ring, middle]).With("school", school).Plant("kind", "rose.shrub");
         Assert.NotEqual(Decision.Remove, Surveys.Plan(With("renewal-by-age")).Stem("M").Decision);
         Assert.Contains(Surveys.Plan(With("light-hand")).Stem("M").Decision, new[] { Decision.Keep, Decision.Shorten });
         var inward = Surveys.Cane("M", 7.5, 9, 2, 1000, 30).With("baseClock", 1.5).With("radius", 60);
@@ -168,19 +240,30 @@ public class JudgementTests
         var canes = Ring(9);
         canes[1] = canes[1].With("deadFrom", 0);
         canes[3] = canes[3].With("seen", new JsonArray(new JsonObject { ["what"] = "canker", ["at"] = 700 }));
-        var plan = Surveys.Plan(Surveys.Of([.. canes, Surveys.Cane("R", 6.6, 8, 2, 900, 24).With("rubs", new JsonArray("E"))]).With("school", "light-hand"));
+        var plan = Surveys.Plan(
+            Surveys
+                .Of([.. canes, Surveys.Cane("R", 6.6, 8, 2, 900, 24).With("rubs", new JsonArray("E"))])
+                .With("school", "light-hand")
+        );
         Assert.Equal(["B"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
 
         // Of the two that rub the weaker loses the part that does.
         Assert.Equal(["D", "R"], plan.Stems.Where(s => s.Decision == Decision.Shorten).Select(s => s.Id));
         Assert.Equal((Stage.Crossing, "rub"), (plan.Step("R").Stage, plan.Stem("R").Reasons[0].Rule));
-        Assert.All(plan.Stems.Where(s => s.Id is not ("B" or "R" or "D")), s => Assert.Equal(Decision.Keep, s.Decision));
+        Assert.All(plan.Stems.Where(s => s.Id is not ("B" or "R" or "D")), s =>
+            Assert.Equal(Decision.Keep, s.Decision)
+        );
     }
 
     [Fact]
     public void Renewal_by_age_takes_about_a_third_of_the_oldest_and_hardly_shortens_the_rest()
     {
-        JsonObject[] canes = [.. Enumerable.Range(0, 12).Select(i => Surveys.Cane(((char)('A' + i)).ToString(), i + 0.5, 14, i % 2 == 0 ? 6 : 1, 1500, 35))];
+        JsonObject[] canes =
+        [
+            .. Enumerable
+                .Range(0, 12)
+                .Select(i => Surveys.Cane(((char)('A' + i)).ToString(), i + 0.5, 14, i % 2 == 0 ? 6 : 1, 1500, 35)),
+        ];
         var plan = Surveys.Plan(Kind(Surveys.Of(canes), "rose.shrub", "renewal-by-age"));
         var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id[0] - 'A').ToArray();
         Assert.InRange(gone.Count(i => i % 2 == 0), 1, 2);
@@ -193,7 +276,11 @@ public class JudgementTests
     {
         var canes = Ring(8, 10, 2, 1200);
         canes[2] = canes[2].With("deadFrom", 0);
-        var plan = Surveys.Plan(Surveys.Of([.. canes, Surveys.Cane("R", 6.6, 6, 2, 900, 24).With("rubs", new JsonArray("E"))]).With("school", "rough-shear"));
+        var plan = Surveys.Plan(
+            Surveys
+                .Of([.. canes, Surveys.Cane("R", 6.6, 6, 2, 900, 24).With("rubs", new JsonArray("E"))])
+                .With("school", "rough-shear")
+        );
         var shear = Assert.Single(plan.Steps, s => s.Stage == Stage.Rough);
         Assert.Equal((Tool.Shears, CutPlace.Height, 0), (shear.Tool, shear.Cut!.Where, shear.Cut.Slope));
         var tallest = 1200 * Math.Cos(24 * Math.PI / 180);
@@ -207,7 +294,9 @@ public class JudgementTests
     [Fact]
     public void The_hard_school_cuts_to_about_150_mm_with_a_fist_between_ends()
     {
-        var plan = Surveys.Plan(Kind(Surveys.Of(Ring(6).Select(c => c.With("radius", 60)).ToArray()), "rose.grafted-shrub", "hard"));
+        var plan = Surveys.Plan(
+            Kind(Surveys.Of(Ring(6).Select(c => c.With("radius", 60)).ToArray()), "rose.grafted-shrub", "hard")
+        );
         Assert.True(plan.Counts.EndSpacing >= 100);
         Assert.All(plan.Steps.Where(s => s.Stage == Stage.Shorten), s => Assert.InRange(s.Cut!.Z, 100, 210));
         Assert.InRange(plan.Counts.Kept, 4, 7);
@@ -216,9 +305,26 @@ public class JudgementTests
     [Fact]
     public void A_weeping_standard_is_cut_to_buds_that_face_up_and_out_never_down()
     {
-        var head = Enumerable.Range(0, 6).Select(i => Surveys.Cane(((char)('A' + i)).ToString(), (i * 2) + 0.5, 10, 2, 1100, 70).With("tipLean", 150).With("radius", 20)
-            .With("buds", new JsonArray(Bud(260, (i * 2) + 0.5, "dormant", "down"), Bud(300, (i * 2) + 0.5, "dormant", "side"), Bud(340, (i * 2) + 0.5, "dormant", "up")))).ToArray();
-        var plan = Surveys.Plan(Kind(Surveys.Of(head), "rose.weeping-standard", "open-bowl").Plant("unionHeight", 1200));
+        var head = Enumerable
+            .Range(0, 6)
+            .Select(i =>
+                Surveys
+                    .Cane(((char)('A' + i)).ToString(), (i * 2) + 0.5, 10, 2, 1100, 70)
+                    .With("tipLean", 150)
+                    .With("radius", 20)
+                    .With(
+                        "buds",
+                        new JsonArray(
+                            Bud(260, (i * 2) + 0.5, "dormant", "down"),
+                            Bud(300, (i * 2) + 0.5, "dormant", "side"),
+                            Bud(340, (i * 2) + 0.5, "dormant", "up")
+                        )
+                    )
+            )
+            .ToArray();
+        var plan = Surveys.Plan(
+            Kind(Surveys.Of(head), "rose.weeping-standard", "open-bowl").Plant("unionHeight", 1200)
+        );
         var cuts = plan.Steps.Where(s => s.Action == StepAction.Shorten).Select(s => s.Cut!.Bud!.At!.Value).ToArray();
         Assert.NotEmpty(cuts);
         Assert.DoesNotContain(260, cuts);
@@ -240,7 +346,10 @@ public class JudgementTests
     [Fact]
     public void The_pencil_rule_spares_miniatures_down_to_three_millimetres()
     {
-        var small = Enumerable.Range(0, 5).Select(i => Surveys.Cane(((char)('A' + i)).ToString(), (i * 2.4) + 0.5, i == 4 ? 2.5 : 4, 2, 350, 30)).ToArray();
+        var small = Enumerable
+            .Range(0, 5)
+            .Select(i => Surveys.Cane(((char)('A' + i)).ToString(), (i * 2.4) + 0.5, i == 4 ? 2.5 : 4, 2, 350, 30))
+            .ToArray();
         var plan = Surveys.Plan(Kind(Surveys.Of(small), "rose.miniature", "open-bowl"));
         Assert.Equal(["E"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
     }
@@ -249,10 +358,32 @@ public class JudgementTests
     public void A_simple_shrub_needs_no_survey_and_gets_its_routine_in_order()
     {
         var plan = Surveys.Plan(Kind(Surveys.Of(), "shrub.simple"));
-        Assert.Equal([Stage.Prepare, Stage.Dead, Stage.Suckers, Stage.Crossing, Stage.Thin, Stage.Laterals, Stage.Clean, Stage.Return], plan.Steps.Select(s => s.Stage));
+        Assert.Equal(
+            [
+                Stage.Prepare,
+                Stage.Dead,
+                Stage.Suckers,
+                Stage.Crossing,
+                Stage.Thin,
+                Stage.Laterals,
+                Stage.Clean,
+                Stage.Return,
+            ],
+            plan.Steps.Select(s => s.Stage)
+        );
         Assert.Contains(plan.Steps, s => s.Text.Text.Contains("6 to 13 mm above the branch"));
         Assert.Null(plan.Score);
-        var surveyed = Surveys.Plan(Kind(Surveys.Of(Surveys.Cane("A", 3, 30), Surveys.Cane("B", 3.3, 12, 2, 900).With("rubs", new JsonArray("A")), Surveys.Cane("C", 7, 30), Surveys.Cane("D", 11, 30)), "shrub.simple"));
+        var surveyed = Surveys.Plan(
+            Kind(
+                Surveys.Of(
+                    Surveys.Cane("A", 3, 30),
+                    Surveys.Cane("B", 3.3, 12, 2, 900).With("rubs", new JsonArray("A")),
+                    Surveys.Cane("C", 7, 30),
+                    Surveys.Cane("D", 11, 30)
+                ),
+                "shrub.simple"
+            )
+        );
         Assert.Equal(Stage.Crossing, surveyed.Steps.Single(s => s.Stem is not null).Stage);
         Assert.Equal("B", surveyed.Steps.Single(s => s.Stem is not null).Stem);
     }
@@ -260,9 +391,25 @@ public class JudgementTests
     [Fact]
     public void Cuts_follow_the_school_square_or_sloped_and_near_or_far()
     {
-        JsonObject With(JsonObject set) => Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()).With("school", new JsonObject { ["base"] = "open-bowl", ["set"] = set });
-        var square = Surveys.Plan(With(new JsonObject { ["slope"] = 0, ["clearance"] = 12, ["stripLeaves"] = false, ["sealant"] = true }));
-        Assert.Equal((0, 12, 512), (square.Step("A").Cut!.Slope, square.Step("A").Cut!.Clearance, square.Step("A").Cut!.At!.Value));
+        JsonObject With(JsonObject set) =>
+            Surveys
+                .Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray())
+                .With("school", new JsonObject { ["base"] = "open-bowl", ["set"] = set });
+        var square = Surveys.Plan(
+            With(
+                new JsonObject
+                {
+                    ["slope"] = 0,
+                    ["clearance"] = 12,
+                    ["stripLeaves"] = false,
+                    ["sealant"] = true,
+                }
+            )
+        );
+        Assert.Equal(
+            (0, 12, 512),
+            (square.Step("A").Cut!.Slope, square.Step("A").Cut!.Clearance, square.Step("A").Cut!.At!.Value)
+        );
         Assert.Contains("Cut square", square.Step("A").Text);
         Assert.DoesNotContain(square.Steps, s => s.Text.Text.Contains("pull off the old leaves"));
         Assert.Contains(square.Steps, s => s.Text.Text.StartsWith("Seal"));
@@ -276,7 +423,12 @@ public class JudgementTests
         Assert.Equal(12, plan.Forecast.Shoots);
         Assert.Equal(12, plan.Forecast.NewShoots.Count);
         Assert.All(plan.Forecast.NewShoots.GroupBy(s => s.Stem), g => Assert.Equal(3, g.Count()));
-        var close = Surveys.Plan(Surveys.Of(Surveys.Cane("A", 3, 14, 2, 1000, 15).With("pin", "keep"), Surveys.Cane("B", 3.2, 14, 2, 1000, 15).With("pin", "keep")));
+        var close = Surveys.Plan(
+            Surveys.Of(
+                Surveys.Cane("A", 3, 14, 2, 1000, 15).With("pin", "keep"),
+                Surveys.Cane("B", 3.2, 14, 2, 1000, 15).With("pin", "keep")
+            )
+        );
         Assert.Contains(close.Forecast.Crowds, c => c.Stems.SequenceEqual(["A", "B"]));
         Assert.Contains(close.Forecast.NewShoots, s => s.Crowded);
         var apart = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()));
@@ -287,7 +439,10 @@ public class JudgementTests
     [Fact]
     public void A_shoot_from_a_bud_that_faces_out_leans_more_than_one_that_faces_back()
     {
-        var shoots = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray())).Forecast.NewShoots.Where(s => s.Stem == "A").ToArray();
+        var shoots = Surveys
+            .Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()))
+            .Forecast.NewShoots.Where(s => s.Stem == "A")
+            .ToArray();
         Assert.True(shoots[0].Lean > 40 && shoots[1].Lean < 25);
     }
 
@@ -305,7 +460,8 @@ public class JudgementTests
     public void Which_way_a_bud_faces_round_a_hanging_cane_is_not_guessed()
     {
         var canes = Ring(6, 10, 2, 1100).Select(c => c.With("lean", 60).With("tipLean", 150)).ToArray();
-        canes[0] = canes[0].With("buds", new JsonArray(Bud(200, 0.5, "dormant", "up"), Bud(250, 0.5, "dormant", "down")));
+        canes[0] = canes[0]
+            .With("buds", new JsonArray(Bud(200, 0.5, "dormant", "up"), Bud(250, 0.5, "dormant", "down")));
         var plan = Surveys.Plan(Kind(Surveys.Of(canes), "rose.weeping-standard"));
         Assert.DoesNotContain(plan.Steps, s => s.Cut?.Bud?.Known == BudKnowledge.Likely);
         Assert.Contains(plan.Steps, s => s.Text.Text.Contains("from the head for the first bud that faces up and out"));
@@ -323,7 +479,10 @@ public class JudgementTests
     public void Successive_shoots_of_an_end_stand_two_fifths_of_a_turn_apart()
     {
         // 144 degrees, 2/5 phyllotaxis of the rose family: published botany.
-        var shoots = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray())).Forecast.NewShoots.Where(s => s.Stem == "B").ToArray();
+        var shoots = Surveys
+            .Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()))
+            .Forecast.NewShoots.Where(s => s.Stem == "B")
+            .ToArray();
         for (var k = 1; k < shoots.Length; k++)
         {
             var off = Math.Abs(shoots[k].Clock - shoots[k - 1].Clock) * 30;
@@ -356,11 +515,15 @@ public class JudgementTests
     public void A_likely_bud_carries_its_spread_and_a_seen_one_does_not()
     {
         // Two buds far below the window: the ones to cut at are told from them.
-        var canes = Ring(4).Select(c => c.Buds((200, (double)c["clock"]!), (250, (((double)c["clock"]! + 4.8) % 12) + 0.01))).ToArray();
+        var canes = Ring(4)
+            .Select(c => c.Buds((200, (double)c["clock"]!), (250, (((double)c["clock"]! + 4.8) % 12) + 0.01)))
+            .ToArray();
         var likely = Surveys.Plan(Surveys.Of(canes)).Steps.First(s => s.Cut?.Bud?.Known == BudKnowledge.Likely);
         Assert.InRange(likely.Cut!.Bud!.Spread!.Value, 0.5, 2.5);
         Assert.Contains("give or take", likely.Text);
-        var seen = Surveys.Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray())).Step("A");
+        var seen = Surveys
+            .Plan(Surveys.Of(Ring(4).Select(c => c.Buds((500, (double)c["clock"]!))).ToArray()))
+            .Step("A");
         Assert.Null(seen.Cut!.Bud!.Spread);
     }
 
@@ -368,7 +531,16 @@ public class JudgementTests
     public void Time_and_effort_grow_with_the_saw()
     {
         var light = Surveys.Plan(Surveys.Of(Ring(4))).Kit;
-        var heavy = Surveys.Plan(Surveys.Of([.. Ring(4), .. Enumerable.Range(0, 4).Select(i => Surveys.Cane($"W{i}", (i * 3) + 1, 50, 9).With("deadFrom", 0))])).Kit;
+        var heavy = Surveys
+            .Plan(
+                Surveys.Of([
+                    .. Ring(4),
+                    .. Enumerable
+                        .Range(0, 4)
+                        .Select(i => Surveys.Cane($"W{i}", (i * 3) + 1, 50, 9).With("deadFrom", 0)),
+                ])
+            )
+            .Kit;
         Assert.Equal((Effort.Light, Effort.Heavy), (light.Effort, heavy.Effort));
         Assert.True(heavy.Minutes > light.Minutes);
         Assert.Contains("saw", heavy.Tools);

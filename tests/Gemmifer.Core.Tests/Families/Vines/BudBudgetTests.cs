@@ -6,10 +6,31 @@ namespace Gemmifer.Core.Tests.Families.Vines;
 
 public class BudBudgetTests
 {
-    private static VineFacts Facts(double? grams = null, BudRule? rule = null, WinterLoss? loss = null, double spacing = 2400, BudgetBy by = BudgetBy.Weight, double perMetre = 15) =>
-        new(VineSystem.Cordon, 6, spacing, null, grams, loss, rule ?? new BudRule(30, 10, BudRule.PoundGrams), by, perMetre, 1, []);
+    private static VineFacts Facts(
+        double? grams = null,
+        BudRule? rule = null,
+        WinterLoss? loss = null,
+        double spacing = 2400,
+        BudgetBy by = BudgetBy.Weight,
+        double perMetre = 15
+    ) =>
+        new(
+            VineSystem.Cordon,
+            6,
+            spacing,
+            null,
+            grams,
+            loss,
+            rule ?? new BudRule(30, 10, BudRule.PoundGrams),
+            by,
+            perMetre,
+            1,
+            []
+        );
 
-    /// <summary>Balanced pruning, Concord 30 + 10: the worked example of US extension bulletins, written from memory.</summary>
+    /// <summary>
+    /// Balanced pruning, Concord 30 + 10: the worked example of US extension bulletins, written from memory.
+    /// </summary>
     [Fact]
     public void A_vine_with_two_point_six_pounds_of_prunings_keeps_46_buds()
     {
@@ -31,7 +52,18 @@ public class BudBudgetTests
         var inPounds = BudBudget.Of(Facts(pounds * BudRule.PoundGrams, spacing: 20_000), 0, 2);
         var byHand = (int)Math.Round(30 + (10 * (pounds - 1)), MidpointRounding.AwayFromZero);
         Assert.Equal(byHand, inPounds.Buds);
-        var inGrams = BudBudget.Of(Facts(pounds * BudRule.PoundGrams, new BudRule(30, 10.0 / BudRule.PoundGrams, 1) with { Base = 30 - (10 * ((BudRule.PoundGrams - 1) / BudRule.PoundGrams)) }, spacing: 20_000), 0, 2);
+        var inGrams = BudBudget.Of(
+            Facts(
+                pounds * BudRule.PoundGrams,
+                new BudRule(30, 10.0 / BudRule.PoundGrams, 1) with
+                {
+                    Base = 30 - (10 * ((BudRule.PoundGrams - 1) / BudRule.PoundGrams)),
+                },
+                spacing: 20_000
+            ),
+            0,
+            2
+        );
         Assert.Equal(byHand, inGrams.Buds);
     }
 
@@ -62,7 +94,10 @@ public class BudBudgetTests
         Assert.Equal(1, BudBudget.Of(Facts(0), 0, 2).Buds);
     }
 
-    /// <summary>Winter loss after US extension bulletins, from memory: nothing below 15 %, target/(1 − m) to 50 %, beyond only dead wood.</summary>
+    /// <summary>
+    /// Winter loss after US extension bulletins, from memory: nothing below 15 %, target/(1 − m) to 50 %, beyond only
+    /// dead wood.
+    /// </summary>
     [Theory]
     [InlineData(100, 14, 46, false)]
     [InlineData(100, 15, 54, false)]
@@ -87,7 +122,13 @@ public class BudBudgetTests
     [Fact]
     public void By_the_metre_and_by_spurs()
     {
-        Assert.Equal((36, "15 × 2.4 m = 36"), BudBudget.Of(Facts(by: BudgetBy.Metre), 0, 2) is var m ? (m.Buds, m.Arithmetic) : default);
-        Assert.Equal((24, "12 × 2 = 24"), BudBudget.Of(Facts(by: BudgetBy.Spurs), 12, 2) is var s ? (s.Buds, s.Arithmetic) : default);
+        Assert.Equal(
+            (36, "15 × 2.4 m = 36"),
+            BudBudget.Of(Facts(by: BudgetBy.Metre), 0, 2) is var m ? (m.Buds, m.Arithmetic) : default
+        );
+        Assert.Equal(
+            (24, "12 × 2 = 24"),
+            BudBudget.Of(Facts(by: BudgetBy.Spurs), 12, 2) is var s ? (s.Buds, s.Arithmetic) : default
+        );
     }
 }

@@ -3,7 +3,10 @@ using Google.OrTools.Sat;
 
 namespace Gemmifer.Core.Tests.Families.Vines;
 
-/// <summary>The choice of places along an arm by a general-purpose solver: Google.OrTools CP-SAT, the places chosen as a path from end to end.</summary>
+/// <summary>
+/// The choice of places along an arm by a general-purpose solver: Google.OrTools CP-SAT, the places chosen as a path
+/// from end to end.
+/// </summary>
 internal static class GeneralSpread
 {
     /// <summary>The best score of exactly so many places; null where that many cannot stay.</summary>
@@ -12,8 +15,14 @@ internal static class GeneralSpread
         var order = places.OrderBy(p => p.At).ToArray();
         var model = new CpModel();
         var stays = order.Select((p, i) => model.NewBoolVar($"x{i}")).ToArray();
-        var (from, to) = (order.Select((_, i) => model.NewBoolVar($"s{i}")).ToArray(), order.Select((_, i) => model.NewBoolVar($"t{i}")).ToArray());
-        var (into, outOf) = (from.Select(v => new List<ILiteral> { v }).ToArray(), to.Select(v => new List<ILiteral> { v }).ToArray());
+        var (from, to) = (
+            order.Select((_, i) => model.NewBoolVar($"s{i}")).ToArray(),
+            order.Select((_, i) => model.NewBoolVar($"t{i}")).ToArray()
+        );
+        var (into, outOf) = (
+            from.Select(v => new List<ILiteral> { v }).ToArray(),
+            to.Select(v => new List<ILiteral> { v }).ToArray()
+        );
         var worth = stays.Select((v, i) => order[i].Points * v).Cast<LinearExpr>().ToList();
         for (var i = 0; i < order.Length; i++)
         {

@@ -13,7 +13,14 @@ public class LongCanesTests
     {
         var random = new Random(seed);
         var n = random.Next(2, most + 1);
-        var shoots = Enumerable.Range(0, n).Select(_ => new CaneOrSpur(random.Next(4) == 0 ? null : random.Next(10_000, 45_000), random.Next(5) == 0 ? null : random.Next(-20_000, 20_000), random.Next(3) - 1)).ToArray();
+        var shoots = Enumerable
+            .Range(0, n)
+            .Select(_ => new CaneOrSpur(
+                random.Next(4) == 0 ? null : random.Next(10_000, 45_000),
+                random.Next(5) == 0 ? null : random.Next(-20_000, 20_000),
+                random.Next(3) - 1
+            ))
+            .ToArray();
         var pair = new long[n, n];
         for (var i = 0; i < n * n; i++)
         {
@@ -32,7 +39,9 @@ public class LongCanesTests
             if (canes.Length == count && canes.All(i => shoots[i].CanePoints is not null))
             {
                 var left = canes.Count(i => shoots[i].Side < 0);
-                var own = canes.Sum(i => shoots[i].CanePoints!.Value) + (Lopsided * Math.Max(0, Math.Abs(count - (2 * left)) - 1));
+                var own =
+                    canes.Sum(i => shoots[i].CanePoints!.Value)
+                    + (Lopsided * Math.Max(0, Math.Abs(count - (2 * left)) - 1));
                 Give(0, own, set);
 
                 void Give(int at, long sum, int used)
@@ -77,7 +86,14 @@ public class LongCanesTests
     public void Of_very_many_shoots_the_bound_is_honest()
     {
         var random = new Random(5);
-        var shoots = Enumerable.Range(0, 40).Select(_ => new CaneOrSpur(random.Next(10_000, 45_000), random.Next(0, 20_000), random.Next(2) == 0 ? -1 : 1)).ToArray();
+        var shoots = Enumerable
+            .Range(0, 40)
+            .Select(_ => new CaneOrSpur(
+                random.Next(10_000, 45_000),
+                random.Next(0, 20_000),
+                random.Next(2) == 0 ? -1 : 1
+            ))
+            .ToArray();
         var choice = LongCanes.Choose(shoots, 2, (_, _) => -1000, Lopsided, new HashSet<int>());
         Assert.True(choice.Bound >= choice.Score);
         var best = shoots.Select(s => s.CanePoints!.Value).OrderDescending().Take(2).Sum();

@@ -10,14 +10,28 @@ public class SpreadTests
     private static SpurPlace[] Places(int seed, double to)
     {
         var random = new Random(seed);
-        return [.. Enumerable.Range(0, random.Next(1, 10)).Select(_ => new SpurPlace(Math.Round(random.NextDouble() * to, 1), random.Next(-5_000, 40_000), random.Next(6) == 0))];
+        return
+        [
+            .. Enumerable
+                .Range(0, random.Next(1, 10))
+                .Select(_ => new SpurPlace(
+                    Math.Round(random.NextDouble() * to, 1),
+                    random.Next(-5_000, 40_000),
+                    random.Next(6) == 0
+                )),
+        ];
     }
 
-    private static long LineGap(double mm) => mm < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - mm)) - (long)(50 * Math.Max(0, mm - 300));
+    private static long LineGap(double mm) =>
+        mm < 100 ? Spread.Never : -(long)(200 * Math.Max(0, 150 - mm)) - (long)(50 * Math.Max(0, mm - 300));
 
-    private static long RingGap(double degrees) => degrees < 15 ? Spread.Never : -(long)(300 * Math.Max(0, 60 - degrees)) - (long)(90 * Math.Max(0, degrees - 150));
+    private static long RingGap(double degrees) =>
+        degrees < 15
+            ? Spread.Never
+            : -(long)(300 * Math.Max(0, 60 - degrees)) - (long)(90 * Math.Max(0, degrees - 150));
 
-    private static double Turn(double from, double to) => (((to - from) % 360) + 360) % 360 is var t && t == 0 ? 360 : t;
+    private static double Turn(double from, double to) =>
+        (((to - from) % 360) + 360) % 360 is var t && t == 0 ? 360 : t;
 
     /// <summary>The best of every subset of a size, tried one by one.</summary>
     private static long? Brute(SpurPlace[] places, int count, bool ring)
@@ -25,13 +39,20 @@ public class SpreadTests
         long? best = null;
         for (var set = 0; set < 1 << places.Length; set++)
         {
-            var kept = Enumerable.Range(0, places.Length).Where(i => (set & (1 << i)) != 0).Select(i => places[i]).OrderBy(p => p.At).ToArray();
+            var kept = Enumerable
+                .Range(0, places.Length)
+                .Where(i => (set & (1 << i)) != 0)
+                .Select(i => places[i])
+                .OrderBy(p => p.At)
+                .ToArray();
             if (kept.Length != count || places.Any(p => p.Must && !kept.Contains(p)))
             {
                 continue;
             }
 
-            var gaps = kept.Zip(kept.Skip(1)).Select(x => ring ? RingGap(Turn(x.First.At, x.Second.At)) : LineGap(x.Second.At - x.First.At)).ToList();
+            var gaps = kept.Zip(kept.Skip(1))
+                .Select(x => ring ? RingGap(Turn(x.First.At, x.Second.At)) : LineGap(x.Second.At - x.First.At))
+                .ToList();
             if (ring && kept.Length > 1)
             {
                 gaps.Add(RingGap(Turn(kept[^1].At, kept[0].At)));
@@ -70,7 +91,16 @@ public class SpreadTests
     public void Along_a_long_arm_a_general_purpose_solver_finds_none_better(int seed)
     {
         var random = new Random(seed + 70);
-        SpurPlace[] places = [.. Enumerable.Range(0, 26).Select(_ => new SpurPlace(Math.Round(random.NextDouble() * 3200, 1), random.Next(5_000, 40_000), random.Next(14) == 0))];
+        SpurPlace[] places =
+        [
+            .. Enumerable
+                .Range(0, 26)
+                .Select(_ => new SpurPlace(
+                    Math.Round(random.NextDouble() * 3200, 1),
+                    random.Next(5_000, 40_000),
+                    random.Next(14) == 0
+                )),
+        ];
         var solved = Spread.Line(places, (a, b) => LineGap(b.At - a.At), places.Length);
         foreach (var count in new[] { 6, 11, 16 })
         {
@@ -95,13 +125,21 @@ public class SpreadTests
     public void Over_two_arms_no_split_is_better(int seed)
     {
         var (left, right) = (Places(seed + 200, 1200), Places(seed + 300, 1200));
-        var joined = Spread.Join([Spread.Line(left, (a, b) => LineGap(b.At - a.At), 9), Spread.Line(right, (a, b) => LineGap(b.At - a.At), 9)]);
+        var joined = Spread.Join([
+            Spread.Line(left, (a, b) => LineGap(b.At - a.At), 9),
+            Spread.Line(right, (a, b) => LineGap(b.At - a.At), 9),
+        ]);
         for (var n = 0; n < joined.Length; n++)
         {
             long? best = null;
             for (var l = 0; l <= n; l++)
             {
-                if (l <= left.Length && n - l <= right.Length && Brute(left, l, false) + Brute(right, n - l, false) is { } score && (best is null || score > best))
+                if (
+                    l <= left.Length
+                    && n - l <= right.Length
+                    && Brute(left, l, false) + Brute(right, n - l, false) is { } score
+                    && (best is null || score > best)
+                )
                 {
                     best = score;
                 }

@@ -11,16 +11,21 @@ public class VineInvarianceTests
 {
     public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(60);
 
-    private static IEnumerable<object?> Essence(PlanDocument plan) => plan.Stems.Select(s => (object?)(s.Id, s.Decision, s.Verdict, s.Successor))
-        .Concat(plan.Steps.Select(s => (object?)(s.Stage, s.Stem, s.Action, s.Cut?.At, s.Ties.Count)))
-        .Append(plan.Counts with { });
+    private static IEnumerable<object?> Essence(PlanDocument plan) =>
+        plan
+            .Stems.Select(s => (object?)(s.Id, s.Decision, s.Verdict, s.Successor))
+            .Concat(plan.Steps.Select(s => (object?)(s.Stage, s.Stem, s.Action, s.Cut?.At, s.Ties.Count)))
+            .Append(plan.Counts with { });
 
     [Theory]
     [MemberData(nameof(Seeds))]
     public void The_order_of_stems_does_not_matter_and_the_same_survey_gives_the_same_bytes(int seed)
     {
         var survey = Random(seed);
-        var turned = survey.With("stems", new JsonArray([.. survey["stems"]!.AsArray().Reverse().Select(s => s!.DeepClone())]));
+        var turned = survey.With(
+            "stems",
+            new JsonArray([.. survey["stems"]!.AsArray().Reverse().Select(s => s!.DeepClone())])
+        );
         Assert.Equal(Plan(survey).ToJson(), Plan(turned).ToJson());
         Assert.Equal(Plan(survey).ToJson(), Plan(survey).ToJson());
     }
@@ -34,7 +39,10 @@ public class VineInvarianceTests
         more["stems"]!.AsArray().Add((JsonNode)Stem("Z", "shoot", "T", 12, 1, 900, 300, 7).With("deadFrom", 0));
         var (before, after) = (Plan(survey), Plan(more));
         Assert.Equal((Decision.Remove, Verdict.Dead), (after.Stem("Z").Decision, after.Stem("Z").Verdict));
-        Assert.Equal(before.Stems.Select(s => (s.Id, s.Decision)), after.Stems.Where(s => s.Id != "Z").Select(s => (s.Id, s.Decision)));
+        Assert.Equal(
+            before.Stems.Select(s => (s.Id, s.Decision)),
+            after.Stems.Where(s => s.Id != "Z").Select(s => (s.Id, s.Decision))
+        );
         Assert.Equal(before.Counts.BudsLeft, after.Counts.BudsLeft);
     }
 
@@ -47,7 +55,12 @@ public class VineInvarianceTests
         var pinned = (JsonObject)survey.DeepClone();
         foreach (var stem in pinned["stems"]!.AsArray().OfType<JsonObject>())
         {
-            stem["pin"] = before.Stem((string)stem["id"]!).Decision switch { Decision.Keep or Decision.Shorten when (string)stem["role"]! == "shoot" => "keep", Decision.Remove => "remove", _ => null };
+            stem["pin"] = before.Stem((string)stem["id"]!).Decision switch
+            {
+                Decision.Keep or Decision.Shorten when (string)stem["role"]! == "shoot" => "keep",
+                Decision.Remove => "remove",
+                _ => null,
+            };
         }
 
         Assert.Equal(before.Stems.Select(s => (s.Id, s.Decision)), Plan(pinned).Stems.Select(s => (s.Id, s.Decision)));
@@ -70,7 +83,8 @@ public class VineInvarianceTests
             return copy;
         }
 
-        static IEnumerable<(string, Decision)> Decisions(PlanDocument plan) => plan.Stems.Select(s => (s.Id, s.Decision));
+        static IEnumerable<(string, Decision)> Decisions(PlanDocument plan) =>
+            plan.Stems.Select(s => (s.Id, s.Decision));
         var plan = Plan(survey);
         Assert.Equal(Decisions(plan), Decisions(Plan(With(c => 24 - c))));
         if ((string)survey["vine"]!["system"]! != "long-cane")
@@ -80,7 +94,9 @@ public class VineInvarianceTests
         }
     }
 
-    /// <summary>The contract: every stem decided once, one step per removal, nothing kept on what goes, buds as they add up.</summary>
+    /// <summary>
+    /// The contract: every stem decided once, one step per removal, nothing kept on what goes, buds as they add up.
+    /// </summary>
     [Theory]
     [MemberData(nameof(Seeds))]
     public void Every_plan_holds_together(int seed)
@@ -93,7 +109,9 @@ public class VineInvarianceTests
         foreach (var (id, stem) in stems)
         {
             var parent = (string)stem["parent"]!;
-            var steps = plan.Steps.Where(s => s.Stem == id && s.Action is StepAction.Remove or StepAction.RubOff && s.Stem == id).ToArray();
+            var steps = plan
+                .Steps.Where(s => s.Stem == id && s.Action is StepAction.Remove or StepAction.RubOff && s.Stem == id)
+                .ToArray();
             if (stems.ContainsKey(parent) && decided[parent] == Decision.Remove)
             {
                 Assert.Equal(Decision.Remove, decided[id]);
@@ -101,8 +119,14 @@ public class VineInvarianceTests
             }
 
             Assert.True(steps.Length <= (decided[id] == Decision.Remove ? 1 : 0), id);
-            Assert.True(decided[id] != Decision.Shorten || plan.Steps.Count(s => s.Stem == id && s.Cut is not null) == 1, id);
-            Assert.False(plan.Stem(id).Verdict == Verdict.Soft && decided[id] == Decision.Remove && steps.Length > 0, $"{id} is soft and stays");
+            Assert.True(
+                decided[id] != Decision.Shorten || plan.Steps.Count(s => s.Stem == id && s.Cut is not null) == 1,
+                id
+            );
+            Assert.False(
+                plan.Stem(id).Verdict == Verdict.Soft && decided[id] == Decision.Remove && steps.Length > 0,
+                $"{id} is soft and stays"
+            );
         }
 
         var buds = plan.Vine!.Positions.Sum(p => p.Buds);
@@ -113,7 +137,11 @@ public class VineInvarianceTests
         // Spurs that stay along an arm are never closer than a fist (common practice, no source).
         foreach (var arm in new[] { "L", "R" })
         {
-            var at = plan.Vine.Positions.Where(p => p.Shoot is not null && p.Id.StartsWith(arm, StringComparison.Ordinal)).Select(p => p.Along).Order().ToArray();
+            var at = plan
+                .Vine.Positions.Where(p => p.Shoot is not null && p.Id.StartsWith(arm, StringComparison.Ordinal))
+                .Select(p => p.Along)
+                .Order()
+                .ToArray();
             Assert.All(at.Zip(at.Skip(1)), x => Assert.True(x.Second - x.First >= 100 - 0.1));
         }
     }

@@ -6,9 +6,29 @@ namespace Gemmifer.Core.Tests.Families.Vines;
 /// <summary>Builds surveys of vines as documents.</summary>
 internal static class VineSurveys
 {
-    public static JsonObject Stem(string id, string role, string parent, double diameter, int age, double length, double at = 0, double clock = 12, double lean = 5)
+    public static JsonObject Stem(
+        string id,
+        string role,
+        string parent,
+        double diameter,
+        int age,
+        double length,
+        double at = 0,
+        double clock = 12,
+        double lean = 5
+    )
     {
-        var stem = new JsonObject { ["id"] = id, ["role"] = role, ["parent"] = parent, ["clock"] = clock, ["diameter"] = diameter, ["age"] = age, ["length"] = length, ["lean"] = lean };
+        var stem = new JsonObject
+        {
+            ["id"] = id,
+            ["role"] = role,
+            ["parent"] = parent,
+            ["clock"] = clock,
+            ["diameter"] = diameter,
+            ["age"] = age,
+            ["length"] = length,
+            ["lean"] = lean,
+        };
         if (parent is not ("ground" or "crown" or "rootstock"))
         {
             stem["at"] = at;
@@ -17,19 +37,32 @@ internal static class VineSurveys
         return stem;
     }
 
-    public static JsonObject Trunk(double length = 900, int age = 8) => Stem("T", "trunk", "ground", 45, age, length, lean: 0);
+    public static JsonObject Trunk(double length = 900, int age = 8) =>
+        Stem("T", "trunk", "ground", 45, age, length, lean: 0);
 
-    public static JsonObject Arm(string id, double clock, double length = 1100) => Stem(id, "arm", "T", 28, 6, length, 880, clock, 90);
+    public static JsonObject Arm(string id, double clock, double length = 1100) =>
+        Stem(id, "arm", "T", 28, 6, length, 880, clock, 90);
 
     /// <summary>A spur with a lower and an upper shoot, as it stands after a summer.</summary>
-    public static IEnumerable<JsonObject> Spur(string id, string on, double at, double lower = 10, double upper = 11, double low = 20, double high = 60, double clock = 12, int age = 4) =>
-    [
-        Stem(id, "spur", on, 18, age, high + 15, at, clock, 10),
-        Stem(id + "a", "shoot", id, lower, 1, 1200, low, clock),
-        Stem(id + "b", "shoot", id, upper, 1, 1300, high, clock == 12 ? 6 : clock),
-    ];
+    public static IEnumerable<JsonObject> Spur(
+        string id,
+        string on,
+        double at,
+        double lower = 10,
+        double upper = 11,
+        double low = 20,
+        double high = 60,
+        double clock = 12,
+        int age = 4
+    ) =>
+        [
+            Stem(id, "spur", on, 18, age, high + 15, at, clock, 10),
+            Stem(id + "a", "shoot", id, lower, 1, 1200, low, clock),
+            Stem(id + "b", "shoot", id, upper, 1, 1300, high, clock == 12 ? 6 : clock),
+        ];
 
-    public static JsonObject Vine(JsonObject facts, params IEnumerable<JsonObject> stems) => Of([.. stems]).Plant("kind", "vine.american").Plant("rootstock", false).With("vine", facts);
+    public static JsonObject Vine(JsonObject facts, params IEnumerable<JsonObject> stems) =>
+        Of([.. stems]).Plant("kind", "vine.american").Plant("rootstock", false).With("vine", facts);
 
     public static JsonObject Facts(string system, double? grams = null, double spacing = 2400)
     {
@@ -44,9 +77,20 @@ internal static class VineSurveys
 
     /// <summary>Two arms with so many spurs each, 160 mm apart.</summary>
     public static JsonObject Cordon(int each, JsonObject facts) =>
-        Vine(facts, [Trunk(), Arm("L", 9), Arm("R", 3), .. Enumerable.Range(1, each).SelectMany(n => Spur($"L{n}", "L", (160 * n) - 40)), .. Enumerable.Range(1, each).SelectMany(n => Spur($"R{n}", "R", (160 * n) - 40))]);
+        Vine(
+            facts,
+            [
+                Trunk(),
+                Arm("L", 9),
+                Arm("R", 3),
+                .. Enumerable.Range(1, each).SelectMany(n => Spur($"L{n}", "L", (160 * n) - 40)),
+                .. Enumerable.Range(1, each).SelectMany(n => Spur($"R{n}", "R", (160 * n) - 40)),
+            ]
+        );
 
-    /// <summary>A vine from a seed: arms or a head, places of every kind, some shoots thin, soft, dead or with poor buds.</summary>
+    /// <summary>
+    /// A vine from a seed: arms or a head, places of every kind, some shoots thin, soft, dead or with poor buds.
+    /// </summary>
     public static JsonObject Random(int seed)
     {
         var random = new Random(seed + 300);
@@ -56,7 +100,10 @@ internal static class VineSurveys
         var ons = system is "cordon" or "t-trellis" ? new[] { "L", "R" } : ["T"];
         if (ons.Length == 2)
         {
-            stems.AddRange([Stem("L", "arm", "T", 28, 6, Between(700, 1200), 590, 9, 90), Stem("R", "arm", "T", 28, 6, Between(700, 1200), 590, 3, 90)]);
+            stems.AddRange([
+                Stem("L", "arm", "T", 28, 6, Between(700, 1200), 590, 9, 90),
+                Stem("R", "arm", "T", 28, 6, Between(700, 1200), 590, 3, 90),
+            ]);
         }
 
         foreach (var on in ons)
@@ -98,7 +145,15 @@ internal static class VineSurveys
             {
                 0 => shoot.Seen("soft"),
                 1 => shoot.With("deadFrom", random.Next(2) == 0 ? 0 : 150),
-                2 => shoot.With("buds", new JsonArray(Bud(6, "basal"), Bud(Between(30, 60)), Bud(Between(90, 120), "blind"), Bud(Between(150, 190)))),
+                2 => shoot.With(
+                    "buds",
+                    new JsonArray(
+                        Bud(6, "basal"),
+                        Bud(Between(30, 60)),
+                        Bud(Between(90, 120), "blind"),
+                        Bud(Between(150, 190))
+                    )
+                ),
                 3 => shoot.Seen("productive"),
                 _ => shoot,
             };

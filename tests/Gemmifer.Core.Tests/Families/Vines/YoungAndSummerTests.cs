@@ -9,7 +9,12 @@ namespace Gemmifer.Core.Tests.Families.Vines;
 /// <summary>Young vines and summer work (common practice, no source).</summary>
 public class YoungAndSummerTests
 {
-    private static readonly JsonObject Stake = new() { ["kind"] = "stake", ["width"] = 50, ["height"] = 1500 };
+    private static readonly JsonObject Stake = new()
+    {
+        ["kind"] = "stake",
+        ["width"] = 50,
+        ["height"] = 1500,
+    };
 
     private static JsonObject Young(int year, params IEnumerable<JsonObject> stems)
     {
@@ -18,15 +23,25 @@ public class YoungAndSummerTests
         return Vine(facts, stems).With("support", Stake.DeepClone());
     }
 
-    private static JsonObject Up(string id, double diameter, double length) => Stem(id, "cane", "ground", diameter, 1, length, lean: 3);
+    private static JsonObject Up(string id, double diameter, double length) =>
+        Stem(id, "cane", "ground", diameter, 1, length, lean: 3);
 
     private static string Now(PlanDocument plan) => plan.Vine!.Timeline.Single(t => t.Now).Text;
 
     [Fact]
     public void A_strong_shoot_is_headed_above_two_buds_a_hand_apart()
     {
-        var plan = Plan(Young(2, Up("A", 10, 1300).With("buds", new JsonArray([.. Enumerable.Range(1, 14).Select(n => Bud(80 * n))])), Up("B", 8, 600)));
-        Assert.Equal((Decision.Shorten, Decision.Remove, 2), (plan.Stem("A").Decision, plan.Stem("B").Decision, plan.Counts.BudsLeft));
+        var plan = Plan(
+            Young(
+                2,
+                Up("A", 10, 1300).With("buds", new JsonArray([.. Enumerable.Range(1, 14).Select(n => Bud(80 * n))])),
+                Up("B", 8, 600)
+            )
+        );
+        Assert.Equal(
+            (Decision.Shorten, Decision.Remove, 2),
+            (plan.Stem("A").Decision, plan.Stem("B").Decision, plan.Counts.BudsLeft)
+        );
         var z = plan.Vine!.Positions.Single().Marks.Select(m => m[2]).ToArray();
         Assert.InRange(z[1], 800, 960);
         Assert.InRange(z[1] - z[0], 60, 140);
@@ -65,8 +80,26 @@ public class YoungAndSummerTests
     [Fact]
     public void At_the_head_two_shoots_become_two_spurs_and_the_trunk_is_stripped()
     {
-        var plan = Plan(Young(3, Trunk(900, 2), Stem("A", "shoot", "T", 9, 1, 900, 895, 9, 30), Stem("B", "shoot", "T", 8, 1, 900, 800, 3, 30), Stem("C", "shoot", "T", 8.5, 1, 900, 780, 8, 30), Stem("W", "shoot", "T", 7, 1, 400, 300)));
-        Assert.Equal((Decision.Shorten, Decision.Shorten, Decision.Remove, Decision.Remove, 4), (plan.Stem("A").Decision, plan.Stem("B").Decision, plan.Stem("C").Decision, plan.Stem("W").Decision, plan.Counts.BudsLeft));
+        var plan = Plan(
+            Young(
+                3,
+                Trunk(900, 2),
+                Stem("A", "shoot", "T", 9, 1, 900, 895, 9, 30),
+                Stem("B", "shoot", "T", 8, 1, 900, 800, 3, 30),
+                Stem("C", "shoot", "T", 8.5, 1, 900, 780, 8, 30),
+                Stem("W", "shoot", "T", 7, 1, 400, 300)
+            )
+        );
+        Assert.Equal(
+            (Decision.Shorten, Decision.Shorten, Decision.Remove, Decision.Remove, 4),
+            (
+                plan.Stem("A").Decision,
+                plan.Stem("B").Decision,
+                plan.Stem("C").Decision,
+                plan.Stem("W").Decision,
+                plan.Counts.BudsLeft
+            )
+        );
         Assert.Equal(Stage.Suckers, plan.Step("W").Stage);
         Assert.Contains("two spurs", Now(plan));
     }
@@ -74,13 +107,28 @@ public class YoungAndSummerTests
     [Fact]
     public void From_the_fourth_year_on_it_is_pruned_by_its_buds()
     {
-        var plan = Plan(Young(4, [Trunk(900, 3), .. Enumerable.Range(0, 3).SelectMany(n => Spur($"S{n}", "T", 850 + (10 * n), clock: (4 * n) + 2))]));
+        var plan = Plan(
+            Young(
+                4,
+                [
+                    Trunk(900, 3),
+                    .. Enumerable.Range(0, 3).SelectMany(n => Spur($"S{n}", "T", 850 + (10 * n), clock: (4 * n) + 2)),
+                ]
+            )
+        );
         Assert.Equal(6, plan.Counts.BudsLeft);
         Assert.Contains("four to six", Now(plan));
     }
 
-    private static JsonObject Trellis(params IEnumerable<JsonObject> stems) => Vine(Facts("t-trellis", spacing: 2000), [Trunk(1500), Stem("L", "arm", "T", 28, 6, 900, 1480, 9, 90), .. stems])
-        .With("date", "2027-07-01").With("support", JsonNode.Parse("""{ "kind": "t-trellis", "width": 3000, "height": 1700, "wires": [{ "height": 1500, "y": -150 }, { "height": 1500, "y": 150 }, { "height": 1600, "y": -600 }, { "height": 1600, "y": 600 }] }"""));
+    private static JsonObject Trellis(params IEnumerable<JsonObject> stems) =>
+        Vine(Facts("t-trellis", spacing: 2000), [Trunk(1500), Stem("L", "arm", "T", 28, 6, 900, 1480, 9, 90), .. stems])
+            .With("date", "2027-07-01")
+            .With(
+                "support",
+                JsonNode.Parse(
+                    """{ "kind": "t-trellis", "width": 3000, "height": 1700, "wires": [{ "height": 1500, "y": -150 }, { "height": 1500, "y": 150 }, { "height": 1600, "y": -600 }, { "height": 1600, "y": 600 }] }"""
+                )
+            );
 
     private static JsonObject[] OnSpur(string id, double length, double clock, double fruitTo = 0, params string[] seen)
     {
@@ -115,7 +163,14 @@ public class YoungAndSummerTests
     public void Trunk_shoots_go_and_misplaced_ones_by_the_way_they_grow()
     {
         var back = Stem("B", "arm", "T", 28, 6, 900, 1480, 11.5, 90);
-        var plan = Plan(Trellis([back, Stem("X", "shoot", "T", 6, 1, 400, 500), Stem("I", "shoot", "B", 7, 1, 900, 200, 6, 45), Stem("O", "shoot", "B", 7, 1, 900, 300, 12, 45)]));
+        var plan = Plan(
+            Trellis([
+                back,
+                Stem("X", "shoot", "T", 6, 1, 400, 500),
+                Stem("I", "shoot", "B", 7, 1, 900, 200, 6, 45),
+                Stem("O", "shoot", "B", 7, 1, 900, 300, 12, 45),
+            ])
+        );
         Assert.Equal((Decision.Remove, StepAction.RubOff), (plan.Stem("X").Decision, plan.Step("X").Action));
         Assert.Equal((Decision.Remove, Stage.Crossing), (plan.Stem("I").Decision, plan.Step("I").Stage));
         Assert.NotEqual(Decision.Remove, plan.Stem("O").Decision);
@@ -125,7 +180,9 @@ public class YoungAndSummerTests
     [Fact]
     public void Neighbours_are_kept_apart()
     {
-        var plan = Plan(Trellis([Stem("S", "spur", "L", 18, 4, 60, 850, 9, 10), Stem("Sa", "shoot", "S", 8, 1, 1500, 40, 9, 70)]));
+        var plan = Plan(
+            Trellis([Stem("S", "spur", "L", 18, 4, 60, 850, 9, 10), Stem("Sa", "shoot", "S", 8, 1, 1500, 40, 9, 70)])
+        );
         Assert.True(plan.Stem("Sa").Decision == Decision.Shorten || plan.Step("Sa").Text.Text.Contains("next vine"));
         Assert.Contains("next vine", plan.Stem("Sa").Reasons[0].Text);
     }

@@ -18,15 +18,17 @@ public sealed record CaneShape(ImmutableArray<Point3> Points, double StepMm)
 
     /// <summary>Bent to a line and along it; what reaches beyond the line goes on straight.</summary>
     public static CaneShape Of(CanePath.Bent path, TargetLine line, double lengthMm) => Sample(lengthMm, along =>
-    {
-        if (along <= path.Bend.LengthMm)
         {
-            return path.Bend.At(along);
-        }
+            if (along <= path.Bend.LengthMm)
+            {
+                return path.Bend.At(along);
+            }
 
-        var on = path.JoinsMm + along - path.Bend.LengthMm;
-        return on <= line.LengthMm ? line.At(on) : line.At(line.LengthMm) + (line.DirectionAt(line.LengthMm) * (on - line.LengthMm));
-    });
+            var on = path.JoinsMm + along - path.Bend.LengthMm;
+            return on <= line.LengthMm
+                ? line.At(on)
+                : line.At(line.LengthMm) + (line.DirectionAt(line.LengthMm) * (on - line.LengthMm));
+        });
 
     /// <summary>The place at a distance along it.</summary>
     public Point3 At(double alongMm)
@@ -47,6 +49,9 @@ public sealed record CaneShape(ImmutableArray<Point3> Points, double StepMm)
     private static CaneShape Sample(double lengthMm, Func<double, Point3> at)
     {
         var pieces = Math.Max(1, (int)Math.Ceiling(lengthMm / FineMm));
-        return new CaneShape([.. Enumerable.Range(0, pieces + 1).Select(i => at(lengthMm * i / pieces))], lengthMm / pieces);
+        return new CaneShape(
+            [.. Enumerable.Range(0, pieces + 1).Select(i => at(lengthMm * i / pieces))],
+            lengthMm / pieces
+        );
     }
 }

@@ -12,8 +12,10 @@ using Gemmifer.Core.Training;
 namespace Gemmifer.Core.Families.Canes.Climbing;
 
 /// <summary>
-/// What the trade says of the canes of a climber before any are weighed (common practice, no source): which point forward and can or
-/// cannot be pulled back, which young ones from the base can take the place of old ones, and whether it is the season for light work only.
+/// What the trade says of the canes of a climber before any are weighed (common practice, no source): which point
+/// forward and can or
+/// cannot be pulled back, which young ones from the base can take the place of old ones, and whether it is the season
+/// for light work only.
 /// </summary>
 internal sealed class ClimberRules
 {
@@ -28,49 +30,93 @@ internal sealed class ClimberRules
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
         InSeason = survey.Season.LightOnly;
-        Stiff = InSeason ? [] : [.. tree.Stems.Where(s => s.TopLevel && findings[s.Id].Verdict is not (Verdict.Soft or Verdict.Sucker or Verdict.Unsure) && Forward(s) && !Pliable(s)).Select(s => s.Id)];
+        Stiff = InSeason
+            ? []
+            :
+            [
+                .. tree
+                    .Stems.Where(s =>
+                        s.TopLevel
+                        && findings[s.Id].Verdict is not (Verdict.Soft or Verdict.Sucker or Verdict.Unsure)
+                        && Forward(s)
+                        && !Pliable(s)
+                    )
+                    .Select(s => s.Id),
+            ];
         // One that cannot be pulled back is still better than none.
-        if (tree.Stems.Where(s => s.TopLevel && findings[s.Id].Verdict is not (Verdict.Sucker or Verdict.Dead)).All(s => Stiff.Contains(s.Id)))
+        if (
+            tree
+                .Stems.Where(s => s.TopLevel && findings[s.Id].Verdict is not (Verdict.Sucker or Verdict.Dead))
+                .All(s => Stiff.Contains(s.Id))
+        )
         {
             Stiff = [];
         }
 
-        Successors = [.. tree.Stems.Where(s => s.TopLevel && s.Age < survey.Plant.Kind.OldFrom && s.Pin is not Pin.Remove && !Stiff.Contains(s.Id)
-            && findings[s.Id].Verdict is Verdict.Sound or Verdict.Soft && (s.DiameterMm >= survey.School.ThinBelowMm || findings[s.Id].Verdict == Verdict.Soft))];
+        Successors =
+        [
+            .. tree.Stems.Where(s =>
+                s.TopLevel
+                && s.Age < survey.Plant.Kind.OldFrom
+                && s.Pin is not Pin.Remove
+                && !Stiff.Contains(s.Id)
+                && findings[s.Id].Verdict is Verdict.Sound or Verdict.Soft
+                && (s.DiameterMm >= survey.School.ThinBelowMm || findings[s.Id].Verdict == Verdict.Soft)
+            ),
+        ];
     }
 
     /// <summary>The rules for one plant; null unless it climbs.</summary>
     public static ClimberRules? Of(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings) =>
         survey.Plant.Kind.Climbs ? new ClimberRules(survey, tree, findings) : null;
 
-    /// <summary>In growth: side shoots that have flowered are shortened and new canes tied in; nothing sound comes out.</summary>
+    /// <summary>
+    /// In growth: side shoots that have flowered are shortened and new canes tied in; nothing sound comes out.
+    /// </summary>
     public bool InSeason { get; }
 
     /// <summary>Ids of canes that point forward and cannot be pulled back.</summary>
     public ImmutableHashSet<string> Stiff { get; }
 
-    /// <summary>Young canes from the base that can take an old one's place, soft ones included: they are tied in once firm.</summary>
+    /// <summary>
+    /// Young canes from the base that can take an old one's place, soft ones included: they are tied in once firm.
+    /// </summary>
     public ImmutableArray<Stem> Successors { get; }
 
     /// <summary>Whether a cane points away from the support, towards the gardener.</summary>
     public bool Forward(Stem stem) =>
-        stem.Has("forward") || (_survey.Support is null or { Flat: true } && stem.Bearing.AngleTo(Bearing.FromClock(6)) <= CaneNumbers.Of["forward"] && Math.Max(stem.LeanDeg, stem.TipLeanDeg) >= CaneNumbers.Of["forwardLean"]);
+        stem.Has("forward")
+        || (
+            _survey.Support is null or { Flat: true }
+            && stem.Bearing.AngleTo(Bearing.FromClock(6)) <= CaneNumbers.Of["forward"]
+            && Math.Max(stem.LeanDeg, stem.TipLeanDeg) >= CaneNumbers.Of["forwardLean"]
+        );
 
     /// <summary>Old wood seen not to flower that a young cane can replace.</summary>
     public bool Replaced(Stem stem) =>
-        !Successors.IsEmpty && stem.TopLevel && stem.Age >= _survey.Plant.Kind.OldFrom && (stem.Has("unproductive") || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
+        !Successors.IsEmpty
+        && stem.TopLevel
+        && stem.Age >= _survey.Plant.Kind.OldFrom
+        && (stem.Has("unproductive") || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
 
     /// <summary>Canes that are neither too thin to stay nor forward and stiff.</summary>
-    public int Worthy(ImmutableArray<Candidate> candidates) => candidates.Count(c => c.Stem.DiameterMm >= _survey.School.ThinBelowMm && !Stiff.Contains(c.Stem.Id));
+    public int Worthy(ImmutableArray<Candidate> candidates) =>
+        candidates.Count(c => c.Stem.DiameterMm >= _survey.School.ThinBelowMm && !Stiff.Contains(c.Stem.Id));
 
-    /// <summary>The most old canes that may go: as many as young ones can replace, or as there are more canes than the support holds.</summary>
+    /// <summary>
+    /// The most old canes that may go: as many as young ones can replace, or as there are more canes than the support
+    /// holds.
+    /// </summary>
     /// <param name="share">What the school allows of old wood in a winter.</param>
     /// <param name="canes">Canes weighed that are worth keeping.</param>
     /// <param name="young">Young ones that stay.</param>
     public int MostOldOut(int share, int canes, int young) =>
         InSeason ? 0 : Math.Max(Math.Min(share, young), _survey.Plant.Neglected ? canes - _survey.School.CanesMax : 0);
 
-    /// <summary>Old canes with the young one that takes the place of each: those that go first, each young one once, turned as little as can be.</summary>
+    /// <summary>
+    /// Old canes with the young one that takes the place of each: those that go first, each young one once, turned as
+    /// little as can be.
+    /// </summary>
     /// <param name="old">Old canes, with whether they go.</param>
     /// <param name="gone">Canes that go and so take no one's place.</param>
     public FrozenDictionary<string, string> Pair(IReadOnlyList<(Stem Stem, bool Goes)> old, IReadOnlySet<string> gone)
@@ -81,18 +127,25 @@ internal sealed class ClimberRules
             return FrozenDictionary<string, string>.Empty;
         }
 
-        const long Later = 1_000_000, Goes = 100_000_000;
+        const long Later = 1_000_000,
+            Goes = 100_000_000;
         var cost = new long[old.Count, young.Length];
         for (var i = 0; i < old.Count; i++)
         {
             for (var j = 0; j < young.Length; j++)
             {
-                cost[i, j] = (long)Math.Round(1000 * old[i].Stem.Bearing.AngleTo(young[j].Bearing)) - (100 * Math.Min(99, old[i].Stem.Age)) + (_findings[young[j].Id].Verdict == Verdict.Soft ? 200_000 : 0);
+                cost[i, j] =
+                    (long)Math.Round(1000 * old[i].Stem.Bearing.AngleTo(young[j].Bearing))
+                    - (100 * Math.Min(99, old[i].Stem.Age))
+                    + (_findings[young[j].Id].Verdict == Verdict.Soft ? 200_000 : 0);
             }
         }
 
         var found = Assignment.Solve(cost, [.. old.Select(o => o.Goes ? Goes : Later)]).ColumnOf;
-        return Enumerable.Range(0, old.Count).Where(i => found[i] >= 0).ToFrozenDictionary(i => old[i].Stem.Id, i => young[found[i]].Id);
+        return Enumerable
+            .Range(0, old.Count)
+            .Where(i => found[i] >= 0)
+            .ToFrozenDictionary(i => old[i].Stem.Id, i => young[found[i]].Id);
     }
 
     private bool Pliable(Stem stem)
@@ -108,7 +161,13 @@ internal sealed class ClimberRules
         }
 
         var cane = CaneToTrain.Of(stem, _tree.Axis(stem), AllowedStrain.Under(_survey.School));
-        return SupportLines.Ways(support, new Point3(0, 0, _survey.Plant.CrownHeightMm), TriedLines, stem.LengthMm, cane.StandsAt)
-            .Any(lines => Trainer.Assign([cane], lines, support.Flat).Canes[0] is { Line: not null } or { HalfWay: not null } or { Path: CanePath.TooShort });
+        return SupportLines
+            .Ways(support, new Point3(0, 0, _survey.Plant.CrownHeightMm), TriedLines, stem.LengthMm, cane.StandsAt)
+            .Any(lines =>
+                Trainer.Assign([cane], lines, support.Flat).Canes[0]
+                    is { Line: not null }
+                        or { HalfWay: not null }
+                        or { Path: CanePath.TooShort }
+            );
     }
 }

@@ -12,7 +12,13 @@ internal static class ClimberWarnings
     /// <summary>So much over the edge of a keep-out is let pass, mm: places are found to a step along a cane.</summary>
     private const double MarginMm = 5;
 
-    public static IEnumerable<PlanWarning> Write(Survey survey, ClimberRules? rules, ImmutableArray<Decided> decided, OnSupport? on, BloomForecast? bloom)
+    public static IEnumerable<PlanWarning> Write(
+        Survey survey,
+        ClimberRules? rules,
+        ImmutableArray<Decided> decided,
+        OnSupport? on,
+        BloomForecast? bloom
+    )
     {
         if (rules is not { } climber)
         {
@@ -21,39 +27,85 @@ internal static class ClimberWarnings
 
         if (survey.Support is null)
         {
-            yield return new PlanWarning("support", "Say what it climbs on, and how wide and high that is: then the plan tells where each cane goes and where to tie it.");
+            yield return new PlanWarning(
+                "support",
+                "Say what it climbs on, and how wide and high that is: then the plan tells where each cane goes and "
+                    + "where to tie it."
+            );
         }
 
         if (climber.InSeason)
         {
             var flush = CaneNumbers.Of.Whole("flushDays");
-            yield return new PlanWarning("light", $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied in, dead and diseased wood out. It flowers again about {flush} days later, around {Wording.Day(survey.Date.AddDays(flush))}. Old canes wait for the main prune.");
+            yield return new PlanWarning(
+                "light",
+                $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied "
+                    + $"in, dead and diseased wood out. It flowers again about {flush} days later, around "
+                    + $"{Wording.Day(survey.Date.AddDays(flush))}. Old canes wait for the main prune."
+            );
         }
 
         foreach (var cane in on?.Canes.Where(c => c.Refused is not null) ?? [])
         {
-            var other = on!.Canes.FirstOrDefault(c => c != cane && c.Lies == Lies.Line && c.Line!.Number == cane.Refused!.Number);
-            var path = CanePath.To(cane.Cane.Start, cane.Cane.Direction, cane.Cane.LengthMm, cane.Cane.DiameterMm, cane.Cane.Strain, cane.Refused!);
-            var why = path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
+            var other = on!.Canes.FirstOrDefault(c =>
+                c != cane && c.Lies == Lies.Line && c.Line!.Number == cane.Refused!.Number
+            );
+            var path = CanePath.To(
+                cane.Cane.Start,
+                cane.Cane.Direction,
+                cane.Cane.LengthMm,
+                cane.Cane.DiameterMm,
+                cane.Cane.Strain,
+                cane.Refused!
+            );
+            var why =
+                path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
                 : other is not null ? $"{other.Owner} has that place"
                 : "it could not be laid there beside the others";
-            yield return new PlanWarning("bend", $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: {why}.{(cane.Lies == Lies.HalfWay ? " It goes half way this year." : "")}", cane.Owner);
+            yield return new PlanWarning(
+                "bend",
+                $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: "
+                    + $"{why}.{(cane.Lies == Lies.HalfWay ? " It goes half way this year." : "")}",
+                cane.Owner
+            );
         }
 
-        foreach (var cane in on?.Canes.Where(c => c.Lies == Lies.AsItStands && survey.KeepOut.Any(z => c.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm))) ?? [])
+        foreach (
+            var cane in on?.Canes.Where(c =>
+                c.Lies == Lies.AsItStands
+                && survey.KeepOut.Any(z =>
+                    c.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm)
+                )
+            )
+                ?? []
+        )
         {
-            yield return new PlanWarning("keep-out", $"{cane.Owner} reaches where nothing may stand and can be neither pulled back nor cut clear of it. Take it out if it is in the way.", cane.Owner);
+            yield return new PlanWarning(
+                "keep-out",
+                $"{cane.Owner} reaches where nothing may stand and can be neither pulled back nor cut clear of it. "
+                    + "Take it out if it is in the way.",
+                cane.Owner
+            );
         }
 
         if (bloom?.BareTo() is { } bare)
         {
-            yield return new PlanWarning("bare", $"Below {Wording.Mm(bare)} hardly anything will flower. Plant something in front of the bare legs.");
+            yield return new PlanWarning(
+                "bare",
+                $"Below {Wording.Mm(bare)} hardly anything will flower. Plant something in front of the bare legs."
+            );
         }
 
-        var stuck = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Stem.Age >= survey.Plant.Kind.OldFrom && d.Successor is null);
+        var stuck = decided.Count(d =>
+            d.Stem.TopLevel && d.Kept && d.Stem.Age >= survey.Plant.Kind.OldFrom && d.Successor is null
+        );
         if (stuck > 0 && !climber.InSeason)
         {
-            yield return new PlanWarning("no-successor", $"{Wording.Count(stuck, "old cane has", "old canes have")} no young one from the base to take over yet. Feed and water well, and keep the new canes that come up.");
+            yield return new PlanWarning(
+                "no-successor",
+                $"{Wording.Count(stuck, "old cane has", "old canes have")} no young one from the base to take over "
+                    + "yet. Feed and water well, and keep the new canes that come up."
+            );
         }
     }
 }

@@ -6,7 +6,9 @@ namespace Gemmifer.Core.Families.Canes.Climbing;
 /// <summary>How many canes a support has room for.</summary>
 internal static class SupportRoom
 {
-    /// <summary>A school on a support: a framework of no more canes than there is room for. What the gardener set stays as set.</summary>
+    /// <summary>
+    /// A school on a support: a framework of no more canes than there is room for. What the gardener set stays as set.
+    /// </summary>
     public static School Fit(School school, Support support)
     {
         var most = Math.Min(Math.Max(RoomOn(support), CaneNumbers.Of.Whole("framework")), school.CanesMax);
@@ -20,12 +22,14 @@ internal static class SupportRoom
         return school with { Values = school.CanesMin > most ? values.SetItem("canesMin", value) : values };
     }
 
-    private static int RoomOn(Support support) => support.Kind switch
-    {
-        SupportKind.Post or SupportKind.Stake => CaneNumbers.Of.Whole("roomPost"),
-        SupportKind.Arch or SupportKind.Pergola => CaneNumbers.Of.Whole("roomArch"),
-        SupportKind.Obelisk => CaneNumbers.Of.Whole("roomObelisk"),
-        SupportKind.Wall or SupportKind.Fence or SupportKind.Wires or SupportKind.TTrellis => (int)Math.Ceiling(support.WidthMm / CaneNumbers.Of["roomForACane"]) + 1,
-        _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
-    };
+    private static int RoomOn(Support support) =>
+        support.Kind switch
+        {
+            SupportKind.Post or SupportKind.Stake => CaneNumbers.Of.Whole("roomPost"),
+            SupportKind.Arch or SupportKind.Pergola => CaneNumbers.Of.Whole("roomArch"),
+            SupportKind.Obelisk => CaneNumbers.Of.Whole("roomObelisk"),
+            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires or SupportKind.TTrellis => (int)
+                Math.Ceiling(support.WidthMm / CaneNumbers.Of["roomForACane"]) + 1,
+            _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
+        };
 }

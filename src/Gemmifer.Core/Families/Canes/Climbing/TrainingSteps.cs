@@ -16,10 +16,25 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
     /// <summary>All of them, not numbered yet.</summary>
     public IEnumerable<PlanStep> Write()
     {
-        yield return Whole(Stage.Prepare, StepAction.Do, "Where ivy or another climber has grown into the canes, take that out first: it hides them and competes. Then undo last year's ties one cane at a time, as you come to it.");
+        yield return Whole(
+            Stage.Prepare,
+            StepAction.Do,
+            "Where ivy or another climber has grown into the canes, take that out first: it hides them and competes. "
+                + "Then undo last year's ties one cane at a time, as you come to it."
+        );
         if (!climber.InSeason && decided.Any(d => d.Stem.TopLevel && d.Kept) && decided.All(d => d.Stem.TopLevel))
         {
-            yield return Whole(Stage.Laterals, StepAction.Do, $"Shorten the side shoots along every cane that stays to {survey.School.LateralBuds} buds, {Wording.Mm(survey.School.LateralLengthMm / 2)} to {Wording.Mm(survey.School.LateralLengthMm)}, all about the same; any node will do. Where a cane has to stand upright, its short side shoots carry the flowers: do not strip them.") with { Tool = Tool.Secateurs };
+            yield return Whole(
+                Stage.Laterals,
+                StepAction.Do,
+                $"Shorten the side shoots along every cane that stays to {survey.School.LateralBuds} buds, "
+                    + $"{Wording.Mm(survey.School.LateralLengthMm / 2)} to "
+                    + $"{Wording.Mm(survey.School.LateralLengthMm)}, all about the same; any node will do. "
+                    + "Where a cane has to stand upright, its short side shoots carry the flowers: do not strip them."
+            ) with
+            {
+                Tool = Tool.Secateurs,
+            };
         }
 
         foreach (var step in on is null ? [] : Tying(on))
@@ -34,19 +49,30 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
     }
 
     /// <summary>Ties of one cane in words: how many, from where to where.</summary>
-    public static string Places(ImmutableArray<Tie> ties) => ties.Length switch
-    {
-        0 => "",
-        1 => $"once, {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
-        _ when ties.All(t => t.On == ties[0].On && t.On.StartsWith("wire", StringComparison.Ordinal)) => $"at {ties.Length} places along {ties[0].On}, {Wording.Mm(ties[0].Place.Z)} above the soil",
-        _ => $"at {ties.Length} places, from {Wording.Mm(ties[0].Place.Z)}{On(ties[0])} to {Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])} above the soil",
-    };
+    public static string Places(ImmutableArray<Tie> ties) =>
+        ties.Length switch
+        {
+            0 => "",
+            1 => $"once, {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
+            _ when ties.All(t => t.On == ties[0].On && t.On.StartsWith("wire", StringComparison.Ordinal)) =>
+                $"at {ties.Length} places along {ties[0].On}, {Wording.Mm(ties[0].Place.Z)} above the soil",
+            _ => $"at {ties.Length} places, from {Wording.Mm(ties[0].Place.Z)}{On(ties[0])} to "
+                + $"{Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])} above the soil",
+        };
 
     private static string On(Tie tie) => tie.On.StartsWith("wire", StringComparison.Ordinal) ? $" on {tie.On}" : "";
 
-    private PlanStep Whole(Stage stage, StepAction action, string text) => new() { Stage = stage, Action = action, Due = survey.Date, Text = text };
+    private PlanStep Whole(Stage stage, StepAction action, string text) =>
+        new()
+        {
+            Stage = stage,
+            Action = action,
+            Due = survey.Date,
+            Text = text,
+        };
 
-    private static PlanTie TieOf(Tie t) => new(Wording.Tenth(t.Place.X), Wording.Tenth(t.Place.Z), t.On, t.Number, Wording.Tenth(t.Place.Y));
+    private static PlanTie TieOf(Tie t) =>
+        new(Wording.Tenth(t.Place.X), Wording.Tenth(t.Place.Z), t.On, t.Number, Wording.Tenth(t.Place.Y));
 
     private IEnumerable<PlanStep> Tying(OnSupport laid)
     {
@@ -63,14 +89,28 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             };
         }
 
-        if (support.Kind is SupportKind.Fence or SupportKind.Arch or SupportKind.Obelisk or SupportKind.Pergola || (support.Kind == SupportKind.Wall && support.Wires.IsEmpty))
+        if (
+            support.Kind is SupportKind.Fence or SupportKind.Arch or SupportKind.Obelisk or SupportKind.Pergola
+            || (support.Kind == SupportKind.Wall && support.Wires.IsEmpty)
+        )
         {
-            yield return Whole(Stage.Train, StepAction.Check, "Look where canes run through a mesh, behind a lath or under an old tie: free them, or cut the mesh, before the wood thickens and is strangled. Tie to the outside, never weave through.");
+            yield return Whole(
+                Stage.Train,
+                StepAction.Check,
+                "Look where canes run through a mesh, behind a lath or under an old tie: "
+                    + "free them, or cut the mesh, before the wood thickens and is strangled. "
+                    + "Tie to the outside, never weave through."
+            );
         }
 
         if (support.Kind == SupportKind.Wall)
         {
-            yield return Whole(Stage.Train, StepAction.Check, $"See that {Wording.Mm(40, 60)} of air stay between canes and wall, so that leaves dry (from memory: extension leaflets).");
+            yield return Whole(
+                Stage.Train,
+                StepAction.Check,
+                $"See that {Wording.Mm(40, 60)} of air stay between canes and wall, so that leaves dry (from memory: "
+                    + "extension leaflets)."
+            );
         }
     }
 
@@ -78,17 +118,31 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
     public static string Words(CaneOnSupport cane, Support support)
     {
         var id = cane.Stem.Id == cane.Owner ? cane.Owner : $"{cane.Stem.Id}, which carries on for {cane.Owner},";
-        var ties = cane.Ties.IsEmpty ? "" : $" Tie it loosely {Places(cane.Ties)}, with {cane.Material}; tighten once it has settled.";
+        var ties = cane.Ties.IsEmpty
+            ? ""
+            : $" Tie it loosely {Places(cane.Ties)}, with {cane.Material}; tighten once it has settled.";
         switch (cane.Lies)
         {
             case Lies.Line:
-                var bend = cane.Strain <= 0 ? "It goes there almost straight." : $"Bend it from the base up in one easy curve, no tighter than {Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius; its wood bears {Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
-                return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. {bend}{ties}";
+                var bend =
+                    cane.Strain <= 0
+                        ? "It goes there almost straight."
+                        : "Bend it from the base up in one easy curve, no tighter than "
+                            + $"{Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius; "
+                            + "its wood bears "
+                            + $"{Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. "
+                    + $"{bend}{ties}";
             case Lies.HalfWay:
-                return $"Bring {id} only half way this year, to about {Wording.Number(Math.Round(cane.Line!.LeanAt(0)))}° from upright: {TrainingWords.Wood(cane.Stem)} would crack if it went further.{ties} Finish it next year.";
+                return $"Bring {id} only half way this year, to about "
+                    + $"{Wording.Number(Math.Round(cane.Line!.LeanAt(0)))}° from upright: "
+                    + $"{TrainingWords.Wood(cane.Stem)} would crack if it went further.{ties} Finish it next year.";
             case Lies.AsItStands:
-                var why = cane.Path is { } path ? $"{TrainingWords.TooTight(path, cane.Stem)}" : "moving it would strain it for little";
-                return $"Leave {id} where it stands: {why}.{(cane.Ties.IsEmpty ? "" : $" Renew its ties {Places(cane.Ties)}, with {cane.Material}.")}";
+                var why = cane.Path is { } path
+                    ? $"{TrainingWords.TooTight(path, cane.Stem)}"
+                    : "moving it would strain it for little";
+                var renew = cane.Ties.IsEmpty ? "" : $" Renew its ties {Places(cane.Ties)}, with {cane.Material}.";
+                return $"Leave {id} where it stands: {why}.{renew}";
             default:
                 throw new ArgumentOutOfRangeException(nameof(cane));
         }
@@ -99,25 +153,68 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
         var tied = on?.Canes.Where(c => !c.Ties.IsEmpty).ToArray() ?? [];
         if (tied.Length > 0)
         {
-            yield return Whole(Stage.Return, StepAction.Do, "The canes have settled: tighten the loops, so that nothing chafes, with room for a finger in each.") with { Due = survey.Date.AddDays(CaneNumbers.Of.Whole("settledDays")) };
-            yield return Whole(Stage.Return, StepAction.Check, "Check every tie and renew it: jute lasts about a year, and a cane that thickens in a tie or a mesh is strangled.") with { Due = survey.Date.AddYears(1) };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                "The canes have settled: tighten the loops, so that nothing chafes, with room for a finger in each."
+            ) with
+            {
+                Due = survey.Date.AddDays(CaneNumbers.Of.Whole("settledDays")),
+            };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Check,
+                "Check every tie and renew it: jute lasts about a year, and a cane that thickens in a tie or a mesh is "
+                    + "strangled."
+            ) with
+            {
+                Due = survey.Date.AddYears(1),
+            };
         }
 
         foreach (var half in on?.Canes.Where(c => c.Lies == Lies.HalfWay) ?? [])
         {
-            yield return Whole(Stage.Return, StepAction.Do, $"{half.Owner} was tied half way: open its ties and bring it the rest of the way.") with { Due = survey.Season.NextWinter };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                $"{half.Owner} was tied half way: open its ties and bring it the rest of the way."
+            ) with
+            {
+                Due = survey.Season.NextWinter,
+            };
         }
 
         if (_kind.FlowersOn == FlowerWood.New)
         {
-            var flush = climber.InSeason ? survey.Date.AddDays(CaneNumbers.Of.Whole("flushDays")) : new[] { survey.Date, survey.LastFrost }.Max().AddDays(_kind.FlowerToDays);
-            yield return Whole(Stage.Return, StepAction.Do, $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} buds and tie in what has grown. About {CaneNumbers.Of["flushDays"]} days later it flowers again.") with { Due = flush };
+            var flush = climber.InSeason
+                ? survey.Date.AddDays(CaneNumbers.Of.Whole("flushDays"))
+                : new[] { survey.Date, survey.LastFrost }.Max().AddDays(_kind.FlowerToDays);
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} "
+                    + $"buds and tie in what has grown. About {CaneNumbers.Of["flushDays"]} days later it flowers "
+                    + "again."
+            ) with
+            {
+                Due = flush,
+            };
         }
 
-        var later = decided.Where(d => d.Stem.TopLevel && d.Kept && d.Successor is not null && d.Stem.Age >= _kind.OldFrom).Select(d => $"{d.Stem.Id} to {d.Successor}").ToArray();
+        var later = decided
+            .Where(d => d.Stem.TopLevel && d.Kept && d.Successor is not null && d.Stem.Age >= _kind.OldFrom)
+            .Select(d => $"{d.Stem.Id} to {d.Successor}")
+            .ToArray();
         if (later.Length > 0)
         {
-            yield return Whole(Stage.Return, StepAction.Do, $"Old canes that give way next: {Wording.List(later)}. See then whether the young ones have grown on.") with { Due = survey.Season.NextWinter };
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                $"Old canes that give way next: {Wording.List(later)}. See then whether the young ones have grown on."
+            ) with
+            {
+                Due = survey.Season.NextWinter,
+            };
         }
     }
 }

@@ -10,23 +10,30 @@ using static Gemmifer.Core.Tests.Surveys;
 
 namespace Gemmifer.Core.Tests.Families.Canes.Climbing;
 
-/// <summary>What the core promises of every plant, on climbers; they may not be turned, as their support stands still.</summary>
+/// <summary>
+/// What the core promises of every plant, on climbers; they may not be turned, as their support stands still.
+/// </summary>
 public class ClimberInvarianceTests
 {
     public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(48);
 
     private static JsonObject Seeded(int seed) => Climbers.Random(seed, SupportKinds[seed % SupportKinds.Length]);
 
-    private static IEnumerable<object?> Essence(PlanDocument plan) => plan.Stems.Select(s => (object?)(s.Id, s.Decision, s.Verdict, s.Successor))
-        .Concat(plan.Steps.Select(s => (object?)(s.Stage, s.Stem, s.Action, s.Cut?.At, s.Ties.Count)))
-        .Concat(plan.Training!.Canes.Select(c => (object?)(c.Stem, c.How, c.Line, c.Strain)));
+    private static IEnumerable<object?> Essence(PlanDocument plan) =>
+        plan
+            .Stems.Select(s => (object?)(s.Id, s.Decision, s.Verdict, s.Successor))
+            .Concat(plan.Steps.Select(s => (object?)(s.Stage, s.Stem, s.Action, s.Cut?.At, s.Ties.Count)))
+            .Concat(plan.Training!.Canes.Select(c => (object?)(c.Stem, c.How, c.Line, c.Strain)));
 
     [Theory]
     [MemberData(nameof(Seeds))]
     public void The_order_of_canes_does_not_matter_and_the_same_survey_gives_the_same_bytes(int seed)
     {
         var survey = Seeded(seed);
-        var turned = survey.With("stems", new JsonArray([.. survey["stems"]!.AsArray().Reverse().Select(s => s!.DeepClone())]));
+        var turned = survey.With(
+            "stems",
+            new JsonArray([.. survey["stems"]!.AsArray().Reverse().Select(s => s!.DeepClone())])
+        );
         Assert.Equal(Plan(survey).ToJson(), Plan(turned).ToJson());
         Assert.Equal(Plan(survey).ToJson(), Plan(survey).ToJson());
     }
@@ -40,7 +47,10 @@ public class ClimberInvarianceTests
         more["stems"]!.AsArray().Add((JsonNode)Cane("Z", 3, 20, 6, 1500, 30).With("deadFrom", 0));
         var (before, after) = (Plan(survey), Plan(more));
         Assert.Equal(Decision.Remove, after.Stem("Z").Decision);
-        Assert.Equal(Essence(before), Essence(after).Where(e => !e!.ToString()!.Contains("Z,", StringComparison.Ordinal)));
+        Assert.Equal(
+            Essence(before),
+            Essence(after).Where(e => !e!.ToString()!.Contains("Z,", StringComparison.Ordinal))
+        );
     }
 
     [Theory]
@@ -50,9 +60,16 @@ public class ClimberInvarianceTests
         var survey = Seeded(seed);
         var before = Plan(survey);
         var pinned = (JsonObject)survey.DeepClone();
-        foreach (var stem in pinned["stems"]!.AsArray().OfType<JsonObject>().Where(s => (string)s["parent"]! == "crown"))
+        foreach (
+            var stem in pinned["stems"]!.AsArray().OfType<JsonObject>().Where(s => (string)s["parent"]! == "crown")
+        )
         {
-            stem["pin"] = before.Stem((string)stem["id"]!).Decision switch { Decision.Keep or Decision.Shorten => "keep", Decision.Remove => "remove", _ => null };
+            stem["pin"] = before.Stem((string)stem["id"]!).Decision switch
+            {
+                Decision.Keep or Decision.Shorten => "keep",
+                Decision.Remove => "remove",
+                _ => null,
+            };
         }
 
         Assert.Equal(before.Stems.Select(s => (s.Id, s.Decision)), Plan(pinned).Stems.Select(s => (s.Id, s.Decision)));
