@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Buds;
@@ -43,10 +44,10 @@ public sealed record BudPattern(double InternodeMm, int Handedness, double Sigma
 public static class Phyllotaxis
 {
     /// <summary>Spread of the turn at one node where it cannot be estimated, degrees (assumption).</summary>
-    public const double DefaultSigmaDeg = 15;
+    public static readonly double DefaultSigmaDeg = TradeNumbers.Of("turnSpread");
 
-    private const double ShortestShare = 0.4;
-    private const double LongestShare = 2.5;
+    private static readonly double ShortestShare = TradeNumbers.Of("shortestInternode");
+    private static readonly double LongestShare = TradeNumbers.Of("longestInternode");
 
     /// <summary>
     /// Fits internode length, way round and spread by least circular residual. Null where no bud's bearing was seen.

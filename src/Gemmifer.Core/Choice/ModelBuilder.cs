@@ -15,33 +15,33 @@ namespace Gemmifer.Core.Choice;
 public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Candidate> candidates)
 {
     /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
-    private const double ThickestMm = 25;
+    private static readonly double ThickestMm = TradeNumbers.Of("thickestCounted");
 
     /// <summary>An end nearer to the crown's axis than this stands in the centre, mm.</summary>
-    private const double CentreMm = 120;
+    private static readonly double CentreMm = TradeNumbers.Of("centre");
 
     /// <summary>Ends closer in bearing than this compete, degrees.</summary>
-    private const double CloseDeg = 60;
+    private static readonly double CloseDeg = TradeNumbers.Of("closeBearing");
 
     /// <summary>
     /// Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.
     /// </summary>
-    private const double TouchMm = 25,
-        TouchFromMm = 150;
+    private static readonly double TouchMm = TradeNumbers.Of("touch"),
+        TouchFromMm = TradeNumbers.Of("touchFrom");
 
     /// <summary>
     /// Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.
     /// </summary>
-    private const double FarMm = 100;
+    private static readonly double FarMm = TradeNumbers.Of("rubsAnyhow");
 
     /// <summary>
     /// A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.
     /// </summary>
-    private const double GapDeg = 150,
-        GapEdgeDeg = 45;
+    private static readonly double GapDeg = TradeNumbers.Of("gap"),
+        GapEdgeDeg = TradeNumbers.Of("gapEdge");
 
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
-    public const double ShootReachMm = 250;
+    public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
 
     private readonly Dictionary<string, Line> _lines = [];
     private readonly School _school = survey.School;

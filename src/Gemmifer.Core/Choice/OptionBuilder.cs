@@ -24,10 +24,10 @@ public sealed class OptionBuilder(
     /// <summary>
     /// A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.
     /// </summary>
-    private const int WindowNodes = 5;
+    private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
 
     /// <summary>A cut needs this much stem below it, mm.</summary>
-    private const double LeastStubMm = 30;
+    private static readonly double LeastStubMm = TradeNumbers.Of("leastStem");
 
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;

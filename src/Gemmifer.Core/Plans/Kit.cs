@@ -1,14 +1,16 @@
+using Gemmifer.Core.Plants;
+
 namespace Gemmifer.Core.Plans;
 
 /// <summary>What to carry: tools in the order of the rack, protection, ties and minutes.</summary>
 public static class Kit
 {
     /// <summary>Above so many minutes work is heavy, above so many steady (assumptions).</summary>
-    private const double HeavyMinutes = 60,
-        SteadyMinutes = 25;
+    private static readonly double HeavyMinutes = TradeNumbers.Of("heavyMinutes"),
+        SteadyMinutes = TradeNumbers.Of("steadyMinutes");
 
     /// <summary>So many cuts with the saw make any work heavy (assumption).</summary>
-    private const int HeavySaws = 3;
+    private static readonly int HeavySaws = (int)TradeNumbers.Of("heavySaws");
 
     /// <summary>Against thorns.</summary>
     public static IReadOnlyList<string> AgainstThorns { get; } = ["gauntlets", "long sleeves", "eye protection"];

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Plans;
 
@@ -6,10 +7,10 @@ namespace Gemmifer.Core.Plans;
 public static class ToolRack
 {
     /// <summary>Bypass secateurs cut up to here, mm.</summary>
-    public const double SecateursMm = 20;
+    public static readonly double SecateursMm = TradeNumbers.Of("secateurs");
 
     /// <summary>Loppers cut up to here, mm; above it a pruning saw.</summary>
-    public const double LoppersMm = 45;
+    public static readonly double LoppersMm = TradeNumbers.Of("loppers");
 
     /// <summary>What has a blade, in the order of the rack.</summary>
     public static ImmutableArray<Tool> Bladed { get; } = [Tool.Secateurs, Tool.Loppers, Tool.Saw, Tool.Shears];

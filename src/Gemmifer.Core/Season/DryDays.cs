@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Season;
 
@@ -14,10 +15,10 @@ public sealed record RainDay(DateOnly Day, double RainMm);
 public static class DryDays
 {
     /// <summary>So much rain makes a day wet, mm.</summary>
-    public const double WetMm = 1;
+    public static readonly double WetMm = TradeNumbers.Of("wetDay");
 
     /// <summary>A cut wants so many dry days after its own.</summary>
-    public const int DaysAfter = 2;
+    public static readonly int DaysAfter = (int)TradeNumbers.Of("dryDaysAfter");
 
     /// <summary>The first listed wet day among a day and the two after it; null where none is known.</summary>
     public static RainDay? WetAt(DateOnly day, ImmutableArray<RainDay> rain) =>

@@ -22,7 +22,9 @@ public sealed record GrowingPlace(bool Southern, int FrostMonth, int FrostDay)
 public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Date)
 {
     /// <summary>Work begun so many days before the main prune of a year is that year's still (assumption).</summary>
-    private const int SettledDays = 150;
+    private static readonly int SettledDays = (int)TradeNumbers.Of("thisYearsWorkDays");
+
+    private static readonly int PastDays = (int)TradeNumbers.Of("flowersPastDays");
 
     /// <summary>The last frost in the calendar year of the day.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);
@@ -67,9 +69,8 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
     /// </summary>
     public (DateOnly From, DateOnly To) FlowersAfterFrost()
     {
-        const int Past = 60;
         var from = LastFrost.AddDays(Kind.FlowerFromDays);
-        from = from < Date.AddDays(-Past) ? from.AddYears(1) : from;
+        from = from < Date.AddDays(-PastDays) ? from.AddYears(1) : from;
         return (from, from.AddDays(Kind.FlowerToDays - Kind.FlowerFromDays));
     }
 }

@@ -1,3 +1,5 @@
+using Gemmifer.Core.Plants;
+
 namespace Gemmifer.Core.Training;
 
 /// <summary>
@@ -7,12 +9,12 @@ namespace Gemmifer.Core.Training;
 public static class Bloom
 {
     /// <summary>Wood this far from vertical and more flowers at every node, degrees.</summary>
-    public const double FlatDeg = 45;
+    public static readonly double FlatDeg = TradeNumbers.Of("flat");
 
     /// <summary>
     /// Of upright wood only tip and side shoots flower: it counts so much of wood that lies flat (assumption).
     /// </summary>
-    public const double UprightWorth = 0.4;
+    public static readonly double UprightWorth = TradeNumbers.Of("uprightWorth");
 
     /// <summary>What wood counts in the choice of its place, 0 to 1.</summary>
     /// <param name="leanDeg">From vertical.</param>

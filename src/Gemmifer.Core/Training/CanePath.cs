@@ -1,4 +1,5 @@
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Training;
 
@@ -29,12 +30,12 @@ public abstract record CanePath
     /// <summary>
     /// At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).
     /// </summary>
-    public const double LeastTiedMm = 200;
+    public static readonly double LeastTiedMm = TradeNumbers.Of("leastTied");
 
     /// <summary>
     /// Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).
     /// </summary>
-    public const double StrainMm = 300;
+    public static readonly double StrainMm = TradeNumbers.Of("strainWeight");
 
     /// <summary>
     /// The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.

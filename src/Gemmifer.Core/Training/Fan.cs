@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Supports;
 
 namespace Gemmifer.Core.Training;
@@ -17,8 +18,8 @@ public static class Fan
     /// Nothing is tied nearer than this to an edge or an opening, mm, nor flatter than this above level, degrees
     /// (assumptions).
     /// </summary>
-    public const double MarginMm = 100,
-        FlattestDeg = 8;
+    public static readonly double MarginMm = TradeNumbers.Of("edgeMargin"),
+        FlattestDeg = TradeNumbers.Of("flattestLine");
 
     /// <summary>
     /// Steps in which the face is measured, and in which a line may give way to an opening within its sector.
@@ -27,17 +28,17 @@ public static class Fan
         Ways = 40;
 
     /// <summary>Wood that has to be cut off to fit a line weighs so much of line left bare (assumption).</summary>
-    public const double CutShare = 0.3;
+    public static readonly double CutShare = TradeNumbers.Of("cutToFit");
 
     /// <summary>
     /// A line leaves the middle of its sector only for more than this much length a radian, mm (assumption).
     /// </summary>
-    private const double GiveWayMm = 500;
+    private static readonly double GiveWayMm = TradeNumbers.Of("giveWay");
 
     /// <summary>
     /// A line keeps this share of its sector from either bound, so that neighbours do not run side by side.
     /// </summary>
-    private const double InsideShare = 0.15;
+    private static readonly double InsideShare = TradeNumbers.Of("insideSector");
 
     /// <summary>From here upward, from level, wood is upright and flowers at its tip only, radians.</summary>
     private const double UprightFrom = Math.PI / 4;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Supports;
 
 namespace Gemmifer.Core.Training;
@@ -12,10 +13,10 @@ namespace Gemmifer.Core.Training;
 public static class SupportLines
 {
     /// <summary>Canes that run side by side on an arch or a beam keep so far apart, mm.</summary>
-    public const double BesideMm = 80;
+    public static readonly double BesideMm = TradeNumbers.Of("besideEachOther");
 
     /// <summary>A cane lies so far outside the post it is wound round, mm.</summary>
-    private const double OutsideMm = 15;
+    private static readonly double OutsideMm = TradeNumbers.Of("outsideThePost");
 
     /// <summary>
     /// How flat a spiral may lie, from vertical, degrees: the flattest first, as it flowers at every node from 45 on.

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Supports;
 
 namespace Gemmifer.Core.Training;
@@ -16,8 +17,8 @@ public static class Ties
     /// Ties stand this far apart where there are no wires, mm, and each takes this much besides going round
     /// (assumptions).
     /// </summary>
-    public const double SpacingMm = 350,
-        KnotMm = 250;
+    public static readonly double SpacingMm = TradeNumbers.Of("tieSpacing"),
+        KnotMm = TradeNumbers.Of("tieKnot");
 
     /// <summary>
     /// The ties of a cane that lies on a line between two places: where the line crosses a wire, otherwise evenly, no
@@ -30,7 +31,7 @@ public static class Ties
         TargetLine line,
         double fromMm,
         double toMm,
-        double spacingMm = SpacingMm
+        double? spacingMm = null
     )
     {
         // A line that crosses wires is straight, so it rises evenly.
@@ -44,7 +45,7 @@ public static class Ties
             : null;
         if (support.Wires.IsEmpty || line is not StraightLine || along is not null)
         {
-            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
+            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / (spacingMm ?? SpacingMm)) - 1e-9));
             return
             [
                 .. Enumerable
@@ -70,10 +71,10 @@ public static class Ties
         Func<double, Point3> at,
         double fromMm,
         double toMm,
-        double spacingMm = SpacingMm
+        double? spacingMm = null
     )
     {
-        var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
+        var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / (spacingMm ?? SpacingMm)) - 1e-9));
         var places = Enumerable
             .Range(0, pieces + 1)
             .Select(k => (At: fromMm + ((toMm - fromMm) * k / pieces), On: support.Kind.ToString().ToLowerInvariant()));

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Training;
@@ -56,12 +57,12 @@ public sealed record TrainedFan(ImmutableArray<TrainedCane> Canes, double Covere
 public static class Trainer
 {
     /// <summary>A turn of a right angle weighs as much as so many millimetres of line left bare (assumption).</summary>
-    private const double TurnMm = 300;
+    private static readonly double TurnMm = TradeNumbers.Of("turn");
 
     /// <summary>
     /// A cane that gets no line weighs as much as so many millimetres of line left bare (assumption: it hangs loose).
     /// </summary>
-    public const double LeftLooseMm = 400;
+    public static readonly double LeftLooseMm = TradeNumbers.Of("leftLoose");
 
     /// <summary>
     /// Costs are whole thousandths of a millimetre; below them ties are decided by a hash of cane and line.
@@ -71,7 +72,7 @@ public static class Trainer
 
     private const int Halvings = 24;
 
-    private const long Loose = (long)LeftLooseMm * Thousandths * Ties;
+    private static readonly long Loose = (long)LeftLooseMm * Thousandths * Ties;
 
     /// <summary>Assigns; the order of canes and lines does not matter.</summary>
     /// <param name="inOrder">Canes may not cross, as on a fan; lines that run side by side or round a post have no

@@ -45,8 +45,8 @@ public class TrainerTests
             CanePath.To(c.Start, c.Direction, c.LengthMm, c.DiameterMm, c.Strain, l) is CanePath.Bent b
                 ? Trainer.Cost(c, l, b)
                 : long.MaxValue;
-        const long Loose = (long)Trainer.LeftLooseMm * 1000;
-        var sum = found.Canes.Sum(t => t.Line is null ? Loose : CostOf(canes.Single(c => c.Id == t.Id), t.Line!));
+        var loose = (long)Trainer.LeftLooseMm * 1000;
+        var sum = found.Canes.Sum(t => t.Line is null ? loose : CostOf(canes.Single(c => c.Id == t.Id), t.Line!));
         var byStand = canes
             .OrderByDescending(c => Math.Round(c.StandsAt, 9))
             .ThenBy(c => c.Start.X)
@@ -59,7 +59,7 @@ public class TrainerTests
                 return 0;
             }
 
-            var best = Best(i + 1, used, crossing) + Loose;
+            var best = Best(i + 1, used, crossing) + loose;
             for (var j = 0; j < lines.Length; j++)
             {
                 var free = crossing ? (used & (1 << j)) == 0 : used >> j == 0;

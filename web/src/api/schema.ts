@@ -605,7 +605,10 @@ export interface components {
             usual: {
                 [key: string]: components["schemas"]["UsualStem"];
             };
-            /** @description What the facts of the whole plant are taken to be where nobody measured them, by their names in the survey. */
+            /**
+             * @description What the facts of the whole plant are taken to be where nobody measured them, by their
+             *         names in the survey.
+             */
             usualFacts: {
                 [key: string]: number;
             };
@@ -782,7 +785,8 @@ export interface components {
             otherClock: null | number;
             /**
              * Format: double
-             * @description Give or take of the direction of a likely bud, hours (one standard deviation); null otherwise.
+             * @description Give or take of the direction of a likely bud, hours (one standard deviation); null
+             *                 otherwise.
              */
             spread?: null | number;
             face?: null | components["schemas"]["BudFace"];
@@ -935,7 +939,10 @@ export interface components {
             training: null | components["schemas"]["PlanTraining"];
             vine: null | components["schemas"]["PlanVine"];
             row: null | components["schemas"]["PlanRow"];
-            /** @description What each stem was taken to be, defaults filled in, in order of id: what a drawing draws. */
+            /**
+             * @description What each stem was taken to be, defaults filled in, in order of id: what a drawing
+             *                 draws.
+             */
             resolved: components["schemas"]["ResolvedStem"][];
         };
         /** @description What to expect of the coming season, as ranges. */
@@ -989,7 +996,8 @@ export interface components {
             canesMax: number;
             /**
              * Format: double
-             * @description Lowest cut, mm above the crown, or along the cane where canes hang; null where height does not matter.
+             * @description Lowest cut, mm above the crown, or along the cane where canes hang; null where height does
+             *                 not matter.
              */
             heightMin: null | number;
             /**
@@ -1081,7 +1089,8 @@ export interface components {
             text: components["schemas"]["Sentence"];
             /**
              * Format: int32
-             * @description Stems that one of the answers would decide otherwise; 0 where none, or where it was not tried.
+             * @description Stems that one of the answers would decide otherwise; 0 where none, or where it was not
+             *                 tried.
              * @default 0
              */
             changes: number;
@@ -1166,7 +1175,10 @@ export interface components {
             text: components["schemas"]["Sentence"];
             /** @description The measures in the text; null where there are none. */
             measures?: null | components["schemas"]["Measure"][];
-            /** @description The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and its length; null where none. */
+            /**
+             * @description The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and
+             *     its length; null where none.
+             */
             how?: null | number[];
             class?: null | components["schemas"]["CaneClass"];
         };
@@ -1275,7 +1287,8 @@ export interface components {
             covered: number;
             /**
              * Format: double
-             * @description What letting canes cross would gain, millimetres of line covered; 0 where nothing.
+             * @description What letting canes cross would gain, millimetres of line covered; 0 where
+             *                 nothing.
              */
             crossingGain: number;
             /**
@@ -1318,7 +1331,8 @@ export interface components {
             timeline: components["schemas"]["PlanVineYear"][];
             /**
              * Format: date
-             * @description The next dry day where rain speaks against the day planned; null where none is known or none is needed.
+             * @description The next dry day where rain speaks against the day planned; null where none is known or none is
+             *                 needed.
              */
             dryDay: null | string;
         };
@@ -1442,7 +1456,10 @@ export interface components {
             provenance: components["schemas"]["Provenance"];
             why: string;
         };
-        /** @description A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what it was. */
+        /**
+         * @description A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what
+         *     it was.
+         */
         RuleSchool: {
             id: string;
             name: string;
@@ -1516,7 +1533,8 @@ export interface components {
             values: components["schemas"]["SchoolValueView"][];
         };
         /**
-         * @description A sentence of a plan and the measures that stand in it as numbers, so that a screen can show them in other units without reading
+         * @description A sentence of a plan and the measures that stand in it as numbers, so that a screen can show them in other units
+         *     without reading
          *     the words.
          */
         Sentence: string;
@@ -1578,7 +1596,8 @@ export interface components {
             revision: number;
             /**
              * Format: int32
-             * @description The season its stems were carried over from; null where they were seen this season.
+             * @description The season its stems were carried over from; null where they were seen this
+             *         season.
              */
             carriedFrom: null | number;
             /** @description The survey in the exchange format gemmifer.survey/1. */

@@ -21,7 +21,7 @@ internal sealed class CaneSteps(
 )
 {
     /// <summary>A longer cane is taken out in pieces, mm (assumption).</summary>
-    private const double LongMm = 2500;
+    private static readonly double LongMm = CaneNumbers.Of["inPieces"];
 
     private readonly School _school = survey.School;
     private readonly bool _diseased = decided.Any(d => d.Finding.Verdict == Verdict.Diseased);

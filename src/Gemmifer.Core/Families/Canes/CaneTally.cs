@@ -18,7 +18,7 @@ internal sealed class CaneTally(
 )
 {
     /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
-    private const int ShearMinutes = 4;
+    private static readonly int ShearMinutes = (int)CaneNumbers.Of["shearMinutes"];
 
     private readonly ImmutableArray<Decided> _canes =
     [

@@ -21,7 +21,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     private const int YearsAhead = 5;
 
     /// <summary>However short the kind, a shoot is this share of an ordinary one (assumption).</summary>
-    private const double LeastShare = 0.3;
+    private static readonly double LeastShare = CaneNumbers.Of["shootLeastShare"];
 
     /// <summary>Length of a new shoot by midsummer, mm, by vigour (assumption).</summary>
     private double ShootMm =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -20,8 +21,8 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
         MostStems = 24;
 
     /// <summary>A length nobody measured may well be this much shorter or longer (assumption).</summary>
-    private const double ShortShare = 0.7,
-        LongShare = 1.4;
+    private static readonly double ShortShare = CaneNumbers.Of["mayBeShorter"],
+        LongShare = CaneNumbers.Of["mayBeLonger"];
 
     /// <summary>The looks, the most helpful first.</summary>
     public IEnumerable<PlanQuestion> Ask()
