@@ -160,10 +160,15 @@ internal static class CanePlan
             work.Remove(
                 s.Stem,
                 Stage.Suckers,
-                "trunk-shoot",
-                "Shoots from the trunk take strength from the head.",
-                text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
-                    + "head."
+                new PlanReason(
+                    "trunk-shoot",
+                    "Shoots from the trunk take strength from the head.",
+                    Provenance.Practice
+                ),
+                by: new Handwork(
+                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
+                        + "head."
+                )
             );
         }
 
@@ -247,7 +252,11 @@ internal static class CanePlan
         }
         else if (p is { Old: { } old, Shoots.IsEmpty: false })
         {
-            work.Remove(old, Stage.Thin, "spent", "It has borne; nothing on it is needed.");
+            work.Remove(
+                old,
+                Stage.Thin,
+                new PlanReason("spent", "It has borne; nothing on it is needed.", Provenance.Practice)
+            );
         }
 
         foreach (var s in p.Shoots)
@@ -255,8 +264,7 @@ internal static class CanePlan
             work.Remove(
                 s.Stem,
                 Stage.Thin,
-                "surplus",
-                "Neither a cane nor a spur is needed of it.",
+                new PlanReason("surplus", "Neither a cane nor a spur is needed of it.", Provenance.Practice),
                 flips: "A bigger budget would ask for another cane."
             );
         }

@@ -27,11 +27,16 @@ internal static class SecondPlan
                     work.Remove(
                         s.Stem,
                         Stage.Suckers,
-                        "trunk-shoot",
-                        "Shoots from the trunk take strength from the head and the arms.",
-                        action: StepAction.RubOff,
-                        tool: Tool.Fingers,
-                        text: $"Snap {s.Stem.Id} off the trunk while it is short."
+                        new PlanReason(
+                            "trunk-shoot",
+                            "Shoots from the trunk take strength from the head and the arms.",
+                            Provenance.Practice
+                        ),
+                        by: new Handwork(
+                            Text: $"Snap {s.Stem.Id} off the trunk while it is short.",
+                            Action: StepAction.RubOff,
+                            Tool: Tool.Fingers
+                        )
                     );
                     continue;
                 }

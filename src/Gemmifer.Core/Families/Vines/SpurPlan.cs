@@ -147,10 +147,15 @@ internal static class SpurPlan
                     work.Remove(
                         s.Stem,
                         Stage.Suckers,
-                        "trunk-shoot",
-                        "Shoots from the trunk take strength from the head and the arms.",
-                        text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength "
-                            + "from the head and the arms."
+                        new PlanReason(
+                            "trunk-shoot",
+                            "Shoots from the trunk take strength from the head and the arms.",
+                            Provenance.Practice
+                        ),
+                        by: new Handwork(
+                            Text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength "
+                                + "from the head and the arms."
+                        )
                     );
                 }
 
@@ -339,8 +344,11 @@ internal static class SpurPlan
             work.Remove(
                 s.Stem,
                 Stage.Count,
-                "position",
-                $"One shoot stays in each place, and here it is {best.Stem.Id}."
+                new PlanReason(
+                    "position",
+                    $"One shoot stays in each place, and here it is {best.Stem.Id}.",
+                    Provenance.Practice
+                )
             );
         }
 
@@ -420,7 +428,7 @@ internal static class SpurPlan
                 .Where(s => work.Parts.OldWood.Contains(s) && !kept.ContainsKey(s.Id))
         )
         {
-            work.Remove(old, Stage.Count, "position", "Nothing on it stays.");
+            work.Remove(old, Stage.Count, new PlanReason("position", "Nothing on it stays.", Provenance.Practice));
         }
 
         IEnumerable<(Stem On, Stem Young)> Chain(Stem young)
@@ -443,9 +451,7 @@ internal static class SpurPlan
             work.Remove(
                 p.Old,
                 Stage.Thin,
-                "spurSpacing",
-                why,
-                work.School.Value("spurSpacing").Provenance,
+                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance),
                 flips: "A bigger budget, or a weaker neighbour, would let it stay."
             );
         }
@@ -455,9 +461,7 @@ internal static class SpurPlan
             work.Remove(
                 s.Stem,
                 Stage.Thin,
-                "spurSpacing",
-                why,
-                work.School.Value("spurSpacing").Provenance,
+                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance),
                 flips: "A bigger budget, or a weaker neighbour, would let it stay."
             );
         }

@@ -28,11 +28,16 @@ internal static class SummerPlan
                     work.Remove(
                         s.Stem,
                         Stage.Suckers,
-                        "trunk-shoot",
-                        "Shoots from the trunk take strength from the head and the arms.",
-                        action: StepAction.RubOff,
-                        tool: Soft(s.Stem) ? Tool.Fingers : Tool.Secateurs,
-                        text: $"Snap {s.Stem.Id} off the trunk, flush with it."
+                        new PlanReason(
+                            "trunk-shoot",
+                            "Shoots from the trunk take strength from the head and the arms.",
+                            Provenance.Practice
+                        ),
+                        by: new Handwork(
+                            Text: $"Snap {s.Stem.Id} off the trunk, flush with it.",
+                            Action: StepAction.RubOff,
+                            Tool: Soft(s.Stem) ? Tool.Fingers : Tool.Secateurs
+                        )
                     );
                     continue;
                 }
@@ -131,7 +136,7 @@ internal static class SummerPlan
     {
         if (s.Stem.Pin is Pin.Remove)
         {
-            work.Remove(s.Stem, Stage.Count, "pin", "You asked for it to go.", Provenance.User);
+            work.Remove(s.Stem, Stage.Count, new PlanReason("pin", "You asked for it to go.", Provenance.User));
         }
         else
         {
@@ -156,11 +161,13 @@ internal static class SummerPlan
             work.Remove(
                 stem,
                 Stage.Crossing,
-                "inward",
-                "It does not come from a spur and grows inward, where it would shade the fruit.",
-                action: StepAction.RubOff,
-                tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs,
-                flips: "If it can be laid outward, it may stay."
+                new PlanReason(
+                    "inward",
+                    "It does not come from a spur and grows inward, where it would shade the fruit.",
+                    Provenance.Practice
+                ),
+                flips: "If it can be laid outward, it may stay.",
+                by: new Handwork(Action: StepAction.RubOff, Tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs)
             );
             return;
         }

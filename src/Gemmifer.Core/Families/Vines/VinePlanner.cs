@@ -92,9 +92,7 @@ internal static class VinePlanner
                         finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
                             ? Stages.Of(finding.Verdict)
                             : Stage.Thin,
-                        "pin",
-                        "You asked for it to go.",
-                        Provenance.User
+                        new PlanReason("pin", "You asked for it to go.", Provenance.User)
                     );
                     break;
                 case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when spared:
@@ -103,7 +101,11 @@ internal static class VinePlanner
                     // A broken young vine keeps its shoots.
                     break;
                 case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
-                    work.Remove(stem, Stages.Of(finding.Verdict), rule, finding.Text, finding.Provenance);
+                    work.Remove(
+                        stem,
+                        Stages.Of(finding.Verdict),
+                        new PlanReason(rule, finding.Text, finding.Provenance)
+                    );
                     break;
                 case Verdict.Dead
                 or Verdict.Diseased
@@ -117,7 +119,7 @@ internal static class VinePlanner
                     work.Join(stem, last, Stages.Of(finding.Verdict), finding.Text);
                     break;
                 case Verdict.Sucker when !spared:
-                    work.Remove(stem, Stage.Suckers, rule, finding.Text, finding.Provenance);
+                    work.Remove(stem, Stage.Suckers, new PlanReason(rule, finding.Text, finding.Provenance));
                     break;
                 case Verdict.Unsure when old && stem.Pin is null:
                     work.Set(
@@ -166,7 +168,11 @@ internal static class VinePlanner
         {
             if (work.Parts.SideShoots.Contains(stem) && task == VineTask.Winter)
             {
-                work.Remove(stem, Stage.Laterals, "sideling", "Side shoots of last season's shoots come off.");
+                work.Remove(
+                    stem,
+                    Stage.Laterals,
+                    new PlanReason("sideling", "Side shoots of last season's shoots come off.", Provenance.Practice)
+                );
             }
             else if (work.Parts.OneYear.Contains(stem))
             {

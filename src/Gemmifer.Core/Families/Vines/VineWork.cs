@@ -8,6 +8,11 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Vines;
 
+/// <summary>How a stem is taken off, where that is not by a cut in the usual words.</summary>
+/// <param name="Text">The sentence of the step; null for the usual one.</param>
+/// <param name="Tool">Null for the tool of its thickness.</param>
+internal sealed record Handwork(string? Text = null, StepAction Action = StepAction.Remove, Tool? Tool = null);
+
 /// <summary>One cut on a vine.</summary>
 /// <param name="AlongMm">Where, along the stem, mm; null where the bud has still to be found.</param>
 /// <param name="At">The place in space, before any tying.</param>
@@ -97,37 +102,27 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         );
 
     /// <summary>Takes a stem off at its base.</summary>
-    public void Remove(
-        Stem stem,
-        Stage stage,
-        string rule,
-        string why,
-        Provenance provenance = Provenance.Practice,
-        string? text = null,
-        StepAction action = StepAction.Remove,
-        Tool? tool = null,
-        string? flips = null
-    )
+    /// <param name="by">How, where that is not by a cut in the usual words.</param>
+    public void Remove(Stem stem, Stage stage, PlanReason reason, string? flips = null, Handwork? by = null)
     {
         var at = Tree.Axis(stem).Start;
-        tool ??= ToolRack.For(stem.DiameterMm);
+        var tool = by?.Tool ?? ToolRack.For(stem.DiameterMm);
         var where =
             stem.Parent.Origin == Origin.Ground ? CutPlace.Ground
             : parts.Trunk?.Id == stem.Parent.StemId || stem.TopLevel ? CutPlace.Base
             : CutPlace.Ring;
+        var from = stem.TopLevel ? " at its base" : $" {stem.Parent.StemId} where it starts";
         Set(
             new VineDecided(
                 stem,
                 Decision.Remove,
-                new PlanReason(rule, why, provenance),
+                reason,
                 flips,
                 null,
                 new VineCut(0, at, where, null, 0, 0),
                 stage,
-                action,
-                text
-                    ?? $"Take {stem.Id} "
-                        + $"off{(stem.TopLevel ? " at its base" : $" {stem.Parent.StemId} where it starts")}. {why}",
+                by?.Action ?? StepAction.Remove,
+                by?.Text ?? $"Take {stem.Id} off{from}. {reason.Text.Marked}",
                 tool,
                 CautionFor(stage, tool),
                 LeftMm: 0

@@ -83,8 +83,11 @@ internal static class YoungPlan
             work.Remove(
                 other.Stem,
                 Stage.Thin,
-                "one-shoot",
-                $"One straight shoot becomes the trunk, and {best.Stem.Id} is the best.",
+                new PlanReason(
+                    "one-shoot",
+                    $"One straight shoot becomes the trunk, and {best.Stem.Id} is the best.",
+                    Provenance.Practice
+                ),
                 flips: $"It would stay if {best.Stem.Id} were broken."
             );
         }
@@ -308,10 +311,15 @@ internal static class YoungPlan
             work.Remove(
                 s.Stem,
                 Stage.Suckers,
-                "trunk-shoot",
-                "Shoots from the trunk take strength from the head.",
-                text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
-                    + "head."
+                new PlanReason(
+                    "trunk-shoot",
+                    "Shoots from the trunk take strength from the head.",
+                    Provenance.Practice
+                ),
+                by: new Handwork(
+                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
+                        + "head."
+                )
             );
         }
 
@@ -358,7 +366,11 @@ internal static class YoungPlan
 
         foreach (var s in at.SelectMany(p => p.Shoots))
         {
-            work.Remove(s.Stem, Stage.Thin, "first-spurs", "Two shoots make the head; this one is not needed.");
+            work.Remove(
+                s.Stem,
+                Stage.Thin,
+                new PlanReason("first-spurs", "Two shoots make the head; this one is not needed.", Provenance.Practice)
+            );
         }
 
         return new VineOutcome(
@@ -399,7 +411,11 @@ internal static class YoungPlan
 
         foreach (var s in alive.Skip(Several))
         {
-            work.Remove(s.Stem, Stage.Thin, "broken", "Four shoots are enough to choose from.");
+            work.Remove(
+                s.Stem,
+                Stage.Thin,
+                new PlanReason("broken", "Four shoots are enough to choose from.", Provenance.Practice)
+            );
         }
 
         var next = survey.Season.NextWinter;
