@@ -175,7 +175,8 @@ export function RowDrawing(props: {
         {each > 1 ? `; one drawn for ${each}` : ""}
       </text>
       <text x={across(0)} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        across, {long(broad)}
+        {paper === small ? "" : "across, "}
+        {long(broad)}
       </text>
     </svg>
   );
