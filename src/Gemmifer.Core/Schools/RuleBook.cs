@@ -23,7 +23,10 @@ public sealed class RuleBook
     /// <summary>The whole file, for what is more than numbers.</summary>
     internal JsonElement Document { get; }
 
-    /// <summary>Reads a file of the assembly, as in <c>rules/vines.json</c>.</summary>
+    /// <summary>The book of a family, by the name of its folder.</summary>
+    internal static RuleBook Of(string folder) => Read($"rules/Families/{folder}/Data/rules.json");
+
+    /// <summary>Reads a file of the assembly.</summary>
     internal static RuleBook Read(string name) => new(DataFiles.Read(name), name);
 
     /// <summary>A number as a whole one.</summary>

@@ -34,7 +34,10 @@ public sealed record Support(
     public double ToMm => FromMm + WidthMm;
 
     /// <summary>Whether canes are fanned out flat on it.</summary>
-    public bool Flat => Kind is SupportKind.Wall or SupportKind.Fence or SupportKind.Wires;
+    public bool Flat => Traits.Form == SupportForm.Face;
+
+    /// <summary>What is to be known of its kind.</summary>
+    public SupportTraits Traits => SupportTraits.Of(Kind);
 }
 
 /// <summary>A level wire.</summary>

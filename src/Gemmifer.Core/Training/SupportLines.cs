@@ -40,20 +40,18 @@ public static class SupportLines
     )
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
-        return support.Kind switch
+        return support.Traits.Form switch
         {
-            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires =>
+            SupportForm.Face =>
             [
                 OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards)),
             ],
-            SupportKind.Post or SupportKind.Obelisk or SupportKind.Stake => SpiralLeansDeg.Select(lean =>
-                Spirals(support, count, lean)
-            ),
-            SupportKind.Arch => [Over(support, crown, count)],
-            SupportKind.Pergola => BeamTurnsMm
+            SupportForm.Round => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
+            SupportForm.Arch => [Over(support, crown, count)],
+            SupportForm.Beam => BeamTurnsMm
                 .Where(r => r <= support.HeightMm - 200)
                 .Select(r => AlongBeam(support, crown, count, r)),
-            SupportKind.TTrellis => [],
+            SupportForm.Trellis => [],
             _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
         };
     }

@@ -5,7 +5,7 @@ import { spreadOnRing } from "./labels";
 import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
 import { axisIn, crowded, endOf, extentOf, lettered, rank, type Scene, type State } from "./scene";
 import { clockOf } from "./geometry";
-import { frameOf } from "./SupportShape";
+import { frameOf, supports } from "./SupportShape";
 
 const size = 440;
 const tall = 456;
@@ -231,7 +231,7 @@ export function FromAbove(props: Props) {
 function Seat({ support, view }: { support: Support; view: View }) {
   const frame = frameOf(support);
   const [a, b] = [view.flat({ x: frame.left, y: frame.y, z: 0 }), view.flat({ x: frame.right, y: frame.y, z: 0 })];
-  if (support.kind === "post" || support.kind === "obelisk" || support.kind === "stake") {
+  if (supports[support.kind].form === "round") {
     return (
       <circle
         cx={(a.x + b.x) / 2}

@@ -6,7 +6,7 @@ import { aslant, type Flat, fromFront, heading, outline, placeAt, type View } fr
 import { spreadApart } from "./labels";
 import { halo, Patterns, pointable, StemLabel, StemShape } from "./paper";
 import { axisIn, endOf, lettered, rank, type Scene, type State } from "./scene";
-import { frameOf, SupportShape } from "./SupportShape";
+import { frameOf, supports, SupportShape } from "./SupportShape";
 
 /** Paper for a wide window and for a phone: the same size of letters on both. */
 const wide = { width: 640, height: 456 };
@@ -46,7 +46,7 @@ export function OnSupport(props: OnSupportProps) {
   const scale = Math.min((soilAt - top) / high, (width - 20) / (right - left));
   const foot = { x: width / 2 - ((left + right) / 2) * scale, y: soilAt };
   // Canes run side by side over an arch and along a beam: seen a little aslant.
-  const deep = support.kind === "arch" || support.kind === "pergola";
+  const deep = supports[support.kind].sideways;
   const view: View = deep ? aslant(foot, scale) : fromFront(foot, scale);
   const after = state !== "found";
   const tops = lettered(scene, state);

@@ -83,139 +83,262 @@ export function SupportShape(props: {
 /** Half the depth of an arch, mm: nobody is asked for it. */
 const deep = 220;
 
-function Body({ support, view }: { support: Support; view: View }) {
+interface Drawn {
+  support: Support;
+  view: View;
+}
+
+/** Left, right and top of a support, its middle and half its width, mm; its upper left and lower right on paper. */
+function cornersOf(support: Support, view: View) {
   const { left, right, height } = frameOf(support);
   const at = (x: number, z: number) => view.flat({ x, y: 0, z });
-  const [a, b] = [at(left, height), at(right, 0)];
-  const middle = (left + right) / 2;
-  const half = (right - left) / 2;
-  switch (support.kind) {
-    case "wall":
-      return (
-        <g>
-          <rect x={a.x} y={a.y} width={b.x - a.x} height={b.y - a.y} fill="var(--soil)" opacity={0.42} />
-          <path d={courses(a.x, a.y, b.x, b.y)} {...line} strokeWidth="0.7" opacity={0.38} />
-          <line x1={a.x} y1={a.y} x2={b.x} y2={a.y} stroke="var(--muted)" strokeWidth="2" />
-        </g>
-      );
-    case "fence": {
-      const boards = Math.max(2, Math.round((right - left) / 160));
-      const wide = (b.x - a.x) / boards;
-      return (
-        <g>
-          {Array.from({ length: boards }, (_, i) => (
-            <rect
-              key={i}
-              x={a.x + i * wide + wide * 0.08}
-              y={a.y}
-              width={wide * 0.84}
-              height={b.y - a.y}
-              fill="var(--soil)"
-              opacity={i % 2 === 0 ? 0.5 : 0.36}
-            />
-          ))}
-          {[0.18, 0.82].map((s) => (
-            <line
-              key={s}
-              x1={a.x}
-              x2={b.x}
-              y1={a.y + (b.y - a.y) * s}
-              y2={a.y + (b.y - a.y) * s}
-              stroke="var(--muted)"
-              strokeWidth="1.2"
-              opacity={0.6}
-            />
-          ))}
-        </g>
-      );
-    }
-    case "wires":
-      return (
-        <g fill="var(--soil)" stroke="var(--muted)" strokeWidth="1">
-          {[a.x, b.x].map((x) => (
-            <rect key={x} x={x - 4} y={a.y - 8} width="8" height={b.y - a.y + 8} />
-          ))}
-        </g>
-      );
-    case "arch": {
-      // Legs as high as leaves a half circle above them; two hoops one behind the other, with rungs.
-      const bow = Math.min(half, height);
-      const leg = height - bow;
-      const radius = (half * half + bow * bow) / (2 * bow);
-      const hoop = (y: number) => {
-        const on = (x: number, z: number) => view.flat({ x, y, z });
-        const [l, r, tl, tr] = [on(left, 0), on(right, 0), on(left, leg), on(right, leg)];
-        const size = radius * view.scale;
-        return `M${l.x} ${l.y}L${tl.x} ${tl.y}A${size} ${size} 0 ${bow > half ? 1 : 0} 1 ${tr.x} ${tr.y}L${r.x} ${r.y}`;
-      };
-      const rungs = Array.from({ length: Math.floor(leg / 300) }, (_, i) => (i + 1) * 300);
-      const bows = [30, 60, 90, 120, 150].map((a) => [
-        middle - radius * Math.cos((a * Math.PI) / 180),
-        height - radius + radius * Math.sin((a * Math.PI) / 180),
-      ]);
-      const rung = (x: number, z: number) => {
-        const [p, q] = [view.flat({ x, y: -deep, z }), view.flat({ x, y: deep, z })];
-        return <path key={`${x}-${z}`} d={`M${p.x} ${p.y}L${q.x} ${q.y}`} strokeWidth="1.3" opacity={0.6} />;
-      };
-      return (
-        <g {...line} strokeWidth="2.4">
-          <path d={hoop(deep)} opacity={0.55} />
-          <path d={hoop(-deep)} />
-          {rungs.flatMap((z) => [left, right].map((x) => rung(x, z)))}
-          {leg > 0 && bows.map(([x, z]) => rung(x!, z!))}
-        </g>
-      );
-    }
-    case "obelisk": {
-      const foot = half * 1.35;
-      const top = half * 0.5;
-      const side = (s: number, z: number) => at(middle + s * (foot + ((top - foot) * z) / height), z);
-      const rungs = Array.from({ length: Math.max(1, Math.floor(height / 350)) }, (_, i) => (i + 0.6) * 350).filter(
-        (z) => z < height,
-      );
-      const [l0, l1, r0, r1] = [side(-1, 0), side(-1, height), side(1, 0), side(1, height)];
-      const peak = at(middle, height + half * 0.9);
-      return (
-        <g {...line} strokeWidth="2.2">
-          <path d={`M${l0.x} ${l0.y}L${l1.x} ${l1.y}L${peak.x} ${peak.y}L${r1.x} ${r1.y}L${r0.x} ${r0.y}`} />
-          <path d={`M${at(middle, 0).x} ${l0.y}V${peak.y}`} strokeWidth="1.2" opacity={0.5} />
-          {rungs.map((z) => (
-            <path key={z} d={`M${side(-1, z).x} ${side(-1, z).y}H${side(1, z).x}`} strokeWidth="1.2" opacity={0.6} />
-          ))}
-        </g>
-      );
-    }
-    case "pergola": {
-      const post = Math.max(5, 110 * view.scale);
-      const beam = Math.max(6, 140 * view.scale);
-      return (
-        <g fill="var(--soil)" stroke="var(--muted)" strokeWidth="1">
-          {[a.x, b.x - post].map((x) => (
-            <rect key={x} x={x} y={a.y} width={post} height={b.y - a.y} />
-          ))}
-          <rect x={a.x - 12} y={a.y} width={b.x - a.x + 24} height={beam} />
-          {Array.from(
-            { length: Math.max(2, Math.round((right - left) / 500)) },
-            (_, i, n = Math.max(2, Math.round((right - left) / 500))) => (
-              <rect key={i} x={a.x + ((b.x - a.x - 7) * i) / (n - 1)} y={a.y - 8} width="7" height="8" />
-            ),
-          )}
-        </g>
-      );
-    }
-    default:
-      return (
+  return {
+    left,
+    right,
+    height,
+    at,
+    a: at(left, height),
+    b: at(right, 0),
+    middle: (left + right) / 2,
+    half: (right - left) / 2,
+  };
+}
+
+function Wall({ support, view }: Drawn) {
+  const { a, b } = cornersOf(support, view);
+  return (
+    <g>
+      <rect x={a.x} y={a.y} width={b.x - a.x} height={b.y - a.y} fill="var(--soil)" opacity={0.42} />
+      <path d={courses(a.x, a.y, b.x, b.y)} {...line} strokeWidth="0.7" opacity={0.38} />
+      <line x1={a.x} y1={a.y} x2={b.x} y2={a.y} stroke="var(--muted)" strokeWidth="2" />
+    </g>
+  );
+}
+
+function Fence({ support, view }: Drawn) {
+  const { left, right, a, b } = cornersOf(support, view);
+  const boards = Math.max(2, Math.round((right - left) / 160));
+  const wide = (b.x - a.x) / boards;
+  return (
+    <g>
+      {Array.from({ length: boards }, (_, i) => (
         <rect
-          x={a.x}
+          key={i}
+          x={a.x + i * wide + wide * 0.08}
           y={a.y}
-          width={b.x - a.x}
+          width={wide * 0.84}
           height={b.y - a.y}
           fill="var(--soil)"
+          opacity={i % 2 === 0 ? 0.5 : 0.36}
+        />
+      ))}
+      {[0.18, 0.82].map((s) => (
+        <line
+          key={s}
+          x1={a.x}
+          x2={b.x}
+          y1={a.y + (b.y - a.y) * s}
+          y2={a.y + (b.y - a.y) * s}
           stroke="var(--muted)"
           strokeWidth="1.2"
+          opacity={0.6}
         />
-      );
-  }
+      ))}
+    </g>
+  );
+}
+
+function Wires({ support, view }: Drawn) {
+  const { a, b } = cornersOf(support, view);
+  return (
+    <g fill="var(--soil)" stroke="var(--muted)" strokeWidth="1">
+      {[a.x, b.x].map((x) => (
+        <rect key={x} x={x - 4} y={a.y - 8} width="8" height={b.y - a.y + 8} />
+      ))}
+    </g>
+  );
+}
+
+function Arch({ support, view }: Drawn) {
+  const { left, right, height, middle, half } = cornersOf(support, view);
+  // Legs as high as leaves a half circle above them; two hoops one behind the other, with rungs.
+  const bow = Math.min(half, height);
+  const leg = height - bow;
+  const radius = (half * half + bow * bow) / (2 * bow);
+  const hoop = (y: number) => {
+    const on = (x: number, z: number) => view.flat({ x, y, z });
+    const [l, r, tl, tr] = [on(left, 0), on(right, 0), on(left, leg), on(right, leg)];
+    const size = radius * view.scale;
+    return `M${l.x} ${l.y}L${tl.x} ${tl.y}A${size} ${size} 0 ${bow > half ? 1 : 0} 1 ${tr.x} ${tr.y}L${r.x} ${r.y}`;
+  };
+  const rungs = Array.from({ length: Math.floor(leg / 300) }, (_, i) => (i + 1) * 300);
+  const bows = [30, 60, 90, 120, 150].map((a) => [
+    middle - radius * Math.cos((a * Math.PI) / 180),
+    height - radius + radius * Math.sin((a * Math.PI) / 180),
+  ]);
+  const rung = (x: number, z: number) => {
+    const [p, q] = [view.flat({ x, y: -deep, z }), view.flat({ x, y: deep, z })];
+    return <path key={`${x}-${z}`} d={`M${p.x} ${p.y}L${q.x} ${q.y}`} strokeWidth="1.3" opacity={0.6} />;
+  };
+  return (
+    <g {...line} strokeWidth="2.4">
+      <path d={hoop(deep)} opacity={0.55} />
+      <path d={hoop(-deep)} />
+      {rungs.flatMap((z) => [left, right].map((x) => rung(x, z)))}
+      {leg > 0 && bows.map(([x, z]) => rung(x!, z!))}
+    </g>
+  );
+}
+
+function Obelisk({ support, view }: Drawn) {
+  const { height, at, middle, half } = cornersOf(support, view);
+  const foot = half * 1.35;
+  const top = half * 0.5;
+  const side = (s: number, z: number) => at(middle + s * (foot + ((top - foot) * z) / height), z);
+  const rungs = Array.from({ length: Math.max(1, Math.floor(height / 350)) }, (_, i) => (i + 0.6) * 350).filter(
+    (z) => z < height,
+  );
+  const [l0, l1, r0, r1] = [side(-1, 0), side(-1, height), side(1, 0), side(1, height)];
+  const peak = at(middle, height + half * 0.9);
+  return (
+    <g {...line} strokeWidth="2.2">
+      <path d={`M${l0.x} ${l0.y}L${l1.x} ${l1.y}L${peak.x} ${peak.y}L${r1.x} ${r1.y}L${r0.x} ${r0.y}`} />
+      <path d={`M${at(middle, 0).x} ${l0.y}V${peak.y}`} strokeWidth="1.2" opacity={0.5} />
+      {rungs.map((z) => (
+        <path key={z} d={`M${side(-1, z).x} ${side(-1, z).y}H${side(1, z).x}`} strokeWidth="1.2" opacity={0.6} />
+      ))}
+    </g>
+  );
+}
+
+function Pergola({ support, view }: Drawn) {
+  const { left, right, a, b } = cornersOf(support, view);
+  const post = Math.max(5, 110 * view.scale);
+  const beam = Math.max(6, 140 * view.scale);
+  return (
+    <g fill="var(--soil)" stroke="var(--muted)" strokeWidth="1">
+      {[a.x, b.x - post].map((x) => (
+        <rect key={x} x={x} y={a.y} width={post} height={b.y - a.y} />
+      ))}
+      <rect x={a.x - 12} y={a.y} width={b.x - a.x + 24} height={beam} />
+      {Array.from(
+        { length: Math.max(2, Math.round((right - left) / 500)) },
+        (_, i, n = Math.max(2, Math.round((right - left) / 500))) => (
+          <rect key={i} x={a.x + ((b.x - a.x - 7) * i) / (n - 1)} y={a.y - 8} width="7" height="8" />
+        ),
+      )}
+    </g>
+  );
+}
+
+function Post({ support, view }: Drawn) {
+  const { a, b } = cornersOf(support, view);
+  return (
+    <rect
+      x={a.x}
+      y={a.y}
+      width={b.x - a.x}
+      height={b.y - a.y}
+      fill="var(--soil)"
+      stroke="var(--muted)"
+      strokeWidth="1.2"
+    />
+  );
+}
+
+/** A kind of support as people say it and as it is drawn. */
+interface Kind {
+  word: string;
+  /** What its width is asked for as. */
+  width: string;
+  hint: string;
+  /** Usual measures to begin with, mm. */
+  usual: [width: number, height: number];
+  /** Canes are fanned out on a face, wound round it, or led over or along it. */
+  form: "face" | "round" | "over";
+  /** It begins at the plant and stands to one side of it. */
+  sideways: boolean;
+  /** A climber is offered it. */
+  offered: boolean;
+  Body: (props: Drawn) => React.ReactNode;
+}
+
+const kindOf = (kind: Partial<Kind> & Pick<Kind, "word" | "usual" | "form" | "Body">): Kind => ({
+  width: "Width",
+  hint: "",
+  sideways: false,
+  offered: true,
+  ...kind,
+});
+
+/** Every kind of support; the only place of the client that knows them one by one. */
+export const supports: Record<Support["kind"], Kind> = {
+  wall: kindOf({
+    word: "a wall",
+    width: "Width of wall it may cover",
+    hint: "canes are fanned out and tied to eyes or a trellis",
+    usual: [3000, 2400],
+    form: "face",
+    Body: Wall,
+  }),
+  fence: kindOf({
+    word: "a fence",
+    width: "Width of fence it may cover",
+    hint: "canes are fanned out and tied to the boards",
+    usual: [3000, 1800],
+    form: "face",
+    Body: Fence,
+  }),
+  wires: kindOf({
+    word: "wires",
+    width: "Length of the wires",
+    hint: "level wires between posts, or on a wall",
+    usual: [3000, 2000],
+    form: "face",
+    Body: Wires,
+  }),
+  arch: kindOf({
+    word: "an arch",
+    width: "Width between the legs",
+    hint: "up one leg and over",
+    usual: [1400, 2300],
+    form: "over",
+    sideways: true,
+    Body: Arch,
+  }),
+  obelisk: kindOf({
+    word: "an obelisk",
+    width: "Width half way up",
+    hint: "canes are wound round it",
+    usual: [450, 2000],
+    form: "round",
+    Body: Obelisk,
+  }),
+  pergola: kindOf({
+    word: "a pergola",
+    width: "Length of the beam",
+    hint: "up the post and along the beam",
+    usual: [3500, 2400],
+    form: "over",
+    sideways: true,
+    Body: Pergola,
+  }),
+  post: kindOf({
+    word: "a post",
+    width: "Thickness of the post",
+    hint: "canes are wound round it",
+    usual: [120, 2400],
+    form: "round",
+    Body: Post,
+  }),
+  stake: kindOf({ word: "a stake", usual: [40, 1400], form: "round", offered: false, Body: Post }),
+  "t-trellis": kindOf({ word: "a T-trellis", usual: [4000, 1800], form: "over", offered: false, Body: Post }),
+};
+
+/** The support itself. */
+function Body(props: Drawn) {
+  const { Body: Own } = supports[props.support.kind];
+  return <Own {...props} />;
 }
 
 /** Courses of a wall: level joints, and upright ones that alternate. */

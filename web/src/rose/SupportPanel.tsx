@@ -3,9 +3,9 @@ import { useState } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { fromFront } from "../drawing/geometry";
-import { SupportShape } from "../drawing/SupportShape";
+import { supports, SupportShape } from "../drawing/SupportShape";
 import { readLength } from "../survey/measures";
-import { keepOutOf, openingOf, readWires, supportKinds, supportOf, supportWords } from "../survey/support";
+import { keepOutOf, openingOf, readWires, supportKinds, supportOf, supportWords } from "../drawing/support";
 import type { KeepOut, Opening, Support } from "../survey/types";
 import { Length } from "../shared/Length";
 import { usePlant } from "../shared/usePlant";
@@ -123,8 +123,8 @@ function Picture({ kind }: { kind: Support["kind"] }) {
 
 function Measured({ support, set }: { support: Support; set: (s: Support) => void }) {
   const { long, body } = useMeasures();
-  const words = supportKinds.find((k) => k.kind === support.kind);
-  const flat = support.kind === "wall" || support.kind === "fence" || support.kind === "wires";
+  const words = supports[support.kind];
+  const flat = supports[support.kind].form === "face";
   const shownWires = (support.wires ?? []).map((w) => long(w.height)).join(", ");
   const [wires, setWires] = useState(shownWires);
   const [wrong, setWrong] = useState(false);
@@ -143,7 +143,7 @@ function Measured({ support, set }: { support: Support; set: (s: Support) => voi
     <chakra.div marginTop="12px">
       <chakra.div display="grid" gap="10px 14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 170px), 1fr))">
         <Length
-          label={words?.width ?? "Width"}
+          label={words.width}
           value={support.width}
           least={50}
           most={30000}

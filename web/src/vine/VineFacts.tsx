@@ -7,7 +7,7 @@ import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
 import { usePlant } from "../shared/usePlant";
 import { readLength } from "../survey/measures";
-import { readWires } from "../survey/support";
+import { readWires } from "../drawing/support";
 import type { Support, VineFacts as Facts } from "../survey/types";
 import { readWeight } from "../survey/weights";
 import { pairsOf, withHeights, withPair } from "./wires";

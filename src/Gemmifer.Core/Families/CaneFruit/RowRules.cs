@@ -43,7 +43,7 @@ public sealed record SightingRule(
 /// <summary>The rules of cane fruit, as data with provenance.</summary>
 public static class RowRules
 {
-    private static readonly RuleBook Book = RuleBook.Read("rules/cane-fruit.json");
+    private static readonly RuleBook Book = RuleBook.Of("CaneFruit");
 
     private static readonly JsonElement Document = Book.Document;
 

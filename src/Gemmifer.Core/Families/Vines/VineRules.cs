@@ -23,7 +23,7 @@ public sealed record VineKind(
 /// <summary>The numbers vines are judged by, as data with provenance.</summary>
 public static class VineRules
 {
-    private static readonly RuleBook Book = RuleBook.Read("rules/vines.json");
+    private static readonly RuleBook Book = RuleBook.Of("Vines");
 
     private static readonly JsonElement Document = Book.Document;
 

@@ -6,5 +6,5 @@ namespace Gemmifer.Core.Families.Canes.Climbing;
 internal static class CaneNumbers
 {
     /// <summary>From <c>Families/Canes/Data/rules.json</c>.</summary>
-    public static RuleBook Of { get; } = RuleBook.Read("rules/canes.json");
+    public static RuleBook Of { get; } = RuleBook.Of("Canes");
 }

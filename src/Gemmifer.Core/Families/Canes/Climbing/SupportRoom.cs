@@ -23,13 +23,5 @@ internal static class SupportRoom
     }
 
     private static int RoomOn(Support support) =>
-        support.Kind switch
-        {
-            SupportKind.Post or SupportKind.Stake => CaneNumbers.Of.Whole("roomPost"),
-            SupportKind.Arch or SupportKind.Pergola => CaneNumbers.Of.Whole("roomArch"),
-            SupportKind.Obelisk => CaneNumbers.Of.Whole("roomObelisk"),
-            SupportKind.Wall or SupportKind.Fence or SupportKind.Wires or SupportKind.TTrellis => (int)
-                Math.Ceiling(support.WidthMm / CaneNumbers.Of["roomForACane"]) + 1,
-            _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
-        };
+        support.Traits.Canes ?? (int)Math.Ceiling(support.WidthMm / CaneNumbers.Of["roomForACane"]) + 1;
 }

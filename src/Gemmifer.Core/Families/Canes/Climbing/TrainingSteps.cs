@@ -90,8 +90,8 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
         }
 
         if (
-            support.Kind is SupportKind.Fence or SupportKind.Arch or SupportKind.Obelisk or SupportKind.Pergola
-            || (support.Kind == SupportKind.Wall && support.Wires.IsEmpty)
+            support.Traits.GrownThrough == GrownThrough.Always
+            || (support.Traits.GrownThrough == GrownThrough.WithoutWires && support.Wires.IsEmpty)
         )
         {
             yield return Whole(
@@ -103,7 +103,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             );
         }
 
-        if (support.Kind == SupportKind.Wall)
+        if (support.Traits.Solid)
         {
             yield return Whole(
                 Stage.Train,

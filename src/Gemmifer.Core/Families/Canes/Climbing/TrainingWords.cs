@@ -16,7 +16,7 @@ internal static class TrainingWords
             Spiral s =>
                 $"round the {Name(support.Kind)} in {(s.LeanAt(0) >= Bloom.FlatDeg ? "flat" : "steep")} turns from "
                     + $"{Wording.Clock(s.From)}, to the {(s.Clockwise ? "left" : "right")} in front of you",
-            BentLine b when support.Kind == SupportKind.Arch =>
+            BentLine b when support.Traits.Form == SupportForm.Arch =>
                 $"up the {(b.Pieces[^1].TurnDeg < 0 ? "left" : "right")} leg and over",
             BentLine b => $"up and along the beam to the {(b.Pieces[1].TurnDeg < 0 ? "right" : "left")}",
             StraightLine { Direction.Z: 0 } s => $"level along the wire to the {Side(s.Direction)}",
@@ -43,13 +43,7 @@ internal static class TrainingWords
         };
 
     /// <summary>What a support is called.</summary>
-    public static string Name(SupportKind kind) =>
-        kind switch
-        {
-            SupportKind.Pergola => "beam",
-            SupportKind.TTrellis => "trellis",
-            _ => kind.ToString().ToLowerInvariant(),
-        };
+    public static string Name(SupportKind kind) => SupportTraits.Of(kind).Noun;
 
     /// <summary>Why a way is not to be had.</summary>
     public static string TooTight(CanePath path, Stem stem) =>

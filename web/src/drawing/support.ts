@@ -1,44 +1,20 @@
 /** What a climber can be tied to, as people say it. Pure; no framework. */
 
-import type { KeepOut, Opening, Support, SupportKind } from "./types";
+import type { KeepOut, Opening, Support, SupportKind } from "../survey/types";
+import { capital } from "../survey/words";
+import { supports } from "./SupportShape";
 
-export const supportKinds: { kind: SupportKind; word: string; width: string; hint: string }[] = [
-  {
-    kind: "wall",
-    word: "a wall",
-    width: "Width of wall it may cover",
-    hint: "canes are fanned out and tied to eyes or a trellis",
-  },
-  {
-    kind: "fence",
-    word: "a fence",
-    width: "Width of fence it may cover",
-    hint: "canes are fanned out and tied to the boards",
-  },
-  { kind: "wires", word: "wires", width: "Length of the wires", hint: "level wires between posts, or on a wall" },
-  { kind: "arch", word: "an arch", width: "Width between the legs", hint: "up one leg and over" },
-  { kind: "obelisk", word: "an obelisk", width: "Width half way up", hint: "canes are wound round it" },
-  { kind: "pergola", word: "a pergola", width: "Length of the beam", hint: "up the post and along the beam" },
-  { kind: "post", word: "a post", width: "Thickness of the post", hint: "canes are wound round it" },
-];
+/** The kinds offered to a climber, in this order. */
+export const supportKinds = (Object.keys(supports) as SupportKind[])
+  .map((kind) => ({ kind, ...supports[kind] }))
+  .filter((s) => s.offered);
 
-/** Usual measures to begin with, mm. */
-const usual: Record<SupportKind, [number, number]> = {
-  wall: [3000, 2400],
-  fence: [3000, 1800],
-  wires: [3000, 2000],
-  arch: [1400, 2300],
-  obelisk: [450, 2000],
-  pergola: [3500, 2400],
-  post: [120, 2400],
-  stake: [40, 1400],
-  "t-trellis": [4000, 1800],
-};
+const flat = (kind: SupportKind) => supports[kind].form === "face";
 
 /** A support of a kind to begin with; what was measured of another kind is kept where it can mean the same. */
 export function supportOf(kind: SupportKind, before: Support | null): Support {
-  const flat = (k: SupportKind) => k === "wall" || k === "fence" || k === "wires";
-  const [width, height] = before && flat(before.kind) && flat(kind) ? [before.width, before.height] : usual[kind];
+  const [width, height] =
+    before && flat(before.kind) && flat(kind) ? [before.width, before.height] : supports[kind].usual;
   const support: Support = { kind, width, height, from: fromOf(kind, width), y: flat(kind) ? 80 : 0 };
   if (kind === "wires") support.wires = before?.wires?.length ? before.wires : wiresUpTo(height);
   else if (flat(kind) && before?.wires?.length) support.wires = before.wires;
@@ -48,7 +24,7 @@ export function supportOf(kind: SupportKind, before: Support | null): Support {
 
 /** Left edge where nobody said it: an arch and a pergola begin at the plant, the rest stands evenly about it. */
 export function fromOf(kind: SupportKind, width: number): number {
-  return kind === "arch" || kind === "pergola" ? 0 : -width / 2;
+  return supports[kind].sideways ? 0 : -width / 2;
 }
 
 /** Wires from 400 mm up, 350 mm apart. */
@@ -83,14 +59,14 @@ export function openingOf(what: "window" | "door", support: Support): Opening {
 
 /** The support in a sentence. */
 export function supportWords(support: Support, words: (mm: number) => string): string {
-  const kind = supportKinds.find((k) => k.kind === support.kind)?.word ?? support.kind;
+  const kind = supports[support.kind].word;
   const extras = [
     support.wires?.length ? `${support.wires.length} wires` : "",
     support.openings?.length
       ? `${support.openings.length === 1 ? "one opening" : `${support.openings.length} openings`}`
       : "",
   ].filter((e) => e !== "");
-  return `${kind[0]!.toUpperCase()}${kind.slice(1)}, ${words(support.width)} wide and ${words(support.height)} high${extras.length ? `, with ${extras.join(" and ")}` : ""}`;
+  return `${capital(kind)}, ${words(support.width)} wide and ${words(support.height)} high${extras.length ? `, with ${extras.join(" and ")}` : ""}`;
 }
 
 /** A path, drive or door to keep clear, to begin with. */
