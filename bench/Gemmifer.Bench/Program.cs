@@ -1,12 +1,11 @@
-// dotnet run -c Release --project bench/Gemmifer.Bench the choice against trying everything, and larger plants
-// dotnet run -c Release --project bench/Gemmifer.Bench -- solver the choice beside a general-purpose solver, about ten
-// minutes
-// dotnet run -c Release --project bench/Gemmifer.Bench -- training canes to lines beside a general-purpose solver, and
-// plans of climbers
-// dotnet run -c Release --project bench/Gemmifer.Bench -- vines places along an arm beside a general-purpose solver,
-// and plans of vines
-// dotnet run -c Release --project bench/Gemmifer.Bench -- garden    10,000 plants through the built server
-// dotnet run -c Release --project bench/Gemmifer.Bench -- URL from a click to the drawing, on a running application
+// dotnet run -c Release --project bench/Gemmifer.Bench -- WHAT
+//   (nothing)  the choice against trying everything, and larger plants
+//   solver     the choice beside a general-purpose solver, about ten minutes
+//   training   canes to lines beside a general-purpose solver, and plans of climbers
+//   vines      places along an arm beside a general-purpose solver, and plans of vines
+//   cancel     how soon a plan stops that nobody waits for any more, beside how long it would take
+//   garden     10,000 plants through the built server
+//   URL        from a click to the drawing, on a running application
 using Gemmifer.Bench;
 
 if (args is ["garden"])
@@ -20,6 +19,10 @@ else if (args is ["training"])
 else if (args is ["vines"])
 {
     VineTimes.Measure();
+}
+else if (args is ["cancel"])
+{
+    CancelTimes.Measure();
 }
 else if (args is ["solver"])
 {

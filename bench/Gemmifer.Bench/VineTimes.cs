@@ -83,31 +83,32 @@ internal static class VineTimes
                 ]
             )
         );
-        Show(
-            "long canes, 197 shoots",
-            VineSurveys.Vine(
-                VineSurveys.Facts("long-cane", 4000, 10_000),
-                [
-                    VineSurveys.Trunk(1000),
-                    .. Enumerable
-                        .Range(0, 197)
-                        .Select(n =>
-                            VineSurveys.Stem(
-                                $"S{n:000}",
-                                "shoot",
-                                "T",
-                                7 + (n % 9),
-                                1,
-                                1500,
-                                780 + n,
-                                n % 2 == 0 ? 9 : 3,
-                                40
-                            )
-                        ),
-                ]
-            )
-        );
+        Show("long canes, 197 shoots", Widest());
     }
+
+    /// <summary>A vine with as many shoots as a survey may have.</summary>
+    internal static System.Text.Json.Nodes.JsonObject Widest() =>
+        VineSurveys.Vine(
+            VineSurveys.Facts("long-cane", 4000, 10_000),
+            [
+                VineSurveys.Trunk(1000),
+                .. Enumerable
+                    .Range(0, 197)
+                    .Select(n =>
+                        VineSurveys.Stem(
+                            $"S{n:000}",
+                            "shoot",
+                            "T",
+                            7 + (n % 9),
+                            1,
+                            1500,
+                            780 + n,
+                            n % 2 == 0 ? 9 : 3,
+                            40
+                        )
+                    ),
+            ]
+        );
 
     private static void Show(string name, System.Text.Json.Nodes.JsonObject document)
     {

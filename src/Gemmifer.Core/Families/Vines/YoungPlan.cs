@@ -317,8 +317,8 @@ internal static class YoungPlan
                     Provenance.Practice
                 ),
                 by: new Handwork(
-                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength from the "
-                        + "head."
+                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. "
+                        + "Shoots from the trunk take strength from the head."
                 )
             );
         }
