@@ -42,7 +42,7 @@ export function OnSupport(props: OnSupportProps) {
   const points = shown.flatMap((s) => [0.5, 1].map((t) => placeAt(s.axis, s.axis.length * t)));
   const left = Math.min(frame.left, ...points.map((p) => p.x)) - 120;
   const right = Math.max(frame.right, ...points.map((p) => p.x)) + 120;
-  const high = Math.max(frame.height * (support.kind === "obelisk" ? 1.1 : 1), ...points.map((p) => p.z)) + 120;
+  const high = Math.max(frame.height * supports[support.kind].tall, ...points.map((p) => p.z)) + 120;
   const scale = Math.min((soilAt - top) / high, (width - 20) / (right - left));
   const foot = { x: width / 2 - ((left + right) / 2) * scale, y: soilAt };
   // Canes run side by side over an arch and along a beam: seen a little aslant.

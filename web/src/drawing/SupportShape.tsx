@@ -260,6 +260,8 @@ interface Kind {
   sideways: boolean;
   /** A climber is offered it. */
   offered: boolean;
+  /** Its picture is so many times as high as it is. */
+  tall: number;
   Body: (props: Drawn) => React.ReactNode;
 }
 
@@ -268,6 +270,7 @@ const kindOf = (kind: Partial<Kind> & Pick<Kind, "word" | "usual" | "form" | "Bo
   hint: "",
   sideways: false,
   offered: true,
+  tall: 1,
   ...kind,
 });
 
@@ -312,6 +315,7 @@ export const supports: Record<Support["kind"], Kind> = {
     hint: "canes are wound round it",
     usual: [450, 2000],
     form: "round",
+    tall: 1.1,
     Body: Obelisk,
   }),
   pergola: kindOf({
