@@ -50,6 +50,11 @@ public static class LongCanes
             .ToArray();
         count = Math.Max(Math.Min(count, eligible.Length), must.Count);
         var tried = eligible.Take(MostTried).ToArray();
+        // What a spur is worth beside a cane is asked once for each pair, not once for every set.
+        var beside = tried.ToDictionary(
+            i => i,
+            i => shoots.Select((s, j) => s.SpurPoints is { } points && i != j ? points + pair(i, j) : 0).ToArray()
+        );
         CaneChoice? best = null;
         foreach (var set in Subsets(tried, count).Where(s => must.All(m => s.Contains(m))))
         {
@@ -66,7 +71,7 @@ public static class LongCanes
             {
                 for (var c = 0; c < free.Length; c++)
                 {
-                    cost[r, c] = -(shoots[free[c]].SpurPoints!.Value + pair(set[r], free[c]));
+                    cost[r, c] = -beside[set[r]][free[c]];
                 }
             }
 
