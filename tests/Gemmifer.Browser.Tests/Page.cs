@@ -100,8 +100,10 @@ public sealed class Page : IDisposable
             $"“{start}” under “{label}”"
         );
 
-    /// <summary>What is chosen under a label.</summary>
-    public string Chosen(string label) => Field(label).FindElements(By.TagName("option")).First(o => o.Selected).Text;
+    /// <summary>What is chosen under a label. Options are asked one by one: where the choice moves meanwhile, none says so.</summary>
+    public string Chosen(string label) =>
+        Field(label).FindElements(By.TagName("option")).FirstOrDefault(o => o.Selected)?.Text
+        ?? throw new NoSuchElementException($"Nothing is chosen under “{label}”.");
 
     /// <summary>Waits until the browser's state is in the garden.</summary>
     public void Saved() =>
