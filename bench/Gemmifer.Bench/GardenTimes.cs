@@ -146,7 +146,7 @@ internal static class GardenTimes
         var options = new DbContextOptionsBuilder<GardenContext>()
             .UseSqlite(GardenStore.ConnectionString(folder))
             .Options;
-        var season = PruningYear.Of(DateOnly.FromDateTime(DateTime.UtcNow), false);
+        var season = PruningYear.Of(DateOnly.FromDateTime(DateTime.UtcNow), Hemisphere.North);
         var canes = 0;
         for (var from = 0; from < Plants; from += 1000)
         {

@@ -319,12 +319,12 @@ public sealed class SurveyReader
 
     private GrowingPlace ReadPlace()
     {
-        var southern = false;
+        var hemisphere = Hemisphere.North;
         (int Month, int Day)? last = null;
         if (_root.Find("place") is { } value)
         {
             var f = _notes.Fields(value, "/place");
-            southern = f.Word("hemisphere", ["north", "south"]) == "south";
+            hemisphere = f.Choice<Hemisphere>("hemisphere") ?? Hemisphere.North;
             last = f.MonthDay("lastFrost");
             f.MonthDay("firstFrost");
             _notes.Finish(f);
@@ -332,10 +332,10 @@ public sealed class SurveyReader
 
         if (last is { } set)
         {
-            return new GrowingPlace(southern, set.Month, set.Day);
+            return new GrowingPlace(hemisphere, set.Month, set.Day);
         }
 
-        var usual = GrowingPlace.Usual(southern);
+        var usual = GrowingPlace.Usual(hemisphere);
         _notes.Assume(
             null,
             "lastFrost",
@@ -373,7 +373,7 @@ public sealed class SurveyReader
             var f = _notes.Fields(item, path);
             f.Require("side");
             f.Require("from");
-            var (side, from) = (f.Number("side", 0, 12, openMin: true), f.Number("from", 0, MostKeepOutMm));
+            var (side, from) = (f.NumberAbove("side", 0, 12), f.Number("from", 0, MostKeepOutMm));
             var name = f.Text("name") ?? "keep-out";
             _notes.Finish(f);
             if (side is { } s && from is { } beyond)

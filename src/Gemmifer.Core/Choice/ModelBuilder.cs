@@ -99,7 +99,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         {
             points += _school.Weight("thin");
         }
-        else if (stem.Has("spindly"))
+        else if (stem.Has(Sign.Spindly))
         {
             points += _school.Weight("thin") / 2;
         }
@@ -108,8 +108,8 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         {
             points +=
                 _school.Weight("old")
-                + (stem.Has("unproductive") ? _school.Weight("unproductive") : 0)
-                + (stem.Has("productive") ? _school.Weight("productive") : 0);
+                + (stem.Has(Sign.Unproductive) ? _school.Weight("unproductive") : 0)
+                + (stem.Has(Sign.Productive) ? _school.Weight("productive") : 0);
         }
 
         return points

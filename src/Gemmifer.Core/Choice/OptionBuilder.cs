@@ -32,43 +32,40 @@ public sealed class OptionBuilder(
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;
 
-    /// <summary>Every option of a cane.</summary>
+    /// <summary>Every option of a cane that may go: to go, and to stay in every way.</summary>
     /// <param name="soundToMm">Sound up to here, mm along it; null where all of it is.</param>
-    /// <param name="mayRemove">False for a cane the gardener wants kept.</param>
     /// <param name="most">No more cut options than this; the lowest and the best spread stay.</param>
-    public ImmutableArray<CutOption> Build(Stem stem, double? soundToMm, bool mayRemove, int most)
+    public ImmutableArray<CutOption> Build(Stem stem, double? soundToMm, int most) =>
+        stem.Pin is Pin.CutAt ? BuildKept(stem, soundToMm, most) : [Removal(stem), .. Ways(stem, soundToMm, most)];
+
+    /// <summary>Every option of a cane that is to stay: whole, or cut somewhere.</summary>
+    /// <param name="soundToMm">Sound up to here, mm along it; null where all of it is.</param>
+    /// <param name="most">No more cut options than this; the lowest and the best spread stay.</param>
+    public ImmutableArray<CutOption> BuildKept(Stem stem, double? soundToMm, int most) =>
+        stem.Pin is Pin.CutAt pin ? [Pinned(stem, pin.AlongMm)]
+        : Ways(stem, soundToMm, most).ToImmutableArray() is { IsEmpty: false } ways ? ways
+        : [Whole(stem)];
+
+    /// <summary>The ways in which a cane may stay; none where no place for a cut serves.</summary>
+    private IEnumerable<CutOption> Ways(Stem stem, double? soundToMm, int most)
     {
         var arc = tree.Axis(stem);
         // A climber's cane is tied back out of the way.
         var clear = _kind.Climbs && stem.TopLevel ? double.PositiveInfinity : KeepOutLimit(arc);
         var limit = Math.Min(Math.Min(soundToMm ?? stem.LengthMm, clear), stem.LengthMm);
-        var options = new List<CutOption>();
-        if (mayRemove)
-        {
-            options.Add(Removal(stem));
-        }
-
-        if (stem.Pin is Pin.CutAt pin)
-        {
-            return [Pinned(stem, pin.AlongMm)];
-        }
-
         if (_school.Sheared && stem.TopLevel)
         {
-            options.AddRange(Shear(stem, limit));
-            return [.. options];
+            return Shear(stem, limit);
         }
 
         if (_kind.Climbs && stem.TopLevel)
         {
             // How long it stays is settled on the support; here only what is not sound comes off.
-            var sound =
-                limit >= stem.LengthMm - Tolerance.LengthMm
-                    ? null
-                    : CutsBetween(stem, LeastStubMm, limit, allWindows: false).LastOrDefault();
-            return [.. options, sound ?? Whole(stem)];
+            var sound = limit >= stem.LengthMm - Tolerance.LengthMm ? null : Highest(stem, LeastStubMm, limit);
+            return [sound ?? Whole(stem)];
         }
 
+        var options = new List<CutOption>();
         var weak = survey.Plant.Vigour == Vigour.Weak;
         var low = Reaches(arc, _school.HeightMinMm);
         var high = weak ? stem.LengthMm : Reaches(arc, _school.HeightMaxMm) ?? stem.LengthMm;
@@ -77,27 +74,20 @@ public sealed class OptionBuilder(
             options.Add(Whole(stem));
         }
 
-        var cuts = new List<CutOption>();
-        if (low is { } from && from <= limit)
-        {
-            cuts.AddRange(CutsBetween(stem, from, Math.Min(high, limit), allWindows: true));
-        }
-
+        CutOption[] cuts = low is { } from && from <= limit ? [.. CutsAll(stem, from, Math.Min(high, limit))] : [];
         var mustCut = limit < stem.LengthMm - Tolerance.LengthMm || high < stem.LengthMm - Tolerance.LengthMm;
-        if (cuts.Count == 0 && mustCut)
+        if (cuts.Length == 0 && mustCut && Highest(stem, LeastStubMm, Math.Min(limit, high)) is { } highest)
         {
             // Below the window only because nothing higher is sound: the highest bud that serves.
-            cuts.AddRange(CutsBetween(stem, LeastStubMm, Math.Min(limit, high), allWindows: false).TakeLast(1));
+            cuts = [highest];
         }
 
-        options.AddRange(Thin(cuts, most));
-        if (options.Count == 0)
-        {
-            options.Add(Whole(stem));
-        }
-
-        return [.. options];
+        return [.. options, .. Thin([.. cuts], most)];
     }
+
+    /// <summary>The highest cut above a bud between two places along a stem; null where there is none.</summary>
+    private CutOption? Highest(Stem stem, double fromMm, double toMm) =>
+        CutsBetween(stem, fromMm, toMm).LastOrDefault();
 
     /// <summary>
     /// The options of a cane that carries a side shoot the gardener wants to stay: cuts above that, or none at all.
@@ -105,13 +95,13 @@ public sealed class OptionBuilder(
     /// <param name="holdToMm">Where the side shoot starts, mm along the cane.</param>
     public ImmutableArray<CutOption> BuildHolding(Stem stem, double? soundToMm, double holdToMm, int most)
     {
-        var usual = Build(stem, soundToMm, false, most).Where(o => o.AlongMm >= holdToMm).ToImmutableArray();
+        var usual = BuildKept(stem, soundToMm, most).Where(o => o.AlongMm >= holdToMm).ToImmutableArray();
         if (!usual.IsEmpty)
         {
             return usual;
         }
 
-        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm, allWindows: false)
+        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm)
             .Take(1)
             .ToImmutableArray();
         return higher.IsEmpty ? [Whole(stem)] : higher;
@@ -162,7 +152,7 @@ public sealed class OptionBuilder(
         var arc = tree.Axis(stem);
         var at = arc.FirstAtHeight(ShearHeightMm + CrownOffset(arc)) ?? stem.LengthMm;
         return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm
-                ? CutsBetween(stem, LeastStubMm, limitMm, false).TakeLast(1)
+                ? CutsBetween(stem, LeastStubMm, limitMm).TakeLast(1)
             : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
             : [Cut(stem, at, null) with { Sheared = true }];
     }
@@ -170,8 +160,7 @@ public sealed class OptionBuilder(
     /// <summary>
     /// The highest cut above a bud that leaves no more than so much of a stem; null where there is none.
     /// </summary>
-    public CutOption? ShortenTo(Stem stem, double mostMm) =>
-        CutsBetween(stem, LeastStubMm, mostMm, allWindows: false).LastOrDefault();
+    public CutOption? ShortenTo(Stem stem, double mostMm) => Highest(stem, LeastStubMm, mostMm);
 
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)
@@ -188,8 +177,18 @@ public sealed class OptionBuilder(
         );
     }
 
-    /// <summary>Cuts above a bud with the cut between two places along the stem, lowest first.</summary>
-    public IEnumerable<CutOption> CutsBetween(Stem stem, double fromMm, double toMm, bool allWindows)
+    /// <summary>
+    /// Cuts above a bud with the cut between two places along the stem, lowest first; where no bud is known, the highest
+    /// window in which to look for one.
+    /// </summary>
+    public IEnumerable<CutOption> CutsBetween(Stem stem, double fromMm, double toMm) =>
+        Cuts(stem, fromMm, toMm, TopWindow(stem, fromMm, Math.Min(toMm, stem.LengthMm)));
+
+    /// <summary>The same with every window between the two places.</summary>
+    private IEnumerable<CutOption> CutsAll(Stem stem, double fromMm, double toMm) =>
+        Cuts(stem, fromMm, toMm, Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm)));
+
+    private IEnumerable<CutOption> Cuts(Stem stem, double fromMm, double toMm, IEnumerable<CutOption> unseen)
     {
         var buds = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm);
         var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
@@ -230,7 +229,7 @@ public sealed class OptionBuilder(
         // Buds were looked at there and none of them serves: back to a place with latent buds.
         var failed = stem.Buds.Any(b => !b.Usable && b.AlongMm >= fromMm && b.AlongMm <= toMm);
         var scars = failed ? Scars(stem, fromMm, toMm) : [];
-        return scars.Length > 0 ? scars : Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm), allWindows);
+        return scars.Length > 0 ? scars : unseen;
     }
 
     /// <summary>
@@ -267,20 +266,24 @@ public sealed class OptionBuilder(
                 ),
         ];
 
-    private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm, bool all)
+    /// <summary>The highest window between two places along a stem in which to look for a bud.</summary>
+    private IEnumerable<CutOption> TopWindow(Stem stem, double fromMm, double toMm)
+    {
+        var (low, high) = Looked(fromMm, toMm);
+        if (high >= low)
+        {
+            yield return Window(stem, Math.Max(low, high - (WindowNodes * _kind.InternodeMm)), high);
+        }
+    }
+
+    /// <summary>Every window between two places along a stem, lowest first.</summary>
+    private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm)
     {
         var step = _kind.InternodeMm;
         var width = WindowNodes * step;
-        var low = Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm);
-        var high = Math.Floor(toMm + Tolerance.LengthMm);
+        var (low, high) = Looked(fromMm, toMm);
         if (high < low)
         {
-            yield break;
-        }
-
-        if (!all)
-        {
-            yield return Window(stem, Math.Max(low, high - width), high);
             yield break;
         }
 
@@ -291,6 +294,9 @@ public sealed class OptionBuilder(
             yield return Window(stem, at, Math.Min(high, at + width));
         }
     }
+
+    private static (double Low, double High) Looked(double fromMm, double toMm) =>
+        (Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm), Math.Floor(toMm + Tolerance.LengthMm));
 
     private CutOption Window(Stem stem, double fromMm, double toMm)
     {

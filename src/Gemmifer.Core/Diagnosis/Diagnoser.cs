@@ -26,7 +26,7 @@ public static class Diagnoser
         ?? Diseased(stem)
         ?? Damaged(stem)
         ?? (
-            stem.Has("soft")
+            stem.Has(Sign.Soft)
                 ? new Finding(
                     Verdict.Soft,
                     null,
@@ -68,7 +68,7 @@ public static class Diagnoser
         if (strong.Length == 0)
         {
             // Brown bark is no sign on its own; bare while the rest leafs out is one, but a thin one.
-            return !stem.Has("not-leafing") || alive.Length > 0 || childAliveAtMm is not null
+            return !stem.Has(Sign.NotLeafing) || alive.Length > 0 || childAliveAtMm is not null
                 ? null
                 : new Finding(
                     Verdict.Unsure,
@@ -131,9 +131,9 @@ public static class Diagnoser
         const string Uncover =
             "Follow it down with your fingers; uncover where it starts. Tag it, and compare its leaves in summer.";
         var looks = stem.Seen.Count(e =>
-            EvidenceList.Sucker.Contains(e.What) && !(e.What == "mildew" && mildewElsewhere)
+            EvidenceList.Sucker.Contains(e.What) && !(e.What == Sign.Mildew && mildewElsewhere)
         );
-        var below = stem.Has("below-union");
+        var below = stem.Has(Sign.BelowUnion);
         Finding Unsure(string text) => new(Verdict.Unsure, null, text, Provenance.Practice, Uncover);
         Finding Sucker(string text) => new(Verdict.Sucker, null, text, Provenance.Practice);
         switch (stem.Parent.Origin)
@@ -178,21 +178,23 @@ public static class Diagnoser
 
     private static Finding? Diseased(Stem stem)
     {
-        var signs = stem.Seen.Where(e => e.What is "canker" or "borer" or "spotting" or "distorted").ToArray();
+        var signs = stem
+            .Seen.Where(e => e.What is Sign.Canker or Sign.Borer or Sign.Spotting or Sign.Distorted)
+            .ToArray();
         if (signs.Length == 0)
         {
             return null;
         }
 
         var what = string.Join(" and ", signs.Select(e => Named(e.What)).Distinct().Order(StringComparer.Ordinal));
-        if (signs.All(e => e.AtMm is null && e.What is "spotting" or "distorted") && signs.Length == 1)
+        if (signs.All(e => e.AtMm is null && e.What is Sign.Spotting or Sign.Distorted) && signs.Length == 1)
         {
             return new Finding(
                 Verdict.Unsure,
                 null,
                 $"{what} alone is thin evidence of a diseased cane.",
                 Provenance.Practice,
-                signs[0].What == "distorted"
+                signs[0].What == Sign.Distorted
                     ? "Look at the other canes: if they are distorted too, think about taking out the whole plant."
                     : "Look whether the spots go into the wood, and how far down."
             );
@@ -208,7 +210,7 @@ public static class Diagnoser
 
     private static Finding? Damaged(Stem stem)
     {
-        var signs = stem.Seen.Where(e => e.What == "wound").ToArray();
+        var signs = stem.Seen.Where(e => e.What == Sign.Wound).ToArray();
         return signs.Length == 0 ? null : Partial(Verdict.Damaged, signs, "A split or rubbed wound", "cut below it");
     }
 
@@ -240,12 +242,13 @@ public static class Diagnoser
             _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
         };
 
-    private static string Named(string what) =>
-        what switch
+    private static string Named(Sign sign) =>
+        sign switch
         {
-            "canker" => "Canker",
-            "borer" => "A borer hole",
-            "spotting" => "Spotting",
-            _ => "Distorted growth",
+            Sign.Canker => "Canker",
+            Sign.Borer => "A borer hole",
+            Sign.Spotting => "Spotting",
+            Sign.Distorted => "Distorted growth",
+            _ => throw new ArgumentOutOfRangeException(nameof(sign), sign, null),
         };
 }

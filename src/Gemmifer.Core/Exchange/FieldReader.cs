@@ -73,7 +73,12 @@ public sealed class FieldReader
     }
 
     /// <summary>A finite number within a range, ends included; null where missing or wrong.</summary>
-    public double? Number(string name, double min, double max, bool openMin = false)
+    public double? Number(string name, double min, double max) => Number(name, n => n >= min, "from", min, max);
+
+    /// <summary>A finite number above a bound and up to another; null where missing or wrong.</summary>
+    public double? NumberAbove(string name, double min, double max) => Number(name, n => n > min, "above", min, max);
+
+    private double? Number(string name, Func<double, bool> enough, string from, double min, double max)
     {
         if (Find(name) is not { } value)
         {
@@ -87,12 +92,11 @@ public sealed class FieldReader
         }
 
         var number = value.GetDouble();
-        if (double.IsFinite(number) && number <= max && (openMin ? number > min : number >= min))
+        if (double.IsFinite(number) && number <= max && enough(number))
         {
             return number;
         }
 
-        var from = openMin ? "above" : "from";
         Error(
             At(name),
             "range",

@@ -14,16 +14,23 @@ public static class PlanJson
 
     private static readonly JsonSerializerOptions Options = Make();
 
+    /// <summary>Closed choices and sentences as a plan has them, all else as the web does.</summary>
+    public static JsonSerializerOptions Web { get; } = WithConverters(new(JsonSerializerDefaults.Web));
+
     /// <summary>The plan as JSON, UTF-8. The same plan gives the same bytes.</summary>
     public static byte[] ToJson(this PlanDocument plan) => JsonSerializer.SerializeToUtf8Bytes(plan, Options);
 
-    private static JsonSerializerOptions Make()
+    private static JsonSerializerOptions Make() =>
+        WithConverters(
+            new(JsonSerializerDefaults.Web)
+            {
+                Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+                DefaultIgnoreCondition = JsonIgnoreCondition.Never,
+            }
+        );
+
+    private static JsonSerializerOptions WithConverters(JsonSerializerOptions options)
     {
-        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web)
-        {
-            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-            DefaultIgnoreCondition = JsonIgnoreCondition.Never,
-        };
         foreach (var converter in Converters)
         {
             options.Converters.Add(converter);

@@ -68,8 +68,8 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         }
 
         var top = parent is not null && Origins.Contains(parent);
-        var clock = f.Number("clock", 0, 12, openMin: true);
-        var baseClock = f.Number("baseClock", 0, 12, openMin: true);
+        var clock = f.NumberAbove("clock", 0, 12);
+        var baseClock = f.NumberAbove("baseClock", 0, 12);
         var radius = f.Number("radius", 0, SurveyLimits.RadiusMm);
         var diameter = f.Number("diameter", SurveyLimits.LeastMm, SurveyLimits.DiameterMm);
         var age = f.Whole("age", 1, SurveyLimits.Age);
@@ -271,14 +271,16 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return seen.ToImmutable()
             .Sort(
                 (a, b) =>
-                    string.CompareOrdinal(a.What, b.What) is var c && c != 0 ? c : Nullable.Compare(a.AtMm, b.AtMm)
+                    string.CompareOrdinal(WireNames.Of(a.What), WireNames.Of(b.What)) is var c && c != 0
+                        ? c
+                        : Nullable.Compare(a.AtMm, b.AtMm)
             );
 
         void Add(string what, double? at, string path)
         {
-            if (EvidenceList.All.Contains(what))
+            if (WireNames.Find<Sign>(what) is { } sign)
             {
-                seen.Add(new Evidence(what, at));
+                seen.Add(new Evidence(sign, at));
             }
             else
             {
@@ -329,7 +331,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             var bud = notes.Fields(item, path);
             bud.Require("at");
             var at = bud.Number("at", 0, length);
-            var clock = bud.Number("clock", 0, 12, openMin: true);
+            var clock = bud.NumberAbove("clock", 0, 12);
             var face = bud.Choice<BudFace>("face");
             bud.Whole("leaflets", 0, 50);
             var state = bud.Choice<BudState>("state") ?? BudState.Dormant;

@@ -1,11 +1,13 @@
+using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Gemmifer.Core.Exchange;
 
 /// <summary>
 /// The names closed choices have in the exchange format: the words of the name in small letters with hyphens between
 /// them
-/// (<c>LongCane</c> is <c>long-cane</c>). The only place that makes them.
+/// (<c>LongCane</c> is <c>long-cane</c>), unless the value says otherwise. The only place that makes them.
 /// </summary>
 public static class WireNames
 {
@@ -14,7 +16,7 @@ public static class WireNames
 
     /// <summary>The name of a value.</summary>
     public static string Of<T>(T value)
-        where T : struct, Enum => Policy.ConvertName(value.ToString());
+        where T : struct, Enum => Names<T>.OfValue.TryGetValue(value, out var name) ? name : value.ToString();
 
     /// <summary>Every name, in the order of the values.</summary>
     public static IReadOnlyList<string> All<T>()
@@ -32,9 +34,16 @@ public static class WireNames
     private static class Names<T>
         where T : struct, Enum
     {
-        public static readonly Dictionary<string, T> Values = Enum.GetValues<T>()
-            .ToDictionary(v => Of(v), v => v, StringComparer.Ordinal);
+        public static readonly string[] All = [.. Enum.GetNames<T>().Select(Made)];
 
-        public static readonly string[] All = [.. Enum.GetValues<T>().Select(v => Of(v))];
+        public static readonly Dictionary<string, T> Values = Enum.GetValues<T>()
+            .Zip(All)
+            .ToDictionary(v => v.Second, v => v.First, StringComparer.Ordinal);
+
+        public static readonly Dictionary<T, string> OfValue = Values.ToDictionary(v => v.Value, v => v.Key);
+
+        private static string Made(string name) =>
+            typeof(T).GetField(name)?.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name
+            ?? Policy.ConvertName(name);
     }
 }

@@ -25,6 +25,9 @@ public sealed record PlanParts
 
     public required PlanCounts Counts { get; init; }
 
+    /// <summary>How the plan turns out; what matters most first.</summary>
+    public required IEnumerable<string> Summary { get; init; }
+
     public required PlanForecast Forecast { get; init; }
 
     public required PlanKit Kit { get; init; }
@@ -71,7 +74,8 @@ public static class PlanBuilder
             parts.Training,
             parts.Vine,
             parts.Row,
-            [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))]
+            [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))],
+            [.. parts.Summary.Select(s => new PlanSentence(s))]
         );
 
     private static PlanLimits LimitsOf(Survey survey, PlanParts parts)

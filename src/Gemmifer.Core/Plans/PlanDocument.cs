@@ -18,6 +18,7 @@ namespace Gemmifer.Core.Plans;
 /// <param name="Row">What is only said of a row of cane fruit; null for other kinds.</param>
 /// <param name="Resolved">What each stem was taken to be, defaults filled in, in order of id: what a drawing
 /// draws.</param>
+/// <param name="Summary">How it turns out, the sentence that matters most first.</param>
 public sealed record PlanDocument(
     string Format,
     string School,
@@ -36,11 +37,20 @@ public sealed record PlanDocument(
     PlanTraining? Training,
     PlanVine? Vine,
     PlanRow? Row,
-    IReadOnlyList<ResolvedStem> Resolved
+    IReadOnlyList<ResolvedStem> Resolved,
+    IReadOnlyList<PlanSentence> Summary
 )
 {
     /// <summary>The format plans are written in.</summary>
     public const string Name = "gemmifer.plan/1";
+}
+
+/// <summary>A sentence that stands by itself.</summary>
+public sealed record PlanSentence(Sentence Text)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
 }
 
 /// <summary>

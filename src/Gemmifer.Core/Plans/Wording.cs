@@ -95,6 +95,40 @@ public static class Wording
     /// <param name="more">The same for any other number.</param>
     public static string Count(int n, string one, string more) => $"{n} {(n == 1 ? one : more)}";
 
+    /// <summary>
+    /// "6 canes stay, 3 go, 1 waits"; "All 8 canes stay" where nothing else happens.
+    /// </summary>
+    public static string Outcome(PlanCounts counts, string one, string more)
+    {
+        var (kept, removed, left) = (counts.Kept, counts.Removed, counts.Left);
+        if (removed == 0 && left == 0)
+        {
+            return kept == 1 ? $"The one {one} stays" : $"All {kept} {more} stay";
+        }
+
+        var said = new List<string>();
+        foreach (
+            var (n, single, plural) in new[]
+            {
+                (kept, "stays", "stay"),
+                (removed, "goes", "go"),
+                (left, "waits", "wait"),
+            }
+        )
+        {
+            if (n > 0)
+            {
+                said.Add(said.Count == 0 ? Count(n, $"{one} {single}", $"{more} {plural}") : Count(n, single, plural));
+            }
+        }
+
+        return string.Join(", ", said);
+    }
+
+    /// <summary>A distance nothing is closer than: whole centimetres, never more than it is.</summary>
+    public static string AtLeast(double lengthMm) =>
+        Mm(lengthMm < 30 ? Math.Floor(lengthMm) : Math.Floor(lengthMm / 10) * 10);
+
     /// <summary>"first", "second", "3rd" and so on; in words up to the third.</summary>
     public static string Ordinal(int n) =>
         n switch

@@ -2,13 +2,28 @@ using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Season;
 
+/// <summary>Half of the earth: the seasons of the south are half a year later.</summary>
+public enum Hemisphere
+{
+    /// <summary>North of the equator.</summary>
+    North,
+
+    /// <summary>South of it.</summary>
+    South,
+}
+
 /// <summary>Where plants grow: the hemisphere and the usual last frost.</summary>
 /// <param name="FrostMonth">Month of the usual last frost, 1 to 12.</param>
 /// <param name="FrostDay">Day of that month; 29 February is taken as 28 where there is none.</param>
-public sealed record GrowingPlace(bool Southern, int FrostMonth, int FrostDay)
+public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int FrostDay)
 {
-    /// <summary>Mid-April, and mid-October in the south, where nobody set a day (assumption).</summary>
-    public static GrowingPlace Usual(bool southern) => southern ? new(true, 10, 15) : new(false, 4, 15);
+    /// <summary>The frost day where nobody set one, half a year later in the south.</summary>
+    public static GrowingPlace Usual(Hemisphere hemisphere) =>
+        new(
+            hemisphere,
+            PruningYear.MonthIn(hemisphere, (int)TradeNumbers.Of("usualFrostMonth")),
+            (int)TradeNumbers.Of("usualFrostDay")
+        );
 
     /// <summary>The last frost in a calendar year.</summary>
     public DateOnly LastFrost(int year) =>
@@ -58,7 +73,7 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
             : Date.AddYears(1);
 
     /// <summary>The growing season the day's work belongs to.</summary>
-    public int Year => PruningYear.Of(Date, Place.Southern);
+    public int Year => PruningYear.Of(Date, Place.Hemisphere);
 
     /// <summary>The next day so many days after a last frost, the day itself included.</summary>
     public DateOnly NextAfterFrost(int days) =>

@@ -7,8 +7,18 @@ public static class PruningYear
 {
     /// <summary>The season a day belongs to: autumn and winter work counts to the summer that follows.</summary>
     /// <param name="day">Any day.</param>
-    /// <param name="southern">Southern hemisphere, where the season begins half a year earlier.</param>
-    public static int Of(DateOnly day, bool southern) => day.Month >= (southern ? 4 : 10) ? day.Year + 1 : day.Year;
+    /// <param name="hemisphere">In the south the season begins half a year earlier.</param>
+    public static int Of(DateOnly day, Hemisphere hemisphere) =>
+        day.Month >= MonthIn(hemisphere, (int)TradeNumbers.Of("seasonFromMonth")) ? day.Year + 1 : day.Year;
+
+    /// <summary>The month of a hemisphere that a month of the north answers to, 1 to 12.</summary>
+    internal static int MonthIn(Hemisphere hemisphere, int northern) =>
+        hemisphere switch
+        {
+            Hemisphere.North => northern,
+            Hemisphere.South => ((northern + 5) % 12) + 1,
+            _ => throw new ArgumentOutOfRangeException(nameof(hemisphere), hemisphere, null),
+        };
 
     /// <summary>The main prune that is on at a day, or the next one: first and last day.</summary>
     public static (DateOnly From, DateOnly To) Window(PlantKind kind, DateOnly day, GrowingPlace place)

@@ -110,5 +110,5 @@ public sealed record Stem(
     public bool TopLevel => Parent.Origin != Origin.Stem;
 
     /// <summary>Whether a piece of evidence was seen anywhere on it.</summary>
-    public bool Has(string what) => Seen.Any(e => e.What == what);
+    public bool Has(Sign what) => Seen.Any(e => e.What == what);
 }

@@ -24,9 +24,9 @@ public sealed record AllowedStrain(double OneYear, double TwoYears, double Older
 
     /// <summary>What a stem bears: nothing while it is soft, as soft growth snaps.</summary>
     public double Of(Stem stem) =>
-        stem.Has("soft") ? 0
-        : stem.Has("stiff") ? Math.Min(Older, ByAge(stem))
-        : stem.Has("supple") ? Math.Max(TwoYears, ByAge(stem))
+        stem.Has(Sign.Soft) ? 0
+        : stem.Has(Sign.Stiff) ? Math.Min(Older, ByAge(stem))
+        : stem.Has(Sign.Supple) ? Math.Max(TwoYears, ByAge(stem))
         : ByAge(stem);
 
     private double ByAge(Stem stem) =>

@@ -142,13 +142,10 @@ public static class Fan
         {
             if (
                 Enters(
-                    foot,
+                    (foot.X, o.XMm - MarginMm, o.XMm + o.WidthMm + MarginMm),
+                    (foot.Z, o.ZMm - MarginMm, o.ZMm + o.HeightMm + MarginMm),
                     dx,
-                    dz,
-                    o.XMm - MarginMm,
-                    o.XMm + o.WidthMm + MarginMm,
-                    o.ZMm - MarginMm,
-                    o.ZMm + o.HeightMm + MarginMm
+                    dz
                 ) is
                 { } at
             )
@@ -218,19 +215,16 @@ public static class Fan
     /// Where a ray enters a rectangle, mm along it (Liang and Barsky's clipping, 1984); null where it does not.
     /// </summary>
     private static double? Enters(
-        Point3 foot,
+        (double Foot, double From, double To) across,
+        (double Foot, double From, double To) up,
         double dx,
-        double dz,
-        double left,
-        double right,
-        double bottom,
-        double top
+        double dz
     )
     {
         var (enter, leave) = (0.0, double.PositiveInfinity);
         foreach (
             var (d, near, far) in ((double, double, double)[])
-                [(dx, left - foot.X, right - foot.X), (dz, bottom - foot.Z, top - foot.Z)]
+                [(dx, across.From - across.Foot, across.To - across.Foot), (dz, up.From - up.Foot, up.To - up.Foot)]
         )
         {
             if (Math.Abs(d) < 1e-12)

@@ -24,7 +24,7 @@ public static class DemoGarden
         var demo = (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
-        var season = PruningYear.Of(today, southern: false);
+        var season = PruningYear.Of(today, Hemisphere.North);
         var planned = new DateOnly(season, 2, 20);
         foreach (var plant in demo["plants"]!.AsArray().OfType<JsonObject>())
         {

@@ -220,7 +220,7 @@ public static class Blocks
                     new SurveyRecord
                     {
                         PlantId = plant.Id,
-                        Season = PruningYear.Of(today, settings.Southern),
+                        Season = PruningYear.Of(today, settings.Hemisphere),
                         Date = SurveyDocuments.PlanDay(plant, settings, today),
                         Stems = "[]",
                         KeepOut = "[]",

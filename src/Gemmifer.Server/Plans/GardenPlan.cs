@@ -66,18 +66,6 @@ public enum PlanState
 public static class GardenPlan
 {
     private const int ChunkPlants = 128;
-    private static readonly JsonSerializerOptions Web = Written();
-
-    private static JsonSerializerOptions Written()
-    {
-        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
-        foreach (var converter in PlanJson.Converters)
-        {
-            options.Converters.Add(converter);
-        }
-
-        return options;
-    }
 
     /// <summary>Adds the route.</summary>
     public static void MapGardenPlan(this IEndpointRouteBuilder app) =>
@@ -108,7 +96,7 @@ public static class GardenPlan
 
     private static async Task LineAsync<T>(HttpResponse response, T line, CancellationToken cancel)
     {
-        await JsonSerializer.SerializeAsync(response.BodyWriter.AsStream(leaveOpen: true), line, Web, cancel);
+        await JsonSerializer.SerializeAsync(response.BodyWriter.AsStream(leaveOpen: true), line, PlanJson.Web, cancel);
         response.BodyWriter.GetSpan(1)[0] = (byte)'\n';
         response.BodyWriter.Advance(1);
         await response.BodyWriter.FlushAsync(cancel);
@@ -124,8 +112,8 @@ public static class GardenPlan
     {
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = PlantEndpoints.Today(clock);
-        var season = PruningYear.Of(today, place.Southern);
-        var own = await OwnSchools.ByIdAsync(garden, cancel);
+        var season = PruningYear.Of(today, place.Hemisphere);
+        var on = new PlanDay(place, today, season, await OwnSchools.ByIdAsync(garden, cancel));
         for (var after = ""; ; )
         {
             var plants = await garden
@@ -163,16 +151,7 @@ public static class GardenPlan
                 (i, _) =>
                 {
                     var plant = plants[i];
-                    lines[i] = LineOf(
-                        plant,
-                        [.. surveys[plant.Id]],
-                        [.. log[plant.Id]],
-                        place,
-                        today,
-                        season,
-                        own,
-                        cancel
-                    );
+                    lines[i] = LineOf(plant, [.. surveys[plant.Id]], [.. log[plant.Id]], on, cancel);
                     return ValueTask.CompletedTask;
                 }
             );
@@ -183,56 +162,41 @@ public static class GardenPlan
         }
     }
 
+    /// <summary>What the plans of a day have in common.</summary>
+    private sealed record PlanDay(
+        GardenPlace Place,
+        DateOnly Today,
+        int Season,
+        IReadOnlyDictionary<string, OwnSchoolRecord> Own
+    );
+
     private static GardenPlanLine LineOf(
         PlantRecord plant,
         SurveyRecord[] surveys,
         LogRecord[] log,
-        GardenPlace place,
-        DateOnly today,
-        int season,
-        IReadOnlyDictionary<string, OwnSchoolRecord> own,
+        PlanDay on,
         CancellationToken cancel
     )
     {
+        var season = on.Season;
         var latest = surveys.MaxBy(s => s.Season);
         var system = latest?.Vine is { } vine
             ? WireNames.Find<VineSystem>((string?)JsonNode.Parse(vine)?["system"])
             : null;
-        GardenPlanLine Without(PlanState state) =>
-            new(
-                plant.Id,
-                plant.Name,
-                plant.Place,
-                plant.Kind,
-                state,
-                0,
-                0,
-                0,
-                0,
-                0,
-                0,
-                0,
-                0,
-                null,
-                [],
-                [],
-                true,
-                system
-            );
         var visit = latest?.Season == season ? latest.Visit : 1;
         LogRecord[] Steps(int? of) =>
             [.. log.Where(l => l.Kind == LogKind.Step && l.Season == of && (of != season || l.Visit == visit))];
         if (log.Any(l => l.Kind == LogKind.Finished && l.Season == season && l.Visit == visit))
         {
-            return Without(PlanState.Finished);
+            return Without(plant, PlanState.Finished, system);
         }
 
-        var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), place, today, season);
+        var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), on.Place, on.Today, season);
         var document = SurveyDocuments.Compose(
             plant,
             survey,
-            place,
-            own,
+            on.Place,
+            on.Own,
             survey.Vine is null ? null : Weighed.Of(surveys, log, season)
         );
         if (
@@ -240,7 +204,7 @@ public static class GardenPlan
             is not { } state
         )
         {
-            return Without(survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable);
+            return Without(plant, survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable, system);
         }
 
         var plan = state.Plan;
@@ -266,4 +230,7 @@ public static class GardenPlan
             plan.Vine?.System
         );
     }
+
+    private static GardenPlanLine Without(PlantRecord plant, PlanState state, VineSystem? system) =>
+        new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
 }

@@ -80,7 +80,7 @@ public static class PlantEndpoints
     {
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = Today(clock);
-        var season = PruningYear.Of(today, place.Southern);
+        var season = PruningYear.Of(today, place.Hemisphere);
         var plants = await garden
             .Plants.AsNoTracking()
             .Where(p => p.RemovedAt == null)

@@ -22,7 +22,7 @@ public sealed record GardenSettings(string Units, string Theme, BodyMeasures Bod
             "metric",
             "auto",
             new BodyMeasures(7, 14, 20, 100, 190, 200, 900, 1700),
-            new GardenPlace("north", "04-15", "10-20")
+            new GardenPlace(Hemisphere.North, "04-15", "10-20")
         );
 }
 
@@ -39,16 +39,13 @@ public sealed record BodyMeasures(
 );
 
 /// <summary>Where the garden is. Frost days as month and day.</summary>
-public sealed record GardenPlace(string Hemisphere, string LastFrost, string FirstFrost)
+public sealed record GardenPlace(Hemisphere Hemisphere, string LastFrost, string FirstFrost)
 {
-    /// <summary>Whether the seasons are those of the south.</summary>
-    public bool Southern => Hemisphere == "south";
-
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
     public GrowingPlace Growing =>
         new(
-            Southern,
+            Hemisphere,
             int.Parse(LastFrost[..2], CultureInfo.InvariantCulture),
             int.Parse(LastFrost[3..], CultureInfo.InvariantCulture)
         );
@@ -60,7 +57,6 @@ public sealed record SettingsView(int Revision, GardenSettings Settings);
 /// <summary>Reads and stores the settings.</summary>
 public static class SettingsEndpoints
 {
-    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
     private static readonly (string Name, double Min, double Max)[] Measures =
     [
         ("pencil", 3, 15),
@@ -94,7 +90,7 @@ public static class SettingsEndpoints
         var row = await garden.Settings.AsNoTracking().OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
         return row is null
             ? new SettingsView(0, GardenSettings.Default)
-            : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, Web)!);
+            : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, PlanJson.Web)!);
     }
 
     private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
@@ -122,7 +118,7 @@ public static class SettingsEndpoints
                 garden.Add(row);
             }
 
-            row.Document = JsonSerializer.Serialize(settings, Web);
+            row.Document = JsonSerializer.Serialize(settings, PlanJson.Web);
             row.Revision++;
             await garden.SaveChangesAsync(cancel);
             return Results.Ok(new SettingsView(row.Revision, settings));
@@ -158,7 +154,7 @@ public static class SettingsEndpoints
                 lengths["self"]
             ),
             new GardenPlace(
-                place.Word("hemisphere", ["north", "south"]) ?? d.Hemisphere,
+                place.Choice<Hemisphere>("hemisphere") ?? d.Hemisphere,
                 Frost(place, "lastFrost") ?? d.LastFrost,
                 Frost(place, "firstFrost") ?? d.FirstFrost
             )

@@ -29,7 +29,7 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
     public async Task<PlantSurvey> NowAsync(PlantRecord plant, CancellationToken cancel)
     {
         var (place, today) = (await PlaceAsync(cancel), PlantEndpoints.Today(clock));
-        var season = PruningYear.Of(today, place.Southern);
+        var season = PruningYear.Of(today, place.Hemisphere);
         var latest = await garden
             .Surveys.AsNoTracking()
             .Where(s => s.PlantId == plant.Id && s.Season <= season)

@@ -89,7 +89,7 @@ public static class SurveyDocuments
             ["school"] = parts.School,
             ["place"] = new JsonObject
             {
-                ["hemisphere"] = place.Hemisphere,
+                ["hemisphere"] = WireNames.Of(place.Hemisphere),
                 ["lastFrost"] = place.LastFrost,
                 ["firstFrost"] = place.FirstFrost,
             },

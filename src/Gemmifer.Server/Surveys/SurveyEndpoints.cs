@@ -91,7 +91,7 @@ public static class SurveyEndpoints
         using (document)
         {
             var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-            var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Southern);
+            var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Hemisphere);
             var record = await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel);
             if ((record?.Revision ?? 0) != revision)
             {

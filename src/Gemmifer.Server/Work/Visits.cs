@@ -210,7 +210,7 @@ public static class Visits
         }
 
         var (place, today) = (await surveys.PlaceAsync(cancel), PlantEndpoints.Today(clock));
-        var season = PruningYear.Of(today, place.Southern);
+        var season = PruningYear.Of(today, place.Hemisphere);
         if (
             !PlantFamilies.Of(PlantKinds.Of(plant.Kind)).ComesBack
             || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel)

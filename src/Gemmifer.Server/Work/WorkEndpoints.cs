@@ -303,7 +303,7 @@ public static class WorkEndpoints
         return await WithBodyAsync(id, request, store, cancel, async (open, f) =>
         {
             f.Require("grams");
-            var grams = f.Number("grams", 0, VineLimits.CropGrams, openMin: true);
+            var grams = f.NumberAbove("grams", 0, VineLimits.CropGrams);
             var season = f.Whole("season", SurveyLimits.FirstYear, store.LatestSummer);
             if (f.Errors.Count > 0)
             {

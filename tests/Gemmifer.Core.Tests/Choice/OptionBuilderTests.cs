@@ -11,8 +11,7 @@ public class OptionBuilderTests
     private static ImmutableArray<CutOption> Of(
         JsonObject cane,
         Func<JsonObject, JsonObject>? change = null,
-        double? soundTo = null,
-        bool mayRemove = true
+        double? soundTo = null
     )
     {
         var document = Surveys.Of(cane);
@@ -20,7 +19,6 @@ public class OptionBuilderTests
         return new OptionBuilder(survey, StemTree.Build(survey.Stems, survey.Plant), (_, _) => 0).Build(
             survey.Stems[0],
             soundTo,
-            mayRemove,
             24
         );
     }
@@ -150,8 +148,15 @@ public class OptionBuilderTests
     }
 
     [Fact]
-    public void What_may_not_go_has_no_removal() =>
-        Assert.DoesNotContain(Of(Upright(), null, null, false), o => o.Kind == OptionKind.Remove);
+    public void What_may_not_go_has_no_removal()
+    {
+        var survey = Surveys.Read(Surveys.Of(Upright()));
+        var options = new OptionBuilder(survey, StemTree.Build(survey.Stems, survey.Plant), (_, _) => 0);
+        Assert.Equal(
+            options.Build(survey.Stems[0], null, 24).Where(o => o.Kind != OptionKind.Remove),
+            options.BuildKept(survey.Stems[0], null, 24)
+        );
+    }
 
     [Fact]
     public void A_hanging_cane_that_never_rises_can_still_be_decided()

@@ -8,14 +8,14 @@ public class PruningYearTests
     private static readonly PlantKind Rose = PlantKinds.Of("rose.hybrid-tea");
 
     [Theory]
-    [InlineData("2026-11-25", false, 2027)]
-    [InlineData("2026-10-01", false, 2027)]
-    [InlineData("2026-09-30", false, 2026)]
-    [InlineData("2027-02-20", false, 2027)]
-    [InlineData("2027-08-15", true, 2028)]
-    [InlineData("2027-03-31", true, 2027)]
-    public void Winter_work_counts_to_the_summer_that_follows(string day, bool southern, int season) =>
-        Assert.Equal(season, PruningYear.Of(DateOnly.Parse(day), southern));
+    [InlineData("2026-11-25", Hemisphere.North, 2027)]
+    [InlineData("2026-10-01", Hemisphere.North, 2027)]
+    [InlineData("2026-09-30", Hemisphere.North, 2026)]
+    [InlineData("2027-02-20", Hemisphere.North, 2027)]
+    [InlineData("2027-08-15", Hemisphere.South, 2028)]
+    [InlineData("2027-03-31", Hemisphere.South, 2027)]
+    public void Winter_work_counts_to_the_summer_that_follows(string day, Hemisphere hemisphere, int season) =>
+        Assert.Equal(season, PruningYear.Of(DateOnly.Parse(day), hemisphere));
 
     [Theory]
     [InlineData("2026-11-25", "2027-01-30", "2027-05-06")]
@@ -25,7 +25,7 @@ public class PruningYearTests
     public void The_main_prune_is_the_one_that_is_on_or_the_next(string day, string from, string to) =>
         Assert.Equal(
             (DateOnly.Parse(from), DateOnly.Parse(to)),
-            PruningYear.Window(Rose, DateOnly.Parse(day), new GrowingPlace(false, 4, 15))
+            PruningYear.Window(Rose, DateOnly.Parse(day), new GrowingPlace(Hemisphere.North, 4, 15))
         );
 
     [Fact]
@@ -34,11 +34,11 @@ public class PruningYearTests
         // Last frost on 20 January: the window of that winter begins in the year before.
         Assert.Equal(
             new DateOnly(2026, 11, 6),
-            PruningYear.Window(Rose, new DateOnly(2026, 12, 1), new GrowingPlace(false, 1, 20)).From
+            PruningYear.Window(Rose, new DateOnly(2026, 12, 1), new GrowingPlace(Hemisphere.North, 1, 20)).From
         );
         Assert.Equal(
             new DateOnly(2027, 2, 28).AddDays(Rose.PruneToDays),
-            PruningYear.Window(Rose, new DateOnly(2027, 1, 1), new GrowingPlace(false, 2, 29)).To
+            PruningYear.Window(Rose, new DateOnly(2027, 1, 1), new GrowingPlace(Hemisphere.North, 2, 29)).To
         );
     }
 
@@ -47,11 +47,11 @@ public class PruningYearTests
     {
         Assert.Equal(
             new DateOnly(2027, 1, 30),
-            PruningYear.PlanDay(Rose, new DateOnly(2026, 11, 25), new GrowingPlace(false, 4, 15))
+            PruningYear.PlanDay(Rose, new DateOnly(2026, 11, 25), new GrowingPlace(Hemisphere.North, 4, 15))
         );
         Assert.Equal(
             new DateOnly(2027, 3, 1),
-            PruningYear.PlanDay(Rose, new DateOnly(2027, 3, 1), new GrowingPlace(false, 4, 15))
+            PruningYear.PlanDay(Rose, new DateOnly(2027, 3, 1), new GrowingPlace(Hemisphere.North, 4, 15))
         );
     }
 }

@@ -513,11 +513,9 @@ export interface components {
         Effort: "light" | "steady" | "heavy";
         /** @description Where the garden is. Frost days as month and day. */
         GardenPlace: {
-            hemisphere: string;
+            hemisphere: components["schemas"]["Hemisphere"];
             lastFrost: string;
             firstFrost: string;
-            /** @description Whether the seasons are those of the south. */
-            southern?: boolean;
         };
         /** @description One line of the whole garden's plan. */
         GardenPlanLine: {
@@ -575,6 +573,11 @@ export interface components {
             body: components["schemas"]["BodyMeasures"];
             place: components["schemas"]["GardenPlace"];
         };
+        /**
+         * @description Half of the earth: the seasons of the south are half a year later.
+         * @enum {unknown}
+         */
+        Hemisphere: "north" | "south";
         /** @enum {unknown} */
         Instead: "removed" | "cut" | "left" | null;
         JsonElement: unknown;
@@ -944,6 +947,8 @@ export interface components {
              *                 draws.
              */
             resolved: components["schemas"]["ResolvedStem"][];
+            /** @description How it turns out, the sentence that matters most first. */
+            summary: components["schemas"]["PlanSentence"][];
         };
         /** @description What to expect of the coming season, as ranges. */
         PlanForecast: {
@@ -1136,6 +1141,12 @@ export interface components {
             naming: null | components["schemas"]["PlanNaming"];
             /** @description Whether its canes are counted by the plant; else by the metre of row. */
             perPlant: boolean;
+        };
+        /** @description A sentence that stands by itself. */
+        PlanSentence: {
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
         /**
          * @description How far the plan of a plant is.

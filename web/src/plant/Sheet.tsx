@@ -12,7 +12,7 @@ import { stageWords, toolWords } from "../shared/StepList";
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
 export default function Sheet() {
   const { plant, plan, survey } = usePlant();
-  const { SheetPicture, sentence } = useFamily();
+  const { SheetPicture } = useFamily();
   const { say } = useMeasures();
   if (!plan) {
     return (
@@ -53,7 +53,12 @@ export default function Sheet() {
         <SheetPicture plan={plan} />
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...tieWords(plan.kit.ties.of), ...(plan.kit.protection ?? [])].join(", ")}.{" "}
-          <b>Time:</b> about {plan.kit.minutes} minutes. <b>In short:</b> {say(sentence(plan, survey.document))}
+          <b>Time:</b> about {plan.kit.minutes} minutes.{" "}
+          {plan.summary[0] && (
+            <>
+              <b>In short:</b> {say(plan.summary[0])}
+            </>
+          )}
         </p>
         <ol>
           {plan.steps.map((s, i) => (

@@ -4,18 +4,17 @@ import { type ComponentType, lazy } from "react";
 import type { Schemas } from "../api/client";
 import type { Plan } from "../drawing/scene";
 import { RoseSheetPicture, RoseStepPicture } from "../rose/pictures";
-import { roseSentence, roseStates } from "../rose/words";
+import { roseStates } from "../rose/words";
 import { Naming } from "../row/Naming";
 import { RowSheetPicture, RowStepPicture } from "../row/pictures";
-import { canesCounted, rowSentence, rowStates } from "../row/words";
+import { canesCounted, rowStates } from "../row/words";
 import { usePlant } from "../shared/usePlant";
-import type { Spoken } from "../survey/sentence";
 import type { SurveyDocument } from "../survey/types";
 import { NextVine } from "../vine/NextVine";
 import { VineSheetPicture, VineStepPicture } from "../vine/pictures";
 import { together } from "../vine/together";
 import { VineYears } from "../vine/VineYears";
-import { vineSentence, vineStates } from "../vine/words";
+import { vineStates } from "../vine/words";
 
 type OpenStep = Schemas["OpenStep"];
 
@@ -29,8 +28,6 @@ export interface FamilyParts {
   SheetPicture: ComponentType<{ plan: Plan }>;
   /** The drawing of a step is wider than high. */
   wide: boolean;
-  /** The plan in one sentence. */
-  sentence: (plan: Plan, survey: SurveyDocument) => Spoken;
   /** Whether enough is known for a plan. */
   ready: (survey: SurveyDocument, kind: Schemas["KindView"]) => boolean;
   /** How far looking and deciding have come, in a word or two. */
@@ -51,7 +48,6 @@ const rose: FamilyParts = {
   StepPicture: RoseStepPicture,
   SheetPicture: RoseSheetPicture,
   wide: false,
-  sentence: roseSentence,
   ready: (survey, kind) => survey.stems.length > 0 || !kind.surveyed,
   states: roseStates,
   together: alone,
@@ -68,7 +64,6 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     StepPicture: VineStepPicture,
     SheetPicture: VineSheetPicture,
     wide: true,
-    sentence: vineSentence,
     ready: (survey) => survey.stems.length > 0,
     states: vineStates,
     together,
@@ -81,7 +76,6 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     StepPicture: RowStepPicture,
     SheetPicture: RowSheetPicture,
     wide: true,
-    sentence: (plan) => (plan.row ? rowSentence(plan.row) : { text: "" }),
     ready: (survey) => survey.row != null,
     states: (survey, plan) => rowStates(canesCounted(survey.row), plan),
     together: alone,

@@ -12,7 +12,7 @@ import { Lead } from "./Lead";
 import { useLead } from "./leading";
 import { DayChoice, NoPlan, NotLooked, SchoolChoice, UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
-import { atLeast, bloomSentence, outcomeSentence, tieWords } from "../shared/outcome";
+import { tieWords } from "../shared/outcome";
 import { ShrubPicture } from "./ShrubPicture";
 import { StepList } from "../shared/StepList";
 import { Ages, Summer } from "./Summer";
@@ -155,10 +155,9 @@ export default function RoseDecide() {
 
 function Summary() {
   const { plan, schools, scene } = usePlant();
-  const { long } = useMeasures();
+  const { say } = useMeasures();
   const navigate = useNavigate();
   if (!plan) return null;
-  const c = plan.counts;
   const groups: [Decision[], string][] = [
     [["keep", "shorten"], "stay"],
     [["remove"], "go"],
@@ -169,14 +168,9 @@ function Summary() {
     <Panel style={{ padding: "10px 14px" }}>
       <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
         <chakra.p flex="1" minWidth="200px" aria-live="polite">
-          {top.length > 0 && (
+          {plan.summary.length > 0 && (
             <>
-              <b>{outcomeSentence(c)}.</b> {Math.round(c.removedShare * 100)} % of the live wood comes off
-              {plan.training
-                ? bloomSentence(plan.training)
-                : c.endSpacing != null
-                  ? `; the ends stand ${long(atLeast(Number(c.endSpacing)))} apart or more.`
-                  : "."}{" "}
+              <b>{say(plan.summary[0]!)}</b> {plan.summary.slice(1).map(say).join(" ")}{" "}
             </>
           )}
           About {plan.kit.minutes} minutes, {effortWords[plan.kit.effort]}.

@@ -3,14 +3,8 @@
 import type { Schemas } from "../api/client";
 import type { Plan } from "../drawing/scene";
 import { outcome } from "../shared/outcome";
-import type { Spoken } from "../survey/sentence";
 import type { SurveyDocument } from "../survey/types";
 import { counted } from "../survey/words";
-
-/** "6 stay, 3 go." */
-export function roseSentence(plan: Plan, survey: SurveyDocument): Spoken {
-  return { text: survey.stems.length > 0 ? `${outcome(plan.counts)}.` : "the simple routine." };
-}
 
 /** How far looking and deciding have come. */
 export function roseStates(survey: SurveyDocument, plan: Plan | null, kind: Schemas["KindView"]) {

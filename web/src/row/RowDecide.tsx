@@ -10,7 +10,6 @@ import type { CaneClass, RowPlan, RowState } from "./canes";
 import { Crops } from "./Crops";
 import { Naming } from "./Naming";
 import { RowDrawing } from "./RowDrawing";
-import { rowSentence } from "./words";
 
 /** The plan of a row: who goes and who stays, drawn; one crop beside two; the steps. */
 export default function RowDecide() {
@@ -65,7 +64,7 @@ export default function RowDecide() {
         <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
-              <b>{say(rowSentence(plan.row))}</b> About {plan.kit.minutes} minutes.
+              <b>{plan.summary.map(say).join(" ")}</b> About {plan.kit.minutes} minutes.
             </chakra.p>
             <Button look="main" onClick={() => void navigate("../do")}>
               Do it

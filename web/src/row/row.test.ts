@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import { canesOf, type RowPlan } from "./canes";
-import { rowSentence } from "./words";
 
 describe("a row as it is drawn", () => {
   const row = { length: 4000, firstYear: 60, thin: 12, spent: 44, meanHeight: 1700 };
@@ -32,18 +31,5 @@ describe("a row as it is drawn", () => {
 
   it("shows next summer's fruit only on what stays", () => {
     expect(new Set(canesOf(row, 1600, plan, "summer").canes.map((c) => c.kind))).toEqual(new Set(["stay", "new"]));
-  });
-
-  it("is said in a sentence", () => {
-    expect(rowSentence(plan).text).toBe("56 canes go: 44 have fruited, 12 are thin. 48 stay, 12 to the metre.");
-    const mown = [{ name: "mown", canes: 60, decision: "remove", text: "" }];
-    expect(rowSentence({ ...plan, classes: mown } as RowPlan).text).toBe("All 60 canes go to the ground.");
-    const one = [
-      { name: "spent", canes: 1, decision: "remove", text: "" },
-      { name: "stay", canes: 1, decision: "keep", text: "" },
-    ];
-    expect(rowSentence({ ...plan, perMetre: 0.5, classes: one } as RowPlan).text).toBe(
-      "1 cane goes: 1 has fruited. 1 stays, 0.5 to the metre.",
-    );
   });
 });

@@ -12,7 +12,6 @@ import { Budget } from "./Budget";
 import { RainDays } from "./RainDays";
 import { Timeline } from "./Timeline";
 import { VinePicture } from "./VinePicture";
-import { vineSentence } from "./words";
 
 type Vine = NonNullable<Plan["vine"]>;
 
@@ -82,7 +81,7 @@ export default function VineDecide() {
         <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
-              <b>{say(vineSentence(plan))}</b> About {plan.kit.minutes} minutes.
+              <b>{plan.summary.map(say).join(" ")}</b> About {plan.kit.minutes} minutes.
             </chakra.p>
             <Button look="main" onClick={() => void navigate("../do")}>
               Do it

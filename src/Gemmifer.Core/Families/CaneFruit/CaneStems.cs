@@ -198,8 +198,8 @@ internal sealed class CaneStems
     {
         var firstYearFruits =
             RowRules.Kind(_survey.Plant.Kind.Id).Autumn is not null || _survey.Plant.Kind.Id == CaneTyping.Unknown;
-        return stem.Has("fruited-twice")
-            || (stem.Has("fruited") && (stem.Age >= 2 || !firstYearFruits))
+        return stem.Has(Sign.FruitedTwice)
+            || (stem.Has(Sign.Fruited) && (stem.Age >= 2 || !firstYearFruits))
             || (stem.Age >= 2 && !_work.InGrowth);
     }
 

@@ -28,7 +28,7 @@ internal static class CropChoice
             var school = survey.School.Id == id ? survey.School : SchoolCatalog.For(id, survey.Plant.Kind.Id)!;
             var counts = survey.Row is null
                 ? null
-                : RowWork.Of(survey with { School = school }, work.InGrowth).Counts(survey with { School = school });
+                : RowWork.Of(survey with { School = school }).Counts(survey with { School = school });
             return new PlanCropChoice(id, school.Name, counts?.Kept ?? 0, counts?.Removed ?? 0, crops, gain, loss);
         }
 

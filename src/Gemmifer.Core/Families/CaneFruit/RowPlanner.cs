@@ -11,7 +11,7 @@ internal static class RowPlanner
     /// <summary>Plans the work on one row.</summary>
     public static PlanDocument Plan(Survey survey)
     {
-        var work = RowWork.Of(survey, survey.Season.InGrowth);
+        var work = RowWork.Of(survey);
         var stems = new CaneStems(survey, work);
         var steps = StepOrder.Of(new RowSteps(survey, work, stems).Write());
         var counts = work.Row is null ? stems.Counts() : work.Counts(survey);
@@ -23,6 +23,7 @@ internal static class RowPlanner
                 Stems = stems.Stems(),
                 Steps = steps,
                 Counts = counts,
+                Summary = [work.Row is null ? $"{Wording.Outcome(counts, "cane", "canes")}." : work.Summary()],
                 Forecast = new PlanForecast(counts.BudsLeft, counts.BudsLeft, [from, to], [], [], []),
                 Kit = KitOf(survey, work, steps, counts),
                 AskFor = Ask(survey, work),
@@ -54,7 +55,7 @@ internal static class RowPlanner
 
     private static PlanRow RowOf(Survey survey, RowWork work) =>
         new(
-            Math.Round(work.Stay / Math.Max(ShortestMetres, work.Metres), 1),
+            work.PerMetre,
             work.Least,
             work.Most,
             work.Classes(),
@@ -65,9 +66,6 @@ internal static class RowPlanner
             NamingOf(survey),
             work.PerPlant
         );
-
-    /// <summary>A row is reckoned as no shorter than this, m.</summary>
-    private const double ShortestMetres = 0.1;
 
     /// <summary>Height at which canes are tipped, mm; 0 where they are not.</summary>
     internal static double TipHeight(Survey survey)

@@ -33,8 +33,9 @@ internal sealed record RowWork(
         TwoCrops = "two-crops";
 
     /// <summary>Decides the classes of a row.</summary>
-    public static RowWork Of(Survey survey, bool inGrowth)
+    public static RowWork Of(Survey survey)
     {
+        var inGrowth = survey.Season.InGrowth;
         var (school, kind, row) = (survey.School, RowRules.Kind(survey.Plant.Kind.Id), survey.Row);
         var oneCrop = kind.Autumn is not null && school.Id == OneCrop;
         var plants = row?.Plants
@@ -89,6 +90,12 @@ internal sealed record RowWork(
 
     /// <summary>Length of the row, m; one metre where single canes were noted.</summary>
     public double Metres => (Row?.LengthMm ?? 1000) / 1000;
+
+    /// <summary>A row is reckoned as no shorter than this, m.</summary>
+    private const double ShortestMetres = 0.1;
+
+    /// <summary>Last season's canes that stay, to the metre, to a tenth.</summary>
+    public double PerMetre => Math.Round(Stay / Math.Max(ShortestMetres, Metres), 1);
 
     /// <summary>Canes by what becomes of them.</summary>
     public IReadOnlyList<PlanClass> Classes()
@@ -164,6 +171,35 @@ internal sealed record RowWork(
             null
         );
     }
+
+    /// <summary>"56 canes go: 44 have fruited, 12 are thin. 48 stay, 12 to the metre."</summary>
+    public string Summary()
+    {
+        var classes = Classes();
+        var go = classes.Where(c => c.Decision == Decision.Remove).ToArray();
+        var (stay, gone) = (classes.Where(c => c.Decision == Decision.Keep).Sum(c => c.Canes), go.Sum(c => c.Canes));
+        var why = string.Join(", ", go.Select(Why));
+        var goes =
+            gone == 0 ? "No cane goes."
+            : go is [{ Name: CaneClass.Mown }]
+                ? gone == 1 ? "The one cane goes to the ground."
+                    : $"All {gone} canes go to the ground."
+            : $"{Wording.Count(gone, "cane goes", "canes go")}: {why}.";
+        return stay == 0
+            ? goes
+            : $"{goes} {Wording.Count(stay, "stays", "stay")}, {Wording.Number(PerMetre)} to the metre.";
+    }
+
+    private static string Why(PlanClass gone) =>
+        gone.Name switch
+        {
+            CaneClass.Spent => Wording.Count(gone.Canes, "has fruited", "have fruited"),
+            CaneClass.Thin => Wording.Count(gone.Canes, "is thin", "are thin"),
+            CaneClass.Surplus => Wording.Count(gone.Canes, "is one too many", "are too many"),
+            CaneClass.Mown => Wording.Count(gone.Canes, "goes to the ground", "go to the ground"),
+            CaneClass.Stay or CaneClass.Fruiting => throw new InvalidOperationException("It stays."),
+            _ => throw new ArgumentOutOfRangeException(nameof(gone)),
+        };
 
     private string Arithmetic(Survey survey)
     {

@@ -47,7 +47,7 @@ internal sealed class CanePlanner
         var bloom = support is null ? null : new BloomForecast(_survey, _tree, decided, support);
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
         var tally = new CaneTally(_survey, _tree, _sorted, decided, steps);
-        var chosen = _sorted.Candidates.Length > 0;
+        var (counts, chosen) = (tally.Counts(), _sorted.Candidates.Length > 0);
         return PlanBuilder.Build(
             _survey,
             new PlanParts
@@ -69,7 +69,8 @@ internal sealed class CanePlanner
                     )),
                 ],
                 Steps = steps,
-                Counts = tally.Counts(),
+                Counts = counts,
+                Summary = CaneSummary.Of(counts, bloom),
                 Forecast = tally.Forecast(bloom),
                 Kit = tally.Kit(support),
                 AskFor = detail == PlanDetail.Full ? new Questions(_survey, decided, Replan).Ask() : [],
@@ -130,8 +131,8 @@ internal sealed class CanePlanner
 
     private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice, PlanDetail detail)
     {
-        var flips = detail == PlanDetail.Full;
-        var decided = new ChoiceReasons(_survey, _tree, _sorted, _builder, _model, choice, flips)
+        var solved = new SolvedChoice(_survey, _tree, _sorted, _builder, _model, choice);
+        var decided = new ChoiceReasons(solved, detail == PlanDetail.Full ? new FlipTrials(solved) : null)
             .All(_cancel)
             .ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
@@ -276,6 +277,6 @@ internal sealed class CanePlanner
         stem.DeadFromMm is not null
         || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What))
             ? Stage.Dead
-        : stem.Has("spotting") || stem.Has("distorted") ? Stage.Diseased
+        : stem.Has(Sign.Spotting) || stem.Has(Sign.Distorted) ? Stage.Diseased
         : Stage.Suckers;
 }

@@ -240,7 +240,7 @@ internal sealed class CaneSteps(
     {
         var stem = d.Stem;
         var tool =
-            d.Finding.Verdict == Verdict.Sucker && stem.DiameterMm <= ToolRack.SecateursMm && stem.Has("soft")
+            d.Finding.Verdict == Verdict.Sucker && stem.DiameterMm <= ToolRack.SecateursMm && stem.Has(Sign.Soft)
                 ? Tool.Fingers
                 : ToolRack.For(stem.DiameterMm);
         var (where, text) =

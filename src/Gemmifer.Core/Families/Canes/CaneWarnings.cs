@@ -103,7 +103,7 @@ internal sealed class CaneWarnings(
             );
         }
 
-        if (decided.Any(d => d.Stem.Has("distorted")))
+        if (decided.Any(d => d.Stem.Has(Sign.Distorted)))
         {
             yield return new PlanWarning(
                 "virus",

@@ -47,7 +47,9 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                 );
     }
 
-    private IEnumerable<Look> Looks()
+    private IEnumerable<Look> Looks() => [.. OriginsAndLife(), .. Lengths(), .. Bends(), .. FirstBuds()];
+
+    private IEnumerable<Look> OriginsAndLife()
     {
         foreach (
             var d in decided
@@ -72,7 +74,10 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                 );
             }
         }
+    }
 
+    private IEnumerable<Look> Lengths()
+    {
         if (
             survey.Assumed.FirstOrDefault(a =>
                 a.Stem is not null && a.Field == "length" && decided.Any(d => d.Stem.Id == a.Stem && d.Stem.TopLevel)
@@ -107,13 +112,18 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                 ]
             );
         }
+    }
 
-        // How far a cane bends is found by trying, gently; of what nobody tried the thickest that stays matters most.
+    /// <summary>
+    /// How far a cane bends is found by trying, gently; of what nobody tried the thickest that stays matters most.
+    /// </summary>
+    private IEnumerable<Look> Bends()
+    {
         if (
             survey is { Plant.Kind.Climbs: true, Support: not null }
             && decided
                 .Where(d =>
-                    d.Stem.TopLevel && d.Kept && d.Stem.Age >= 2 && !d.Stem.Has("stiff") && !d.Stem.Has("supple")
+                    d.Stem.TopLevel && d.Kept && d.Stem.Age >= 2 && !d.Stem.Has(Sign.Stiff) && !d.Stem.Has(Sign.Supple)
                 )
                 .OrderByDescending(d => d.Stem.DiameterMm)
                 .ThenBy(d => d.Stem.Id, StringComparer.Ordinal)
@@ -121,17 +131,20 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                 is { } untried
         )
         {
-            Stem Seen(string what) => untried.Stem with { Seen = [.. untried.Stem.Seen, new Evidence(what, null)] };
+            Stem Seen(Sign what) => untried.Stem with { Seen = [.. untried.Stem.Seen, new Evidence(what, null)] };
             yield return new Look(
                 new PlanQuestion(
                     untried.Stem.Id,
                     "bend",
                     $"Try gently how far {untried.Stem.Id} bends, and note it as supple or stiff."
                 ),
-                [Seen("supple"), Seen("stiff")]
+                [Seen(Sign.Supple), Seen(Sign.Stiff)]
             );
         }
+    }
 
+    private IEnumerable<Look> FirstBuds()
+    {
         foreach (
             var blind in decided
                 .Where(d =>

@@ -76,7 +76,8 @@ internal sealed class SideShoots
 
         // On a support old wood that flowers well is worth its length; only what no longer does is cut back to a good
         // side shoot.
-        var past = stem.Age >= _survey.Plant.Kind.OldFrom && (!_survey.Plant.Kind.Climbs || stem.Has("unproductive"));
+        var past =
+            stem.Age >= _survey.Plant.Kind.OldFrom && (!_survey.Plant.Kind.Climbs || stem.Has(Sign.Unproductive));
         var bypassed = past || finding.SoundToMm is not null;
         var soundTo = finding.SoundToMm ?? stem.LengthMm;
         foreach (var young in _tree.Children(stem))
@@ -112,7 +113,7 @@ internal sealed class SideShoots
             var others = RemovedAbove(stem, along) - RemovedBy(young);
             foreach (
                 var own in _options
-                    .Build(young, null, false, most)
+                    .BuildKept(young, null, most)
                     .Where(o => o.Keeps && (carriesOn || o.HeightMm >= _survey.School.HeightMinMm - 1))
             )
             {
@@ -204,7 +205,7 @@ internal sealed class SideShoots
                     ? anyway
                     : Take("pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
             case Pin.CutAt:
-                var pinned = _options.Build(shoot, null, false, 1)[0];
+                var pinned = _options.BuildKept(shoot, null, 1)[0];
                 return new ShootOutcome(
                     Shortened(pinned),
                     pinned.Kind == OptionKind.Whole ? null : pinned,
@@ -275,7 +276,7 @@ internal sealed class SideShoots
         var window = _survey.Plant.Kind.Hangs
             ? []
             : _options
-                .Build(shoot with { Pin = null }, limit, false, 24)
+                .BuildKept(shoot with { Pin = null }, limit, 24)
                 .Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1)
                 .ToArray();
         if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0 && !_survey.Plant.Kind.Climbs)
@@ -296,7 +297,8 @@ internal sealed class SideShoots
             );
         }
 
-        return ToBuds(shoot, limit, mustCut) is { } cut
+        var longEnough = shoot.LengthMm > school.LateralLengthMm + _survey.Plant.Kind.InternodeMm;
+        return (mustCut || longEnough) && ToBuds(shoot, limit) is { } cut
                 ? new ShootOutcome(
                     Decision.Shorten,
                     cut,
@@ -320,7 +322,7 @@ internal sealed class SideShoots
         Provenance provenance
     )
     {
-        var cut = _options.CutsBetween(shoot, 0, limitMm, false).LastOrDefault();
+        var cut = _options.CutsBetween(shoot, 0, limitMm).LastOrDefault();
         return cut is null && shoot.Pin is Pin.Keep
                 ? new ShootOutcome(
                     Decision.Keep,
@@ -334,14 +336,10 @@ internal sealed class SideShoots
             : new ShootOutcome(Decision.Shorten, cut, rule, stage, text, provenance);
     }
 
-    private CutOption? ToBuds(Stem shoot, double limitMm, bool mustCut)
+    /// <summary>A cut that leaves a side shoot its buds; null where no place serves.</summary>
+    private CutOption? ToBuds(Stem shoot, double limitMm)
     {
         var school = _survey.School;
-        if (shoot.LengthMm <= school.LateralLengthMm + _survey.Plant.Kind.InternodeMm && !mustCut)
-        {
-            return null;
-        }
-
         var seen = shoot.Buds.Any(b => b.Facing is not null);
         if (seen)
         {
@@ -351,7 +349,7 @@ internal sealed class SideShoots
                 .Where(b => b.Usable)
                 .Select(b => b.AlongMm)
                 .ToArray();
-            var cuts = _options.CutsBetween(shoot, 0, limitMm, false).ToArray();
+            var cuts = _options.CutsBetween(shoot, 0, limitMm).ToArray();
             return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds))
                 ?? cuts.FirstOrDefault();
         }
@@ -360,8 +358,7 @@ internal sealed class SideShoots
             .CutsBetween(
                 shoot,
                 Math.Min(limitMm, school.LateralLengthMm / 2),
-                Math.Min(limitMm, school.LateralLengthMm),
-                false
+                Math.Min(limitMm, school.LateralLengthMm)
             )
             .LastOrDefault();
     }

@@ -64,7 +64,7 @@ internal static class Sorting
         var fates = new Dictionary<string, Fate>();
         foreach (var stem in top)
         {
-            if (FateOf(stem, findings[stem.Id], tree.HoldsPinned(stem)) is { } fate)
+            if (FateOf(stem, findings[stem.Id], tree) is { } fate)
             {
                 fates.Add(stem.Id, fate);
             }
@@ -106,7 +106,7 @@ internal static class Sorting
 
     private static FrozenDictionary<string, Finding> Diagnose(Survey survey, StemTree tree)
     {
-        var mildew = tree.Stems.Count(s => s.Has("mildew"));
+        var mildew = tree.Stems.Count(s => s.Has(Sign.Mildew));
         return tree.Stems.ToFrozenDictionary(
             s => s.Id,
             s =>
@@ -115,14 +115,14 @@ internal static class Sorting
                     .Where(c => c.Seen.Any(e => EvidenceList.Alive.Contains(e.What)))
                     .Select(c => (double?)c.Parent.AlongMm)
                     .Max();
-                return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has("mildew") ? 1 : 0));
+                return Diagnoser.Diagnose(s, survey.Plant, alive, mildew > (s.Has(Sign.Mildew) ? 1 : 0));
             }
         );
     }
 
-    private static Fate? FateOf(Stem stem, Finding finding, bool holdsPinned)
+    private static Fate? FateOf(Stem stem, Finding finding, StemTree tree)
     {
-        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (holdsPinned && stem.Pin is not Pin.Remove);
+        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (stem.Pin is not Pin.Remove && tree.HoldsPinned(stem));
         return finding.Verdict switch
         {
             Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
@@ -166,9 +166,10 @@ internal static class Sorting
         if (climber is not null && stem.Pin is null && holdTo is null)
         {
             // Forward and stiff goes; in growth nothing sound does.
-            var usual = climber.Stiff.Contains(stem.Id)
-                ? [shoots.Options.Removal(stem)]
-                : shoots.Options.Build(stem, finding.SoundToMm, !climber.InSeason, most);
+            var usual =
+                climber.Stiff.Contains(stem.Id) ? [shoots.Options.Removal(stem)]
+                : climber.InSeason ? shoots.Options.BuildKept(stem, finding.SoundToMm, most)
+                : shoots.Options.Build(stem, finding.SoundToMm, most);
             return climber.InSeason || climber.Stiff.Contains(stem.Id)
                 ? usual
                 : [.. usual, .. shoots.Joins(stem, finding, 1)];
@@ -201,8 +202,8 @@ internal static class Sorting
             Pin.Keep
                 when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
                     && finding.SoundToMm is null => [builder.Whole(stem)],
-            Pin.Keep => builder.Build(stem, finding.SoundToMm, false, most),
-            _ => builder.Build(stem, finding.SoundToMm, true, most),
+            Pin.Keep => builder.BuildKept(stem, finding.SoundToMm, most),
+            _ => builder.Build(stem, finding.SoundToMm, most),
         };
 
     /// <summary>Old wood worth sparing: a cane too thin to stay goes whatever its age.</summary>

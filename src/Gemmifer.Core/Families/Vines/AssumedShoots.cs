@@ -36,7 +36,7 @@ internal static class AssumedShoots
                 && p.Shoots.IsEmpty
                 && old.Role == StemRole.Spur
                 && old.Pin is not Pin.Remove
-                && !old.Has("unproductive")
+                && !old.Has(Sign.Unproductive)
                 && parts.Findings[old.Id].Verdict == Verdict.Sound
                 && !parts.Tree.Children(old).Any()
             )

@@ -39,7 +39,7 @@ internal static class CanePlan
 
         var count = Math.Clamp((budget.Buds + most - 1) / most, 1, Math.Min(MostCanes, school.CanesMax));
         var head = parts.Trunk is { } t ? work.Tree.Axis(t).At(t.LengthMm) : default;
-        var thumbOnly = shoots.Any(x => CanCane(x.Shoot, true));
+        var thumbOnly = shoots.Any(x => CanCane(x.Shoot) && ToThumb(x.Shoot));
         var roles = shoots.Select(x => RolesOf(x.Shoot)).ToArray();
         var must = Enumerable
             .Range(0, shoots.Length)
@@ -105,7 +105,9 @@ internal static class CanePlan
             choice.Bound,
             [
                 .. SpurPlan.OnBudget(budget),
-                .. Warnings(canes.Length, count, budget, evenly.Short, choice, least, evenly.Buds),
+                .. OnCanes(canes.Length, count, budget, evenly.Short),
+                .. OnLength(budget, evenly.Buds, least),
+                .. OnProof(choice),
             ],
             Canes: canes.Select(c => c.Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal)
         );
@@ -116,17 +118,13 @@ internal static class CanePlan
             var side = Math.Sign(work.Tree.Axis(s.Stem).At(s.Stem.LengthMm).X);
             var cut = s.Stem.Pin is Pin.CutAt pin ? s.Buds.Within(pin.AlongMm) : (int?)null;
             return new CaneOrSpur(
-                CanCane(s, thumbOnly) && (cut is null || cut > SpurBuds + 1) ? s.Points : null,
+                CanCane(s) && (!thumbOnly || ToThumb(s)) && (cut is null || cut > SpurBuds + 1) ? s.Points : null,
                 cut > SpurBuds + 1 ? null : SpurPoints(s),
                 side
             );
         }
 
-        bool CanCane(VineShoot s, bool toThumb) =>
-            !s.Thin
-            && s.Ripe
-            && s.Buds.Total >= Math.Min(least, Math.Max(1, budget.Buds))
-            && (!toThumb || s.Stem.DiameterMm <= VineRules.Value("thumb"));
+        bool CanCane(VineShoot s) => !s.Thin && s.Ripe && s.Buds.Total >= Math.Min(least, Math.Max(1, budget.Buds));
 
         // Low and near the head counts for a spur, not its thickness.
         long? SpurPoints(VineShoot s) =>
@@ -148,6 +146,8 @@ internal static class CanePlan
         }
     }
 
+    private static bool ToThumb(VineShoot shoot) => shoot.Stem.DiameterMm <= VineRules.Value("thumb");
+
     private static bool TakeTrunkShoots(VineWork work, VinePosition p)
     {
         if (!work.Parts.IsTrunkShoot(p) || p.Shoots.Any(s => s.Stem.Pin is Pin.Keep or Pin.CutAt))
@@ -157,19 +157,7 @@ internal static class CanePlan
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(
-                s.Stem,
-                Stage.Suckers,
-                new PlanReason(
-                    "trunk-shoot",
-                    "Shoots from the trunk take strength from the head.",
-                    Provenance.Practice
-                ),
-                by: new Handwork(
-                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. "
-                        + "Shoots from the trunk take strength from the head."
-                )
-            );
+            work.OffTrunk(s.Stem, "the head");
         }
 
         return true;
@@ -189,7 +177,7 @@ internal static class CanePlan
             : $"{spur.Stem.Id} renews it.";
         work.ToBuds(
             cane,
-            buds,
+            new BudLimit(buds, cane.Finding.SoundToMm),
             Stage.Count,
             new PlanReason(
                 "caneBuds",
@@ -197,51 +185,42 @@ internal static class CanePlan
                 survey.School.Value("caneBudsMax").Provenance
             ),
             $"Keep {cane.Stem.Id} as a fruiting cane to the {side}.",
-            "A cane of better thickness nearer the head would take its place.",
-            cane.Finding.SoundToMm
+            "A cane of better thickness nearer the head would take its place."
         );
-        var decided = work.Of(cane.Stem);
-        yield return new PlanPosition(
-            cane.Stem.Id,
-            cane.Stem.Id,
-            decided.Buds,
-            false,
-            Wording.Tenth(cane.OffMm),
-            null,
-            null,
-            decided.Reason.Text,
-            [.. SpurPlan.Marks(work, cane, decided.Buds)],
-            Wording.Tenth(cane.Stem.Parent.AlongMm)
-        );
+        yield return At(work, cane);
         if (spur is not null)
         {
             work.ToBuds(
                 spur,
-                SpurBuds,
+                new BudLimit(SpurBuds, spur.Finding.SoundToMm),
                 Stage.Count,
                 new PlanReason(
                     "renewal",
                     $"The spur of two buds that renews {cane.Stem.Id}: next winter's cane and spur come from it.",
                     Provenance.Practice
                 ),
-                $"Keep {spur.Stem.Id} as the spur that renews {cane.Stem.Id}.",
-                null,
-                spur.Finding.SoundToMm
+                $"Keep {spur.Stem.Id} as the spur that renews {cane.Stem.Id}."
             );
-            var own = work.Of(spur.Stem);
-            yield return new PlanPosition(
-                spur.Stem.Id,
-                spur.Stem.Id,
-                own.Buds,
-                false,
-                Wording.Tenth(spur.OffMm),
-                null,
-                null,
-                own.Reason.Text,
-                [.. SpurPlan.Marks(work, spur, own.Buds)],
-                Wording.Tenth(spur.Stem.Parent.AlongMm)
-            );
+            yield return At(work, spur);
         }
+    }
+
+    /// <summary>The place of a shoot that stays.</summary>
+    private static PlanPosition At(VineWork work, VineShoot shoot)
+    {
+        var decided = work.Of(shoot.Stem);
+        return new PlanPosition(
+            shoot.Stem.Id,
+            shoot.Stem.Id,
+            decided.Buds,
+            false,
+            Wording.Tenth(shoot.OffMm),
+            null,
+            null,
+            decided.Reason.Text,
+            [.. SpurPlan.Marks(work, shoot, decided.Buds)],
+            Wording.Tenth(shoot.Stem.Parent.AlongMm)
+        );
     }
 
     private static void Clear(VineWork work, VinePosition p, IReadOnlyList<VineShoot> stay)
@@ -270,15 +249,7 @@ internal static class CanePlan
         }
     }
 
-    private static IEnumerable<PlanWarning> Warnings(
-        int canes,
-        int wanted,
-        Budget budget,
-        int shortBy,
-        CaneChoice choice,
-        int least,
-        IReadOnlyList<int> buds
-    )
+    private static IEnumerable<PlanWarning> OnCanes(int canes, int wanted, Budget budget, int shortBy)
     {
         if (shortBy > 0)
         {
@@ -296,7 +267,10 @@ internal static class CanePlan
                 $"The budget asks for {wanted} canes; {canes} {(canes == 1 ? "is" : "are")} good enough."
             );
         }
+    }
 
+    private static IEnumerable<PlanWarning> OnLength(Budget budget, IReadOnlyList<int> buds, int least)
+    {
         if (buds.Any(b => b < least) && budget.Buds < least)
         {
             yield return new PlanWarning(
@@ -304,7 +278,10 @@ internal static class CanePlan
                 $"The budget is less than the {least} buds of one cane: a short cane is left."
             );
         }
+    }
 
+    private static IEnumerable<PlanWarning> OnProof(CaneChoice choice)
+    {
         if (choice.Bound > choice.Score)
         {
             yield return new PlanWarning(

@@ -54,11 +54,12 @@ internal static class SpurPlan
             [.. kept.Select(k => k.Best.Buds.Total)]
         );
         var positions = new List<PlanPosition>();
+        var beyond = allocated.Buds.All(b => b > spurBuds)
+            ? "The budget asks for more than the places hold"
+            : "It is one of the strongest";
         for (var i = 0; i < kept.Length; i++)
         {
-            positions.Add(
-                Keep(survey, work, kept[i], allocated.Buds[i], spurBuds, allocated.Buds.All(b => b > spurBuds))
-            );
+            positions.Add(Keep(survey, work, kept[i], allocated.Buds[i], spurBuds, beyond));
         }
 
         foreach (var drop in candidates.Except(kept))
@@ -72,40 +73,12 @@ internal static class SpurPlan
                         + $"{Wording.Mm(school.Value("spurSpacing").Number)}, never less than "
                         + $"{Wording.Mm(school.SpacingMm)}.";
             Drop(work, drop.Position, why);
-            positions.Add(
-                new PlanPosition(
-                    drop.Position.Name,
-                    null,
-                    0,
-                    false,
-                    0,
-                    null,
-                    null,
-                    why,
-                    [],
-                    Wording.Tenth(drop.Position.AlongMm)
-                )
-            );
+            positions.Add(Bare(drop.Position, why));
         }
 
-        foreach (var p in barren)
-        {
-            positions.Add(
-                new PlanPosition(
-                    p.Name,
-                    null,
-                    0,
-                    false,
-                    0,
-                    null,
-                    null,
-                    p.Shoots.IsEmpty ? "No shoot was noted here." : "No sound shoot here.",
-                    [],
-                    Wording.Tenth(p.AlongMm)
-                )
-            );
-        }
-
+        positions.AddRange(
+            barren.Select(p => Bare(p, p.Shoots.IsEmpty ? "No shoot was noted here." : "No sound shoot here."))
+        );
         return new VineOutcome(
             budget,
             kept.Length * spurBuds,
@@ -116,6 +89,10 @@ internal static class SpurPlan
             [.. OnBudget(budget), .. Warnings(survey, kept, budget, allocated.Short)]
         );
     }
+
+    /// <summary>A place on which nothing stays.</summary>
+    private static PlanPosition Bare(VinePosition place, string why) =>
+        new(place.Name, null, 0, false, 0, null, null, why, [], Wording.Tenth(place.AlongMm));
 
     private static int Places(int buds, int spurBuds) => Math.Max(1, (buds + spurBuds - 1) / spurBuds);
 
@@ -144,19 +121,7 @@ internal static class SpurPlan
             {
                 foreach (var s in p.Shoots)
                 {
-                    work.Remove(
-                        s.Stem,
-                        Stage.Suckers,
-                        new PlanReason(
-                            "trunk-shoot",
-                            "Shoots from the trunk take strength from the head and the arms.",
-                            Provenance.Practice
-                        ),
-                        by: new Handwork(
-                            Text: $"Take {s.Stem.Id} off the trunk, flush with it. Shoots from the trunk take strength "
-                                + "from the head and the arms."
-                        )
-                    );
+                    work.OffTrunk(s.Stem, "the head and the arms");
                 }
 
                 continue;
@@ -200,18 +165,18 @@ internal static class SpurPlan
     {
         var school = survey.School;
         var (wanted, least) = (school.Value("spurSpacing").Number, school.SpacingMm);
-        long Gap(double mm, bool forced, bool ring)
-        {
-            if (!ring && mm < least - 1e-6)
-            {
-                return forced ? Clash : Spread.Never;
-            }
-
-            var points =
-                (school.Weight("close") * Math.Max(0, wanted - mm))
-                + (school.Weight("gap") * Math.Max(0, mm - (2 * wanted)));
-            return (long)Math.Round(points * 1000);
-        }
+        long Gap(double mm) =>
+            (long)
+                Math.Round(
+                    (
+                        (school.Weight("close") * Math.Max(0, wanted - mm))
+                        + (school.Weight("gap") * Math.Max(0, mm - (2 * wanted)))
+                    ) * 1000
+                );
+        long Between(SpurPlace a, SpurPlace b) =>
+            Math.Abs(b.At - a.At) is var mm && mm >= least - 1e-6 ? Gap(mm)
+            : a.Must && b.Must ? Clash
+            : Spread.Never;
 
         // Round a head the neighbours go all the way; along each arm they are a line of their own.
         var ring = survey.Vine!.System == VineSystem.Goblet || school.Id == VineReader.GobletSchool;
@@ -230,12 +195,12 @@ internal static class SpurPlan
                 return ring
                     ? Spread.Ring(
                         [.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Best.Points, c.Must))],
-                        (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree"), a.Must && b.Must, true),
+                        (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree")),
                         most
                     )
                     : Spread.Line(
                         [.. places.Select(c => new SpurPlace(c.Position.AlongMm, c.Best.Points, c.Must))],
-                        (a, b) => Gap(Math.Abs(b.At - a.At), a.Must && b.Must, false),
+                        Between,
                         most
                     );
             })
@@ -272,7 +237,15 @@ internal static class SpurPlan
     private static double Turn(double from, double to) =>
         (((to - from) % 360) + 360) % 360 is var turn && turn == 0 ? 360 : turn;
 
-    private static PlanPosition Keep(Survey survey, VineWork work, Candidate place, int buds, int spurBuds, bool all)
+    /// <param name="beyond">Why it carries more than a spur does, where it does.</param>
+    private static PlanPosition Keep(
+        Survey survey,
+        VineWork work,
+        Candidate place,
+        int buds,
+        int spurBuds,
+        string beyond
+    )
     {
         var (p, best) = (place.Position, place.Best);
         var doubt = best.Doubtful && (best.Stem.Pin is not Pin.CutAt cut || best.Buds.Within(cut.AlongMm) > spurBuds);
@@ -283,47 +256,27 @@ internal static class SpurPlan
             : others.All(s => s.OffMm >= best.OffMm) ? "the lower shoot, "
             : "";
         var creep = CreepOf(survey, p, best);
-        var reason = new PlanReason(
-            "spurBuds",
+        var why =
             doubt
-                    ? $"A bud at its base is in doubt, so it keeps {Wording.Buds(leave)} for now; "
-                        + $"come back about {Wording.Day(work.SecondVisit)} and cut to the {spurBuds} that grow well."
-                : leave > spurBuds
-                    ? $"{(all ? "The budget asks for more than the places hold" : "It is one of the strongest")}, so "
-                        + $"it carries {Wording.Buds(leave)} of the budget."
-                : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and "
-                    + $"ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.",
-            survey.School.Value("spurBuds").Provenance
-        );
+                ? $"A bud at its base is in doubt, so it keeps {Wording.Buds(leave)} for now; "
+                    + $"come back about {Wording.Day(work.SecondVisit)} and cut to the {spurBuds} that grow well."
+            : leave > spurBuds ? $"{beyond}, so it carries {Wording.Buds(leave)} of the budget."
+            : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and "
+                + $"ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.";
+        var reason = new PlanReason("spurBuds", why, survey.School.Value("spurBuds").Provenance);
         var lead = $"{p.Name}: keep {lower}{best.Stem.Id}";
         work.ToBuds(
             best,
-            leave,
+            new BudLimit(leave, best.Finding.SoundToMm),
             Stage.Count,
             reason,
             $"{lead}.",
-            others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null,
-            best.Finding.SoundToMm
+            others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null
         );
-        Trim(work, p, [best, .. Renewals()]);
-        if (
-            best.Stem.Parent.StemId is { } on
-            && work.Has(work.Tree.ById[on])
-            && work.Of(work.Tree.ById[on]) is { Reason.Rule: "join" } join
-        )
-        {
-            // The old wood is cut first: there it is said which shoot stays.
-            var kept = work.Of(best.Stem);
-            work.Change(
-                join with
-                {
-                    Text = $"{lead}, and cut {on} off just beyond it, {Wording.Mm(join.LeftMm)} along.",
-                }
-            );
-            work.Change(kept with { Text = kept.Text.Replace($"{lead}. ", "", StringComparison.Ordinal) });
-        }
-
-        foreach (var renewal in Renewals())
+        VineShoot[] renewals = best.OffMm <= survey.School.SpacingMm ? [] : [.. Low(others)];
+        Trim(work, p, [best, .. renewals]);
+        JoinFirst(work, best, lead);
+        foreach (var renewal in renewals)
         {
             work.ToBuds(
                 renewal,
@@ -365,23 +318,36 @@ internal static class SpurPlan
             [.. Marks(work, best, bud.Buds)],
             Wording.Tenth(p.AlongMm)
         );
+    }
 
-        VineShoot[] Renewals() =>
-            best.OffMm <= survey.School.SpacingMm
-                ? []
-                :
-                [
-                    .. others
-                        .Where(s =>
-                            s.Sound
-                            && s.OffMm <= VineRules.Value("lowShoot")
-                            && s.Stem.Pin is not Pin.Remove
-                            && s.Buds.Total > 0
-                        )
-                        .OrderBy(s => s.OffMm)
-                        .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
-                        .Take(1),
-                ];
+    /// <summary>The lowest sound shoot of some, where it is low enough to renew the place.</summary>
+    private static IEnumerable<VineShoot> Low(IEnumerable<VineShoot> shoots) =>
+        shoots
+            .Where(s =>
+                s.Sound && s.OffMm <= VineRules.Value("lowShoot") && s.Stem.Pin is not Pin.Remove && s.Buds.Total > 0
+            )
+            .OrderBy(s => s.OffMm)
+            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+            .Take(1);
+
+    /// <summary>Where old wood is cut off beyond the shoot, that is done first, and there it is said which shoot stays.</summary>
+    private static void JoinFirst(VineWork work, VineShoot best, string lead)
+    {
+        if (
+            best.Stem.Parent.StemId is { } on
+            && work.Has(work.Tree.ById[on])
+            && work.Of(work.Tree.ById[on]) is { Reason.Rule: "join" } join
+        )
+        {
+            var kept = work.Of(best.Stem);
+            work.Change(
+                join with
+                {
+                    Text = $"{lead}, and cut {on} off just beyond it, {Wording.Mm(join.LeftMm)} along.",
+                }
+            );
+            work.Change(kept with { Text = kept.Text.Replace($"{lead}. ", "", StringComparison.Ordinal) });
+        }
     }
 
     /// <summary>Cuts the old wood of a place off beyond what stays on it.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -25,20 +26,7 @@ internal static class SummerPlan
             {
                 if (work.Parts.IsTrunkShoot(p) && s.Stem.Pin is null or Pin.Remove)
                 {
-                    work.Remove(
-                        s.Stem,
-                        Stage.Suckers,
-                        new PlanReason(
-                            "trunk-shoot",
-                            "Shoots from the trunk take strength from the head and the arms.",
-                            Provenance.Practice
-                        ),
-                        by: new Handwork(
-                            Text: $"Snap {s.Stem.Id} off the trunk, flush with it.",
-                            Action: StepAction.RubOff,
-                            Tool: Soft(s.Stem) ? Tool.Fingers : Tool.Secateurs
-                        )
-                    );
+                    SnapOff(work, s.Stem);
                     continue;
                 }
 
@@ -78,38 +66,12 @@ internal static class SummerPlan
             }
         }
 
-        var steps = new List<PlanStep>
-        {
-            Whole(
-                Stage.Train,
-                StepAction.Tie,
-                "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with "
-                    + "bare wire."
-            ),
-        };
-        if (young)
-        {
-            steps.Add(
-                Whole(
-                    Stage.Count,
-                    StepAction.RubOff,
-                    "Take the flower clusters off: a young vine builds its trunk first."
-                )
-            );
-        }
-
-        steps.Add(
-            Whole(Stage.Return, StepAction.Do, "Walk along again: shoots grow a hand's length a week now.") with
-            {
-                Due = survey.Date.AddDays(VineRules.Whole("walkDays")),
-            }
-        );
         return new VineOutcome(
             null,
             0,
             0,
             positions,
-            Steps: steps,
+            Steps: [.. Steps(survey, young)],
             Timeline: young
                 ? YoungPlan.Timeline(
                     Math.Clamp(vine.Year ?? 1, 1, 5),
@@ -118,6 +80,48 @@ internal static class SummerPlan
                 )
                 : null
         );
+    }
+
+    private static void SnapOff(VineWork work, Stem stem) =>
+        work.Remove(
+            stem,
+            Stage.Suckers,
+            new PlanReason(
+                "trunk-shoot",
+                "Shoots from the trunk take strength from the head and the arms.",
+                Provenance.Practice
+            ),
+            by: new Handwork(
+                Text: $"Snap {stem.Id} off the trunk, flush with it.",
+                Action: StepAction.RubOff,
+                Tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs
+            )
+        );
+
+    private static IEnumerable<PlanStep> Steps(Survey survey, bool young)
+    {
+        yield return Whole(
+            Stage.Train,
+            StepAction.Tie,
+            "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with bare wire."
+        );
+        if (young)
+        {
+            yield return Whole(
+                Stage.Count,
+                StepAction.RubOff,
+                "Take the flower clusters off: a young vine builds its trunk first."
+            );
+        }
+
+        yield return Whole(
+            Stage.Return,
+            StepAction.Do,
+            "Walk along again: shoots grow a hand's length a week now."
+        ) with
+        {
+            Due = survey.Date.AddDays(VineRules.Whole("walkDays")),
+        };
 
         PlanStep Whole(Stage stage, StepAction action, string text) =>
             new()
@@ -130,7 +134,7 @@ internal static class SummerPlan
             };
     }
 
-    private static bool Soft(Stem stem) => stem.Has("soft") || stem.Has("bark.green");
+    private static bool Soft(Stem stem) => stem.Has(Sign.Soft) || stem.Has(Sign.BarkGreen);
 
     private static void Pinned(VineWork work, VineShoot s)
     {
@@ -180,35 +184,50 @@ internal static class SummerPlan
         );
         var toWire = Math.Sqrt(Math.Pow(wire.YMm - start.Y, 2) + Math.Pow(wire.HeightMm - start.Z, 2));
         var beyond = survey.School.Value("tipBeyond");
-        var end = toWire + beyond.Number;
         if (Apart(work, stem, most, Math.Max(toWire, stem.FruitToMm ?? 0)))
         {
             return;
         }
 
-        var name = $"wire {n}";
         var note = misplaced ? "It does not come from a spur, but can be laid outward. " : "";
         if (stem.LengthMm < toWire)
         {
             work.Keep(stem, "lay", $"{note}It does not reach the outer wire yet: lay it over when it does.");
-            return;
         }
+        else
+        {
+            Lay(work, stem, new OuterWire(n, wire, toWire, beyond), note);
+        }
+    }
 
-        var held = stem.Has("held");
+    /// <summary>A wire a shoot is laid over.</summary>
+    /// <param name="AlongMm">Where the shoot reaches it, along the shoot, mm.</param>
+    /// <param name="Beyond">How far a tip may reach beyond it.</param>
+    private sealed record OuterWire(int Number, Wire Wire, double AlongMm, SchoolValue Beyond)
+    {
+        public string Name => $"wire {Number}";
+
+        public double EndMm => AlongMm + Beyond.Number;
+    }
+
+    private static void Lay(VineWork work, Stem stem, OuterWire over, string note)
+    {
+        var held = stem.Has(Sign.Held);
         var lay = held ? "its tendrils hold it already, so leave it" : "tie it there with a soft twist tie";
-        IReadOnlyList<PlanTie> ties = held
+        ImmutableArray<PlanTie> ties = held
             ? []
             :
             [
                 new PlanTie(
-                    Wording.Tenth(work.Tree.Axis(stem).At(toWire).X),
-                    Wording.Tenth(wire.HeightMm),
-                    name,
+                    Wording.Tenth(work.Tree.Axis(stem).At(over.AlongMm).X),
+                    Wording.Tenth(over.Wire.HeightMm),
+                    over.Name,
                     1,
-                    Wording.Tenth(wire.YMm)
+                    Wording.Tenth(over.Wire.YMm)
                 ),
             ];
-        if (stem.LengthMm > end + 1 && (stem.FruitToMm ?? 0) <= end)
+        var (end, tooLong) = (over.EndMm, stem.LengthMm > over.EndMm + 1);
+        if (tooLong && (stem.FruitToMm ?? 0) <= end)
         {
             var soft = Soft(stem);
             work.Set(
@@ -217,27 +236,27 @@ internal static class SummerPlan
                     Decision.Shorten,
                     new PlanReason(
                         "tipBeyond",
-                        $"{note}It reaches {Wording.Mm(stem.LengthMm - toWire)} beyond the outer wire with no fruit at "
-                            + "its end.",
-                        beyond.Provenance
+                        $"{note}It reaches {Wording.Mm(stem.LengthMm - over.AlongMm)} beyond the outer wire with no fruit "
+                            + "at its end.",
+                        over.Beyond.Provenance
                     ),
                     "Fruit near its end would keep it whole.",
                     null,
                     new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0),
                     Stage.Count,
                     StepAction.Tip,
-                    $"Lay {stem.Id} over {name}, {lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
-                        + $"{Wording.Mm(beyond.Number)} beyond the wire, at {Wording.Mm(end)} along it.",
+                    $"Lay {stem.Id} over {over.Name}, {lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
+                        + $"{Wording.Mm(over.Beyond.Number)} beyond the wire, at {Wording.Mm(end)} along it.",
                     soft ? Tool.Fingers : Tool.Secateurs,
                     Buds: 0,
                     LeftMm: end,
-                    Ties: [.. ties]
+                    Ties: ties
                 )
             );
             return;
         }
 
-        var fruit = stem.LengthMm > end + 1 ? " Fruit hangs at its end, so the tip stays." : "";
+        var fruit = tooLong ? " Fruit hangs at its end, so the tip stays." : "";
         work.Set(
             new VineDecided(
                 stem,
@@ -249,9 +268,9 @@ internal static class SummerPlan
                 ),
                 Stage: Stage.Train,
                 Action: StepAction.Tie,
-                Text: held ? "" : $"Lay {stem.Id} over {name} and {lay}.{fruit}",
+                Text: held ? "" : $"Lay {stem.Id} over {over.Name} and {lay}.{fruit}",
                 Tool: held ? null : Tool.Fingers,
-                Ties: [.. ties]
+                Ties: ties
             )
         );
     }

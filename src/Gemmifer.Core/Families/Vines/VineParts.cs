@@ -105,7 +105,7 @@ public sealed class VineParts
                         s with
                         {
                             Parent = parent,
-                            Seen = s.Seen.RemoveAll(e => e.What == "bark.brown"),
+                            Seen = s.Seen.RemoveAll(e => e.What == Sign.BarkBrown),
                         },
                         survey.Plant,
                         alive,
@@ -213,14 +213,14 @@ public sealed class VineParts
     {
         var (school, finding, buds) = (_survey.School, Findings[stem.Id], Count(stem));
         var thin = stem.DiameterMm < school.ThinBelowMm;
-        var ripe = !stem.Has("soft") && !stem.Has("bark.green");
+        var ripe = !stem.Has(Sign.Soft) && !stem.Has(Sign.BarkGreen);
         var doubtful = buds.DoubtIn(school.Value("spurBuds").Number) || finding.Verdict == Verdict.Unsure || !ripe;
         var points =
             school.Weight("keep")
             + (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb")))
             + (school.Weight("old") * offMm)
-            + (stem.Has("productive") ? school.Weight("productive") : 0)
-            + (stem.Has("unproductive") || stem.Has("spindly") ? school.Weight("unproductive") : 0)
+            + (stem.Has(Sign.Productive) ? school.Weight("productive") : 0)
+            + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Weight("unproductive") : 0)
             + (thin ? school.Weight("thin") : 0);
         return new VineShoot(stem, finding, offMm, buds, ripe, thin, doubtful, (long)Math.Round(points * 1000));
     }

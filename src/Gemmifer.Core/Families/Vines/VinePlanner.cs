@@ -17,7 +17,7 @@ internal static class VinePlanner
         var tree = StemTree.Build(survey.Stems, survey.Plant);
         var parts = VineParts.Of(survey, tree);
         var work = new VineWork(survey, parts);
-        Settle(survey, work, inGrowth);
+        Settle(survey, work);
         var vine = survey.Vine!;
         var task =
             vine.Stage == 2 ? VineTask.SecondVisit
@@ -64,10 +64,11 @@ internal static class VinePlanner
                 ],
                 Steps = steps,
                 Counts = tally.Counts(),
+                Summary = [tally.Summary()],
                 Forecast = tally.Forecast(),
                 Kit = tally.Kit(),
                 AskFor = detail == PlanDetail.Full ? Ask(survey, parts, outcome, task) : [],
-                Warnings = [.. Warnings(survey, wet, dry, inGrowth), .. outcome.Warnings ?? []],
+                Warnings = [.. Warnings(survey, wet, dry), .. outcome.Warnings ?? []],
                 Vine = tally.Vine(dry),
             }
         );
@@ -76,7 +77,7 @@ internal static class VinePlanner
     /// <summary>
     /// The musts: what is dead, diseased or damaged, what is unsure, what is soft, and the gardener's word on old wood.
     /// </summary>
-    private static void Settle(Survey survey, VineWork work, bool inGrowth)
+    private static void Settle(Survey survey, VineWork work)
     {
         var parts = work.Parts;
         foreach (var stem in work.Tree.Stems)
@@ -148,7 +149,7 @@ internal static class VinePlanner
                         )
                     );
                     break;
-                case Verdict.Soft when stem.Pin is null && !inGrowth && survey.Vine!.Stage == 1:
+                case Verdict.Soft when stem.Pin is null && !survey.Season.InGrowth && survey.Vine!.Stage == 1:
                     work.Keep(
                         stem,
                         rule,
@@ -200,7 +201,7 @@ internal static class VinePlanner
     {
         var barren = parts
             .Positions.Where(p =>
-                p.Old is { } old && !old.Has("unproductive") && p.Shoots.All(s => AssumedShoots.Is(s.Stem))
+                p.Old is { } old && !old.Has(Sign.Unproductive) && p.Shoots.All(s => AssumedShoots.Is(s.Stem))
             )
             .ToArray();
         if (task == VineTask.Winter && barren.Length > 0)
@@ -234,7 +235,7 @@ internal static class VinePlanner
         }
     }
 
-    private static IEnumerable<PlanWarning> Warnings(Survey survey, RainDay? wet, DateOnly? dry, bool inGrowth)
+    private static IEnumerable<PlanWarning> Warnings(Survey survey, RainDay? wet, DateOnly? dry)
     {
         if (wet is not null)
         {
@@ -260,7 +261,7 @@ internal static class VinePlanner
             );
         }
 
-        if (!inGrowth && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey.Season) is { } season)
+        if (!survey.Season.InGrowth && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey.Season) is { } season)
         {
             yield return season;
         }

@@ -56,6 +56,45 @@ internal sealed class VineTally(
         );
     }
 
+    /// <summary>How the plan turns out, in a sentence.</summary>
+    public string Summary() =>
+        task switch
+        {
+            VineTask.Summer => InSummer(),
+            VineTask.Training when outcome.Timeline?.FirstOrDefault(y => y.Now) is { } year => year.Text.Marked,
+            _ => $"{Wording.Count(Buds, "bud stays", "buds stay")} on {Places()}{AgainstBudget()}.",
+        };
+
+    private string InSummer()
+    {
+        var laid = steps.Count(s => s.Stem is not null && s.Ties.Count > 0);
+        var tipped = steps.Count(s => s.Action == StepAction.Tip);
+        var off = _shoots.Count(d => d.Decision == Decision.Remove);
+        string[] parts =
+        [
+            .. laid > 0
+                ? [Wording.Count(laid, "shoot to tie over the wire", "shoots to tie over the wire")]
+                : (string[])[],
+            .. tipped > 0 ? [$"{tipped} to tip"] : (string[])[],
+            .. off > 0 ? [$"{off} to take off"] : (string[])[],
+        ];
+        return parts.Length == 0 ? "Nothing needs a cut now." : $"{string.Join(", ", parts)}.";
+    }
+
+    private bool LongCane => survey.Vine!.System == VineSystem.LongCane;
+
+    private string Places()
+    {
+        var places = outcome.Positions.Count(p => p.Shoot is not null && p.Buds > 0);
+        return LongCane ? Wording.Count(places, "shoot", "shoots") : Wording.Count(places, "spur", "spurs");
+    }
+
+    private string AgainstBudget() =>
+        outcome.Budget is not { } budget || budget.Buds == Buds ? ""
+        : LongCane && Buds > budget.Buds
+            ? $": {budget.Buds} on the canes as the budget asks, {Buds - budget.Buds} on the spurs that renew them"
+        : $"; the budget asks for {budget.Buds}";
+
     private double RemovedShare()
     {
         double total = 0,

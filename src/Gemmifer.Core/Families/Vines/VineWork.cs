@@ -13,6 +13,13 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Tool">Null for the tool of its thickness.</param>
 internal sealed record Handwork(string? Text = null, StepAction Action = StepAction.Remove, Tool? Tool = null);
 
+/// <summary>How many buds are to stay on a shoot.</summary>
+/// <param name="SoundToMm">The shoot is sound so far, mm from its base; null where all of it is.</param>
+internal readonly record struct BudLimit(int Most, double? SoundToMm = null)
+{
+    public static implicit operator BudLimit(int most) => new(most);
+}
+
 /// <summary>One cut on a vine.</summary>
 /// <param name="AlongMm">Where, along the stem, mm; null where the bud has still to be found.</param>
 /// <param name="At">The place in space, before any tying.</param>
@@ -130,59 +137,42 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         );
     }
 
+    /// <summary>Takes a shoot off the trunk in winter.</summary>
+    /// <param name="robbed">What it takes strength from.</param>
+    public void OffTrunk(Stem stem, string robbed)
+    {
+        var why = $"Shoots from the trunk take strength from {robbed}.";
+        Remove(
+            stem,
+            Stage.Suckers,
+            new PlanReason("trunk-shoot", why, Provenance.Practice),
+            by: new Handwork(Text: $"Take {stem.Id} off the trunk, flush with it. {why}")
+        );
+    }
+
     /// <summary>Cuts a shoot back to so many counted buds; kept whole where it has no more.</summary>
+    /// <param name="buds">How many, counted from the base; of what is sound no more than stand there, and one at least.</param>
+    /// <param name="lead">The sentence before the count.</param>
     public void ToBuds(
         VineShoot shoot,
-        int buds,
+        BudLimit buds,
         Stage stage,
         PlanReason reason,
         string lead,
-        string? flips = null,
-        double? limitMm = null
+        string? flips = null
     )
     {
         var (stem, counted) = (shoot.Stem, shoot.Buds);
         if (stem.Pin is Pin.CutAt pin)
         {
-            var whole = pin.AlongMm >= stem.LengthMm - 0.5;
-            var there = counted.Within(pin.AlongMm);
-            Set(
-                whole
-                    ? new VineDecided(
-                        stem,
-                        Decision.Keep,
-                        new PlanReason("pin", "You asked for it to stay as it is.", Provenance.User),
-                        Buds: counted.Total
-                    )
-                    : new VineDecided(
-                        stem,
-                        Decision.Shorten,
-                        new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                        null,
-                        null,
-                        new VineCut(
-                            Wording.Tenth(pin.AlongMm),
-                            Tree.Axis(stem).At(pin.AlongMm),
-                            CutPlace.AboveBud,
-                            null,
-                            School.SlopeDeg,
-                            School.ClearanceMm
-                        ),
-                        stage,
-                        StepAction.Shorten,
-                        $"Cut {stem.Id} at {Wording.Mm(pin.AlongMm)}, where you chose; {Wording.Buds(there)} stay.",
-                        ToolRack.For(stem.DiameterMm),
-                        Buds: there,
-                        LeftMm: pin.AlongMm
-                    )
-            );
+            ToPin(shoot, pin, stage);
             return;
         }
 
-        buds = Math.Min(buds, limitMm is { } to ? Math.Max(1, counted.Within(to)) : counted.Total);
-        var bud = counted.PlaceOf(Math.Max(1, buds));
-        var cutAt = bud + School.ClearanceMm;
-        if (buds < 1 || cutAt >= stem.LengthMm - 1)
+        var leave = Math.Min(buds.Most, buds.SoundToMm is { } to ? Math.Max(1, counted.Within(to)) : counted.Total);
+        var along = counted.PlaceOf(Math.Max(1, leave));
+        var cutAt = along + School.ClearanceMm;
+        if (leave < 1 || cutAt >= stem.LengthMm - 1)
         {
             Set(
                 new VineDecided(
@@ -201,31 +191,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             return;
         }
 
-        // Seen, likely where others were seen before it, or to be counted on the shoot itself.
-        var seen = counted.SeenAt(buds);
-        var likely = !seen && !counted.Seen.IsEmpty;
-        var (low, high) = (
-            Math.Max(0, bud - (counted.InternodeMm / 2)),
-            Math.Min(stem.LengthMm, bud + (counted.InternodeMm / 2))
-        );
-        var facing = counted.FacingOf(buds);
-        var target = new PlanBud(
-            seen || likely ? Wording.Tenth(bud) : null,
-            facing is { } f ? Wording.ClockNumber(f) : null,
-            seen ? BudKnowledge.Seen
-                : likely ? BudKnowledge.Likely
-                : BudKnowledge.LookFor,
-            seen || likely ? null : [Wording.Tenth(low), Wording.Tenth(high)],
-            null
-        );
-        var (clearance, ordinal) = (Wording.Mm(School.ClearanceMm), Wording.Ordinal(buds));
-        var faces = facing is { } way ? $", which faces {Wording.Clock(way)}" : "";
-        var count = $"Count {Wording.Buds(buds)} up {stem.Id}";
-        const string notThat = "the small one at the very base does not count";
-        var how =
-            seen ? $"Cut {stem.Id} at {Wording.Mm(cutAt)}, {clearance} above the {ordinal} bud{faces}."
-            : likely ? $"{count}, the {ordinal} likely at {Wording.Mm(bud)}; {notThat}. Cut {clearance} above it."
-            : $"{count}; {notThat}. Cut {clearance} above the {ordinal}.";
+        var bud = Target(shoot, leave, along);
         Set(
             new VineDecided(
                 stem,
@@ -233,23 +199,96 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 reason,
                 flips,
                 null,
-                new VineCut(
-                    seen || likely ? Wording.Tenth(cutAt) : null,
-                    Tree.Axis(stem).At(cutAt),
-                    CutPlace.AboveBud,
-                    target,
-                    School.SlopeDeg,
-                    School.ClearanceMm
-                ),
+                Above(stem, cutAt, bud),
                 stage,
                 StepAction.Shorten,
-                $"{lead} {how}".Trim(),
+                $"{lead} {Count(shoot, leave, along, bud.Known)}".Trim(),
                 ToolRack.For(Tree.DiameterAt(stem, cutAt)),
                 CautionFor(stage, null),
-                Buds: buds,
+                Buds: leave,
                 LeftMm: cutAt
             )
         );
+    }
+
+    /// <summary>The gardener chose the place of the cut.</summary>
+    private void ToPin(VineShoot shoot, Pin.CutAt pin, Stage stage)
+    {
+        var (stem, counted) = (shoot.Stem, shoot.Buds);
+        var there = counted.Within(pin.AlongMm);
+        Set(
+            pin.AlongMm >= stem.LengthMm - 0.5
+                ? new VineDecided(
+                    stem,
+                    Decision.Keep,
+                    new PlanReason("pin", "You asked for it to stay as it is.", Provenance.User),
+                    Buds: counted.Total
+                )
+                : new VineDecided(
+                    stem,
+                    Decision.Shorten,
+                    new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                    null,
+                    null,
+                    Above(stem, pin.AlongMm, null),
+                    stage,
+                    StepAction.Shorten,
+                    $"Cut {stem.Id} at {Wording.Mm(pin.AlongMm)}, where you chose; {Wording.Buds(there)} stay.",
+                    ToolRack.For(stem.DiameterMm),
+                    Buds: there,
+                    LeftMm: pin.AlongMm
+                )
+        );
+    }
+
+    /// <summary>A cut above a bud; where the bud has still to be found, so has the place.</summary>
+    private VineCut Above(Stem stem, double alongMm, PlanBud? bud) =>
+        new(
+            bud is { Known: BudKnowledge.LookFor } ? null : Wording.Tenth(alongMm),
+            Tree.Axis(stem).At(alongMm),
+            CutPlace.AboveBud,
+            bud,
+            School.SlopeDeg,
+            School.ClearanceMm
+        );
+
+    /// <summary>The bud to cut above: seen, likely where others were seen before it, or to be counted on the shoot.</summary>
+    private static PlanBud Target(VineShoot shoot, int buds, double along)
+    {
+        var (stem, counted) = (shoot.Stem, shoot.Buds);
+        var known =
+            counted.SeenAt(buds) ? BudKnowledge.Seen
+            : counted.Seen.IsEmpty ? BudKnowledge.LookFor
+            : BudKnowledge.Likely;
+        var (low, high) = (
+            Math.Max(0, along - (counted.InternodeMm / 2)),
+            Math.Min(stem.LengthMm, along + (counted.InternodeMm / 2))
+        );
+        return new PlanBud(
+            known == BudKnowledge.LookFor ? null : Wording.Tenth(along),
+            counted.FacingOf(buds) is { } f ? Wording.ClockNumber(f) : null,
+            known,
+            known == BudKnowledge.LookFor ? [Wording.Tenth(low), Wording.Tenth(high)] : null,
+            null
+        );
+    }
+
+    /// <summary>How the place of the cut is found.</summary>
+    private string Count(VineShoot shoot, int buds, double along, BudKnowledge known)
+    {
+        var (clearance, ordinal) = (Wording.Mm(School.ClearanceMm), Wording.Ordinal(buds));
+        var faces = shoot.Buds.FacingOf(buds) is { } way ? $", which faces {Wording.Clock(way)}" : "";
+        var count = $"Count {Wording.Buds(buds)} up {shoot.Stem.Id}";
+        const string notThat = "the small one at the very base does not count";
+        return known switch
+        {
+            BudKnowledge.Seen => $"Cut {shoot.Stem.Id} at {Wording.Mm(along + School.ClearanceMm)}, {clearance} above "
+                + $"the {ordinal} bud{faces}.",
+            BudKnowledge.Likely => $"{count}, the {ordinal} likely at {Wording.Mm(along)}; {notThat}. Cut {clearance} "
+                + "above it.",
+            BudKnowledge.LookFor => $"{count}; {notThat}. Cut {clearance} above the {ordinal}.",
+            _ => throw new InvalidOperationException($"Unhandled knowledge {known}."),
+        };
     }
 
     /// <summary>Cuts old wood just beyond a younger stem that carries on.</summary>

@@ -38,7 +38,7 @@ internal static class YoungPlan
             .Concat(parts.Trunk is { Age: 1 } t ? [parts.Judge(t, 0)] : [])
             .ToArray();
         var broken = parts.Tree.Stems.Any(s =>
-            s.Has("wound")
+            s.Has(Sign.Wound)
             || parts.Findings[s.Id].Verdict == Verdict.Damaged
             || (s.Role == StemRole.Trunk && s.Age >= 2 && s.DeadFromMm is not null)
         );
@@ -47,35 +47,10 @@ internal static class YoungPlan
             return Broken(survey, work, shoots);
         }
 
-        var sound = shoots
-            .Where(s =>
-                s.Sound
-                && s.Stem.Pin is not Pin.Remove
-                && !work.Has(s.Stem)
-                && s.Stem.Parent.Origin != Origin.Rootstock
-                && s.Buds.Total > 0
-            )
-            .ToArray();
-        var best = sound
-            .OrderBy(s => s.Stem.Pin is null ? 1 : 0)
-            .ThenByDescending(s =>
-                s.Points + (long)(10 * Math.Min(s.Stem.LengthMm, 2000)) - (long)(100 * s.Stem.LeanDeg)
-            )
-            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
-            .FirstOrDefault();
+        var best = Best(work, shoots);
         if (best is null)
         {
-            return new VineOutcome(
-                null,
-                0,
-                0,
-                [],
-                Timeline: Timeline(
-                    1,
-                    "Nothing sound stands yet: let it grow, and tie the best shoot up.",
-                    Wires(survey)
-                )
-            );
+            return Outcome([], 1, "Nothing sound stands yet: let it grow, and tie the best shoot up.", survey);
         }
 
         foreach (var other in shoots.Where(s => s != best))
@@ -93,85 +68,115 @@ internal static class YoungPlan
         }
 
         var axis = work.Tree.Axis(best.Stem);
-        var at = axis.FirstAtHeight(head - axis.Start.Z);
-        var reaches = at is { } there && there <= StemTree.LiveLength(best.Stem);
-        if (best.Thin)
-        {
-            work.ToBuds(
-                best,
-                1,
-                Stage.Count,
-                new PlanReason(
-                    "weak",
-                    "Thinner than a pencil: back to one good bud at the base, and start again. "
-                        + "A new, stronger shoot comes from it.",
-                    Provenance.Practice
-                ),
-                $"{best.Stem.Id} is thin: start again from one good bud.",
-                "A shoot of pencil thickness or more would be headed instead."
-            );
-            return new VineOutcome(
-                null,
-                0,
-                0,
-                [Position(work, best, 1)],
-                Timeline: Timeline(1, "Weak: back to one good bud, and one straight shoot again.", Wires(survey)),
-                Steps: [Retie(work, head, Tie(best, head, work))],
-                BudsWanted: 1
-            );
-        }
+        return best.Thin ? Weak(survey, work, best, head)
+            : axis.FirstAtHeight(head - axis.Start.Z) is { } at && at <= StemTree.LiveLength(best.Stem)
+                ? AtHead(survey, work, best, head, at)
+            : Below(survey, work, best, head);
+    }
 
-        if (!reaches)
-        {
-            work.Keep(
-                best.Stem,
-                "reach",
-                "Strong, but it has not reached the height of the head: it stays and is tied up, and its top bud goes "
-                    + "on from here.",
-                flips: "Once it reaches the head it is cut there."
-            );
-            return new VineOutcome(
-                null,
-                0,
-                0,
-                [Position(work, best, 1)],
-                Timeline: Timeline(
-                    1,
-                    "One straight shoot up the stake; it has not reached the head yet.",
-                    Wires(survey)
-                ),
-                Steps: [Retie(work, head, Tie(best, head, work))],
-                BudsWanted: 1
-            );
-        }
+    /// <summary>The best sound shoot: the thickest, longest and most upright; one that was asked for before all.</summary>
+    private static VineShoot? Best(VineWork work, IEnumerable<VineShoot> shoots) =>
+        shoots
+            .Where(s =>
+                s.Sound
+                && s.Stem.Pin is not Pin.Remove
+                && !work.Has(s.Stem)
+                && s.Stem.Parent.Origin != Origin.Rootstock
+                && s.Buds.Total > 0
+            )
+            .OrderBy(s => s.Stem.Pin is null ? 1 : 0)
+            .ThenByDescending(s =>
+                s.Points + (long)(10 * Math.Min(s.Stem.LengthMm, 2000)) - (long)(100 * s.Stem.LeanDeg)
+            )
+            .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+            .FirstOrDefault();
 
-        Head(survey, work, best, at!.Value);
-        return new VineOutcome(
-            null,
-            0,
-            0,
+    /// <summary>The best is thin: back to one bud, and again.</summary>
+    private static VineOutcome Weak(Survey survey, VineWork work, VineShoot best, double head)
+    {
+        work.ToBuds(
+            best,
+            1,
+            Stage.Count,
+            new PlanReason(
+                "weak",
+                "Thinner than a pencil: back to one good bud at the base, and start again. "
+                    + "A new, stronger shoot comes from it.",
+                Provenance.Practice
+            ),
+            $"{best.Stem.Id} is thin: start again from one good bud.",
+            "A shoot of pencil thickness or more would be headed instead."
+        );
+        return Outcome(
+            [Position(work, best, 1)],
+            1,
+            "Weak: back to one good bud, and one straight shoot again.",
+            survey,
+            Retie(work, head, Tie(best, head, work))
+        ) with
+        {
+            BudsWanted = 1,
+        };
+    }
+
+    /// <summary>The best is strong and has not reached the height of the head.</summary>
+    private static VineOutcome Below(Survey survey, VineWork work, VineShoot best, double head)
+    {
+        work.Keep(
+            best.Stem,
+            "reach",
+            "Strong, but it has not reached the height of the head: it stays and is tied up, and its top bud goes "
+                + "on from here.",
+            flips: "Once it reaches the head it is cut there."
+        );
+        return Outcome(
+            [Position(work, best, 1)],
+            1,
+            "One straight shoot up the stake; it has not reached the head yet.",
+            survey,
+            Retie(work, head, Tie(best, head, work))
+        ) with
+        {
+            BudsWanted = 1,
+        };
+    }
+
+    /// <summary>The best is strong and passes the height of the head, so far along itself, mm.</summary>
+    private static VineOutcome AtHead(Survey survey, VineWork work, VineShoot best, double head, double at)
+    {
+        Head(survey, work, best, at);
+        return Outcome(
             [
                 Position(work, best, 2) with
                 {
-                    Marks = [.. HeadBuds(best, at!.Value).Select(b => SpurPlan.Mark(work, best.Stem, b))],
+                    Marks = [.. HeadBuds(best, at).Select(b => SpurPlan.Mark(work, best.Stem, b))],
                 },
             ],
-            Timeline: Timeline(2, "Cut at the height of the head; two buds make two shoots.", Wires(survey)),
-            Steps:
-            [
-                Retie(work, head, Tie(best, head, work)),
-                Step(
-                    work,
-                    Stage.Return,
-                    StepAction.RubOff,
-                    "Snap off every shoot on the trunk below the two at the top, while they are short; "
-                        + "take the flowers off. Then look at the ties.",
-                    work.SecondVisit
-                ),
-            ],
-            BudsWanted: 2
-        );
+            2,
+            "Cut at the height of the head; two buds make two shoots.",
+            survey,
+            Retie(work, head, Tie(best, head, work)),
+            Step(
+                work,
+                Stage.Return,
+                StepAction.RubOff,
+                "Snap off every shoot on the trunk below the two at the top, while they are short; "
+                    + "take the flowers off. Then look at the ties.",
+                work.SecondVisit
+            )
+        ) with
+        {
+            BudsWanted = 2,
+        };
     }
+
+    private static VineOutcome Outcome(
+        IReadOnlyList<PlanPosition> positions,
+        int year,
+        string task,
+        Survey survey,
+        params IReadOnlyList<PlanStep> steps
+    ) => new(null, 0, 0, positions, Timeline: Timeline(year, task, Wires(survey)), Steps: steps);
 
     /// <summary>Height of the head: the lowest wire, or the stake where it is lower than the school's head.</summary>
     public static double HeadHeight(Survey survey) =>
@@ -302,53 +307,9 @@ internal static class YoungPlan
             };
         }
 
-        var (at, below) = (
-            work.Parts.Positions.Where(p => !work.Parts.IsTrunkShoot(p)).ToArray(),
-            work.Parts.Positions.Where(p => work.Parts.IsTrunkShoot(p)).SelectMany(p => p.Shoots)
-        );
-        foreach (var s in below.Where(s => s.Stem.Pin is null or Pin.Remove))
-        {
-            work.Remove(
-                s.Stem,
-                Stage.Suckers,
-                new PlanReason(
-                    "trunk-shoot",
-                    "Shoots from the trunk take strength from the head.",
-                    Provenance.Practice
-                ),
-                by: new Handwork(
-                    Text: $"Take {s.Stem.Id} off the trunk, flush with it. "
-                        + "Shoots from the trunk take strength from the head."
-                )
-            );
-        }
-
-        var sound = at.SelectMany(p => p.Shoots)
-            .Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && !work.Has(s.Stem) && s.Buds.Total > 0)
-            .ToArray();
-        var pairs = sound.SelectMany((a, i) => sound.Skip(i + 1).Select(b => (First: a, Second: b)));
-
-        // Of all pairs the two best that lean apart (an opposite pair is worth a thumb's thickness; assumption).
-        var two =
-            sound.Length < 2
-                ? sound
-                : pairs
-                    .Select(p =>
-                        (
-                            p.First,
-                            p.Second,
-                            Value: p.First.Points
-                                + p.Second.Points
-                                + (long)(p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing) / 180 * 20_000)
-                                + (p.First.Stem.Pin is null ? 0 : 1_000_000)
-                                + (p.Second.Stem.Pin is null ? 0 : 1_000_000)
-                        )
-                    )
-                    .OrderByDescending(p => p.Value)
-                    .ThenBy(p => p.First.Stem.Id, StringComparer.Ordinal)
-                    .ThenBy(p => p.Second.Stem.Id, StringComparer.Ordinal)
-                    .Select(p => new[] { p.First, p.Second })
-                    .First();
+        TrunkShootsOff(work);
+        var at = work.Parts.Positions.Where(p => !work.Parts.IsTrunkShoot(p)).SelectMany(p => p.Shoots).ToArray();
+        var two = Two(work, at);
         foreach (var s in two)
         {
             work.ToBuds(
@@ -364,7 +325,7 @@ internal static class YoungPlan
             );
         }
 
-        foreach (var s in at.SelectMany(p => p.Shoots))
+        foreach (var s in at)
         {
             work.Remove(
                 s.Stem,
@@ -373,14 +334,56 @@ internal static class YoungPlan
             );
         }
 
-        return new VineOutcome(
-            null,
-            0,
-            0,
+        return Outcome(
             [.. two.Select(s => Position(work, s, 2))],
-            Timeline: Timeline(3, "The two shoots become two spurs of two buds.", wires),
-            Steps: [retie]
+            3,
+            "The two shoots become two spurs of two buds.",
+            survey,
+            retie
         );
+    }
+
+    private static void TrunkShootsOff(VineWork work)
+    {
+        foreach (
+            var s in work
+                .Parts.Positions.Where(work.Parts.IsTrunkShoot)
+                .SelectMany(p => p.Shoots)
+                .Where(s => s.Stem.Pin is null or Pin.Remove)
+        )
+        {
+            work.OffTrunk(s.Stem, "the head");
+        }
+    }
+
+    /// <summary>
+    /// Of all pairs of sound shoots the two best that lean apart (an opposite pair is worth a thumb's thickness;
+    /// assumption); what there is where there are fewer than two.
+    /// </summary>
+    private static VineShoot[] Two(VineWork work, IEnumerable<VineShoot> at)
+    {
+        var sound = at.Where(s => s.Sound && s.Stem.Pin is not Pin.Remove && !work.Has(s.Stem) && s.Buds.Total > 0)
+            .ToArray();
+        return sound.Length < 2
+            ? sound
+            : sound
+                .SelectMany((a, i) => sound.Skip(i + 1).Select(b => (First: a, Second: b)))
+                .Select(p =>
+                    (
+                        p.First,
+                        p.Second,
+                        Value: p.First.Points
+                            + p.Second.Points
+                            + (long)(p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing) / 180 * 20_000)
+                            + (p.First.Stem.Pin is null ? 0 : 1_000_000)
+                            + (p.Second.Stem.Pin is null ? 0 : 1_000_000)
+                    )
+                )
+                .OrderByDescending(p => p.Value)
+                .ThenBy(p => p.First.Stem.Id, StringComparer.Ordinal)
+                .ThenBy(p => p.Second.Stem.Id, StringComparer.Ordinal)
+                .Select(p => new[] { p.First, p.Second })
+                .First();
     }
 
     private static VineOutcome Broken(Survey survey, VineWork work, VineShoot[] shoots)

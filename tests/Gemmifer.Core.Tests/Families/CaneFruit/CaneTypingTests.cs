@@ -12,7 +12,7 @@ public class CaneTypingTests
                 DateOnly.Parse(s.Day, System.Globalization.CultureInfo.InvariantCulture),
                 s.What
             )),
-            new GrowingPlace(false, 4, 15)
+            new GrowingPlace(Hemisphere.North, 4, 15)
         );
 
     [Fact]

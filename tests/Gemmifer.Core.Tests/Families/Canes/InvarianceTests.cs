@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Families.Canes;
 
@@ -178,7 +179,7 @@ public class InvarianceTests
         Assert.True(
             plan.Counts.RemovedShare <= (weak ? 0.33 : 0.85) + 0.0001 || relaxed.Any(r => r.Contains("live wood"))
         );
-        Assert.All(survey.Stems.Where(s => s.Has("soft") && plan.Stem(s.Id).Verdict == Verdict.Soft), s =>
+        Assert.All(survey.Stems.Where(s => s.Has(Sign.Soft) && plan.Stem(s.Id).Verdict == Verdict.Soft), s =>
             Assert.Equal(Decision.Untouched, plan.Stem(s.Id).Decision)
         );
         Assert.All(plan.Stems.Where(s => s.Decision == Decision.Remove), s =>

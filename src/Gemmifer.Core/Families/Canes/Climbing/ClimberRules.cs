@@ -85,7 +85,7 @@ internal sealed class ClimberRules
 
     /// <summary>Whether a cane points away from the support, towards the gardener.</summary>
     public bool Forward(Stem stem) =>
-        stem.Has("forward")
+        stem.Has(Sign.Forward)
         || (
             _survey.Support is null or { Flat: true }
             && stem.Bearing.AngleTo(Bearing.FromClock(6)) <= CaneNumbers.Of["forward"]
@@ -97,7 +97,7 @@ internal sealed class ClimberRules
         !Successors.IsEmpty
         && stem.TopLevel
         && stem.Age >= _survey.Plant.Kind.OldFrom
-        && (stem.Has("unproductive") || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
+        && (stem.Has(Sign.Unproductive) || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
 
     /// <summary>Canes that are neither too thin to stay nor forward and stiff.</summary>
     public int Worthy(ImmutableArray<Candidate> candidates) =>
@@ -150,14 +150,14 @@ internal sealed class ClimberRules
 
     private bool Pliable(Stem stem)
     {
-        if (stem.Has("stiff"))
+        if (stem.Has(Sign.Stiff))
         {
             return false;
         }
 
         if (_survey.Support is not { } support)
         {
-            return stem.Has("supple") || stem.Age < CaneNumbers.Of["stiffFrom"];
+            return stem.Has(Sign.Supple) || stem.Age < CaneNumbers.Of["stiffFrom"];
         }
 
         var cane = CaneToTrain.Of(stem, _tree.Axis(stem), AllowedStrain.Under(_survey.School));

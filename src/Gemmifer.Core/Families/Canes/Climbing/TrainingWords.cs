@@ -62,7 +62,7 @@ internal static class TrainingWords
     /// <summary>"Its wood, two seasons old and 14 mm thick".</summary>
     public static string Wood(Stem stem) =>
         $"wood {Wording.Seasons(stem.Age)} "
-        + $"old{(stem.Has("stiff") ? ", found stiff" : stem.Has("supple") ? ", found supple" : "")} and "
+        + $"old{(stem.Has(Sign.Stiff) ? ", found stiff" : stem.Has(Sign.Supple) ? ", found supple" : "")} and "
         + $"{Wording.Thickness(stem.DiameterMm)} thick";
 
     private static string Side(Point3 direction) => direction.X >= 0 ? "right" : "left";

@@ -1,0 +1,27 @@
+using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Plans;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>How the plan of a plant with canes turns out, in two sentences.</summary>
+internal static class CaneSummary
+{
+    /// <param name="bloom">Where it flowers on its support; null where there is none.</param>
+    public static IEnumerable<string> Of(PlanCounts counts, BloomForecast? bloom)
+    {
+        if (counts.Kept + counts.Removed + counts.Left == 0)
+        {
+            yield break;
+        }
+
+        yield return $"{Wording.Outcome(counts, "cane", "canes")}.";
+        var rest = bloom is { } b
+            ? b.Tied > b.Found
+                ? $"; tied like this, what stays flowers from about {b.Tied} places instead of {b.Found}"
+                : $"; what stays flowers from about {b.Tied} places"
+            : counts.EndSpacing is { } apart
+                ? $"; the ends stand {Wording.AtLeast(apart)} apart or more"
+                : "";
+        yield return $"{Wording.Percent(counts.RemovedShare)} of the live wood comes off{rest}.";
+    }
+}

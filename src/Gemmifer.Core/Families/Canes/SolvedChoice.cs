@@ -1,0 +1,93 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Surveys;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>A plant's canes with the joint choice among them, for those who explain it.</summary>
+internal sealed record SolvedChoice(
+    Survey Survey,
+    StemTree Tree,
+    Sorted Sorted,
+    ModelBuilder Builder,
+    ChoiceModel Model,
+    RelaxedChoice Choice
+)
+{
+    private readonly Lazy<FrozenDictionary<string, string>> _successors = new(() =>
+        PairOld(Survey, Sorted, Model, Choice)
+    );
+
+    public School School => Survey.School;
+
+    /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
+    public FrozenDictionary<string, string> Successors => _successors.Value;
+
+    /// <summary>What was chosen of a candidate.</summary>
+    public CutOption Chosen(int i) => Sorted.Candidates[i].Options[Choice.Result.Chosen[i]];
+
+    /// <summary>The number in the model of what was chosen.</summary>
+    public int Global(int i) => Model.First[i] + Choice.Result.Chosen[i];
+
+    /// <summary>The numbers in the model of a candidate's options.</summary>
+    public IEnumerable<int> Options(int i) => Enumerable.Range(Model.First[i], Model.First[i + 1] - Model.First[i]);
+
+    /// <summary>The other candidates that stay.</summary>
+    public IEnumerable<int> KeptOthers(int i) =>
+        Enumerable.Range(0, Model.Candidates).Where(j => j != i && Chosen(j).Keeps);
+
+    /// <summary>
+    /// Whether it was cut back to the stem that takes over before now, so that nothing of it is left to cut.
+    /// </summary>
+    public static bool CarriesOn(Stem stem, CutOption option) =>
+        option.TakeOver is not null && option.AlongMm >= stem.LengthMm - 1;
+
+    /// <summary>The young cane that takes the place of an old candidate; null where there is none, or it is not old.</summary>
+    public string? Successor(int i)
+    {
+        var candidate = Sorted.Candidates[i];
+        if (candidate.Stem.Age < Survey.Plant.Kind.OldFrom)
+        {
+            return null;
+        }
+
+        if (Sorted.Climber is not null)
+        {
+            return Successors.GetValueOrDefault(candidate.Stem.Id);
+        }
+
+        return KeptOthers(i)
+            .Select(j =>
+                (
+                    Sorted.Candidates[j].Stem,
+                    Angle: Math.Round(Sorted.Candidates[j].Stem.Bearing.AngleTo(candidate.Stem.Bearing), 3)
+                )
+            )
+            .Where(c =>
+                c.Stem.Age < Survey.Plant.Kind.OldFrom && c.Stem.DiameterMm >= School.ThinBelowMm && c.Angle <= 90
+            )
+            .OrderBy(c => c.Angle)
+            .ThenBy(c => c.Stem.Id, StringComparer.Ordinal)
+            .Select(c => c.Stem.Id)
+            .FirstOrDefault();
+    }
+
+    private static FrozenDictionary<string, string> PairOld(
+        Survey survey,
+        Sorted sorted,
+        ChoiceModel model,
+        RelaxedChoice choice
+    )
+    {
+        var candidates = sorted.Candidates.Select(
+            (c, i) => (c.Stem, Goes: !model.Keeps[model.First[i] + choice.Result.Chosen[i]])
+        );
+        return sorted.Climber!.Pair(
+            [.. candidates.Where(c => c.Stem.Age >= survey.Plant.Kind.OldFrom)],
+            candidates.Where(c => c.Goes).Select(c => c.Stem.Id).ToHashSet()
+        );
+    }
+}

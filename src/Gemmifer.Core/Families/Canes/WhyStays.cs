@@ -1,0 +1,214 @@
+using Gemmifer.Core.Buds;
+using Gemmifer.Core.Choice;
+using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
+
+namespace Gemmifer.Core.Families.Canes;
+
+/// <summary>Why a cane of the joint choice stays, and why it is cut where it is.</summary>
+internal sealed class WhyStays(SolvedChoice solved)
+{
+    /// <summary>The reasons of a cane that stays, and of its cut.</summary>
+    public IEnumerable<PlanReason> Why(Stem stem, CutOption option)
+    {
+        if (option.TakeOver is { } on && SolvedChoice.CarriesOn(stem, option))
+        {
+            yield return new PlanReason(
+                "join",
+                $"It is the base that was left for {on.Stem.Id}, which is the cane now.",
+                Provenance.Practice
+            );
+            yield break;
+        }
+
+        if (OfClimber(stem) is { } climber)
+        {
+            yield return climber;
+        }
+
+        if (option.TakeOver is { } over)
+        {
+            yield return new PlanReason(
+                "join",
+                $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {Wording.Seasons(over.Stem.Age)} "
+                    + "old, has grown past this top and takes over; what is above it goes.",
+                Provenance.Practice
+            );
+            yield break;
+        }
+
+        if (option.Sheared)
+        {
+            yield return new PlanReason(
+                "cut",
+                $"Sheared with the rest at {Wording.Mm(solved.Sorted.Shoots.Options.ShearHeightMm)} above the crown.",
+                solved.School.Value("cut").Provenance
+            );
+            yield break;
+        }
+
+        var old = stem.Age >= solved.Survey.Plant.Kind.OldFrom;
+        if (solved.Sorted.Climber is null || (!old && !solved.Sorted.Climber.InSeason))
+        {
+            yield return Earns(stem);
+        }
+
+        if (solved.Sorted.Climber?.Forward(stem) == true && solved.Sorted.Climber.Stiff.Contains(stem.Id) == false)
+        {
+            yield return new PlanReason(
+                "forward",
+                "It points forward, but it is pliable: it is pulled back and tied.",
+                Provenance.Practice
+            );
+        }
+
+        if (option.Kind == OptionKind.Whole)
+        {
+            yield return new PlanReason(
+                "height",
+                !solved.School.Value("heightMax").Limited
+                    ? "Nothing asks for a cut here: it keeps its length."
+                    : "Its tip is not above the height aimed at, so it needs no cut.",
+                solved.School.Value("heightMax").Provenance
+            );
+            yield break;
+        }
+
+        if (option.Bud is { } bud && OfBud(stem, option, bud) is { } why)
+        {
+            yield return why;
+        }
+
+        if (stem.Pin is not Pin.CutAt && solved.Sorted.Climber is null)
+        {
+            yield return WhyThere(option);
+        }
+    }
+
+    private PlanReason? OfClimber(Stem stem) =>
+        solved.Sorted.Climber is { InSeason: true }
+            ? new PlanReason(
+                "season",
+                "In growth nothing sound comes out: it is weighed in the main prune.",
+                Provenance.Practice
+            )
+        : solved.Sorted.Climber is null || stem.Age < solved.Survey.Plant.Kind.OldFrom ? null
+        : solved.Successors.TryGetValue(stem.Id, out var next)
+            ? new PlanReason(
+                "old-kept",
+                $"Old wood ({stem.Age} seasons) that stays for now; {next} is to take its place.",
+                Provenance.Practice
+            )
+        : new PlanReason(
+            "no-successor",
+            $"Old wood ({stem.Age} seasons), but no young cane from the base can take its place yet.",
+            Provenance.Practice
+        );
+
+    private PlanReason? OfBud(Stem stem, CutOption option, TargetBud bud)
+    {
+        if (bud.AtScar)
+        {
+            return new PlanReason(
+                "scar",
+                "No bud in sight serves here. Latent buds sit on either side of an old scar and will break.",
+                Provenance.Practice
+            );
+        }
+
+        if (bud.Facing is not { } faces || !solved.School.BudOutward)
+        {
+            return null;
+        }
+
+        var towards = Wording.Clock(faces);
+        return solved.Builder.FillsGap(option) is { } gap
+            ? new PlanReason(
+                "gap",
+                $"The bud faces {towards} on purpose: "
+                    + $"no cane stands towards {Wording.Clock(gap)}, and its shoot fills that side.",
+                Provenance.Practice
+            )
+            : new PlanReason(
+                "bud",
+                bud.Known switch
+                {
+                    BudKnowledge.Seen => $"The bud faces {towards}; {Facing(stem, option, faces)}.",
+                    BudKnowledge.Likely => $"A bud facing about {towards} is likely here; "
+                        + $"{Facing(stem, option, faces)}.",
+                    BudKnowledge.LookFor => "Nobody looked at its buds yet: choose one that faces "
+                        + $"{(solved.School.BudUpward ? "up and out" : "out")}, {towards}.",
+                    _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
+                },
+                solved.School.Value("bud").Provenance
+            );
+    }
+
+    private string AtOnce() =>
+        solved.Survey.Plant.Neglected
+            ? ""
+            : $"; at most {Wording.Percent(solved.School.OldShare)} of the old canes go at once";
+
+    private PlanReason Earns(Stem stem) =>
+        stem.Age >= solved.Survey.Plant.Kind.OldFrom
+            ? new PlanReason(
+                "old-kept",
+                $"Old wood ({stem.Age} seasons), yet it earns its place this winter{AtOnce()}.",
+                solved.School.Value("oldShare").Provenance
+            )
+            : new PlanReason(
+                "strong",
+                $"{Wording.Thickness(stem.DiameterMm)} thick and {Wording.Seasons(stem.Age)} old: "
+                    + "wood that carries flowers.",
+                Provenance.Practice
+            );
+
+    /// <summary>
+    /// Why the cut stands as high as it does: within the heights of the school, or what keeps it out of them.
+    /// </summary>
+    private PlanReason WhyThere(CutOption option)
+    {
+        PlanReason Because(string name, string text) =>
+            new(name == "removeShareWeak" ? name : "height", text, solved.School.Value(name).Provenance);
+        var stands =
+            $"The cut stands {Wording.Mm(option.HeightMm)} "
+            + $"{(solved.Survey.Plant.Kind.Hangs ? "out along the cane" : "above the crown")}";
+        if (option.HeightMm > solved.School.HeightMaxMm + 1)
+        {
+            return solved.Survey.Plant.Vigour == Vigour.Weak
+                ? Because(
+                    "removeShareWeak",
+                    "A weak plant keeps about two thirds of its wood, so this cut is higher than the usual "
+                        + $"{Wording.Mm(solved.School.HeightMaxMm)}."
+                )
+                : Because(
+                    "heightMax",
+                    $"{stands}, higher than the usual {Wording.Mm(solved.School.HeightMaxMm)}, so that what is to stay on it "
+                        + "can."
+                );
+        }
+
+        return option.HeightMm < solved.School.HeightMinMm - 1
+            ? Because(
+                "heightMin",
+                $"{stands}, lower than the usual {Wording.Mm(solved.School.HeightMinMm)}: nothing higher on it serves."
+            )
+            : Because(
+                "heightMin",
+                solved.School.Value("heightMax").Limited
+                    ? $"{stands}, within {Wording.Mm(solved.School.HeightMinMm)} to {Wording.Mm(solved.School.HeightMaxMm)}."
+                    : $"{stands}."
+            );
+    }
+
+    private static string Facing(Stem stem, CutOption option, Bearing faces)
+    {
+        var off = faces.AngleTo(StemTree.Outward(stem, option.Place));
+        return off <= 50 ? "its shoot grows outward"
+            : off <= 100 ? "its shoot grows sideways"
+            : "it was the best to be had in this place";
+    }
+}
