@@ -326,12 +326,8 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         }
 
         var (distance, alongA, alongB) = Arc.Closest(
-            tree.Axis(a),
-            TouchFromMm,
-            pa.Points,
-            tree.Axis(b),
-            TouchFromMm,
-            pb.Points
+            new Arc.SampledArc(tree.Axis(a), TouchFromMm, pa.Points),
+            new Arc.SampledArc(tree.Axis(b), TouchFromMm, pb.Points)
         );
 
         // Seen to rub, but not where the geometry would have it: take it that they rub wherever they are cut.

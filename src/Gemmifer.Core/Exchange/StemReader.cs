@@ -44,18 +44,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
     private Draft ReadOne(FieldReader f)
     {
-        f.Require("id");
-        var id = f.Text("id");
-        if (id is not null && (string.IsNullOrWhiteSpace(id) || Origins.Contains(id)))
-        {
-            f.Error(
-                f.At("id"),
-                "reserved",
-                "An id is a short name such as A; it may not be empty or one of crown, rootstock, ground, unknown."
-            );
-            id = null;
-        }
-
+        var id = ReadId(f);
         f.Require("role");
         var role = f.Choice<StemRole>("role");
         f.Require("parent");
@@ -74,45 +63,21 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var diameter = f.Number("diameter", SurveyLimits.LeastMm, SurveyLimits.DiameterMm);
         var age = f.Whole("age", 1, SurveyLimits.Age);
         var unmeasured = usual(role, age, top);
-        var lengthGiven = f.Find("length") is not null;
-        var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
-            ?? Default(
-                id,
-                "length",
-                Math.Max(unmeasured.LengthMm, lengthGiven ? 0 : Furthest(f)),
-                lengthGiven,
-                "Length not measured: the usual length of this kind."
-            );
-        var lean = f.Number("lean", 0, 180)
-            ?? Default(
-                id,
-                "lean",
-                unmeasured.LeanDeg,
-                f.Find("lean") is not null,
-                "Lean not judged: the usual lean of this kind, from vertical."
-            );
-        var tipLean = f.Number("tipLean", 0, 180)
-            ?? Default(id, "tipLean", lean, f.Find("tipLean") is not null, "Taken as straight.");
+        var (length, lean, tipLean) = ReadShape(f, id, unmeasured);
         var fruitTo = f.Number("fruitTo", 0, length);
         ReadHead(f);
         if (top)
         {
             radius ??= Default(
+                f,
                 id,
                 "radius",
                 unmeasured.RadiusMm,
-                f.Find("radius") is not null,
                 "Distance of the base from the middle of the crown."
             );
             if (baseClock is null && clock is not null)
             {
-                Default(
-                    id,
-                    "baseClock",
-                    clock.Value,
-                    f.Find("baseClock") is not null,
-                    "The base stands on the side to which the stem leans."
-                );
+                Default(f, id, "baseClock", clock.Value, "The base stands on the side to which the stem leans.");
             }
         }
 
@@ -163,9 +128,46 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return new Draft(f, id, parent, length, stem);
     }
 
-    private double Default(string? id, string field, double value, bool given, string text)
+    /// <summary>The id; null where it is missing or no id.</summary>
+    private static string? ReadId(FieldReader f)
     {
-        if (id is not null && !given)
+        f.Require("id");
+        var id = f.Text("id");
+        if (id is null || (!string.IsNullOrWhiteSpace(id) && !Origins.Contains(id)))
+        {
+            return id;
+        }
+
+        f.Error(
+            f.At("id"),
+            "reserved",
+            "An id is a short name such as A; it may not be empty or one of crown, rootstock, ground, unknown."
+        );
+        return null;
+    }
+
+    /// <summary>Length and lean, or what is usual.</summary>
+    private (double LengthMm, double LeanDeg, double TipLeanDeg) ReadShape(FieldReader f, string? id, UsualStem usual)
+    {
+        var atLeast = f.Find("length") is null ? Furthest(f) : 0;
+        var length = f.Number("length", SurveyLimits.LeastMm, SurveyLimits.LengthMm)
+            ?? Default(
+                f,
+                id,
+                "length",
+                Math.Max(usual.LengthMm, atLeast),
+                "Length not measured: the usual length of this kind."
+            );
+        var lean = f.Number("lean", 0, 180)
+            ?? Default(f, id, "lean", usual.LeanDeg, "Lean not judged: the usual lean of this kind, from vertical.");
+        var tipLean = f.Number("tipLean", 0, 180) ?? Default(f, id, "tipLean", lean, "Taken as straight.");
+        return (length, lean, tipLean);
+    }
+
+    /// <summary>A value nobody gave; where one was given that is wrong, nothing is assumed.</summary>
+    private double Default(FieldReader f, string? id, string field, double value, string text)
+    {
+        if (id is not null && f.Find(field) is null)
         {
             notes.Assume(id, field, value, text);
         }
@@ -451,10 +453,10 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var on = drafts.First(d => d.Id == draft.Parent);
         var at = draft.Fields.Number("at", 0, on.LengthMm)
             ?? Default(
+                draft.Fields,
                 draft.Id,
                 "at",
                 Math.Round(on.LengthMm / 2),
-                false,
                 "Place on its parent not noted: half way up."
             );
         return stem with { Parent = stem.Parent with { AlongMm = at } };

@@ -82,25 +82,20 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
     /// length.
     /// </summary>
     public static (double DistanceMm, double AlongA, double AlongB) Closest(Arc a, double fromA, Arc b, double fromB) =>
-        Closest(
-            a,
-            fromA,
-            a.Points(Math.Min(fromA, a.LengthMm), a.LengthMm, ClosestPieces),
-            b,
-            fromB,
-            b.Points(Math.Min(fromB, b.LengthMm), b.LengthMm, ClosestPieces)
-        );
+        Closest(Sampled(a, fromA), Sampled(b, fromB));
 
-    /// <summary>The same with the points of both arcs at hand.</summary>
-    public static (double DistanceMm, double AlongA, double AlongB) Closest(
-        Arc a,
-        double fromA,
-        Point3[] pa,
-        Arc b,
-        double fromB,
-        Point3[] pb
-    )
+    /// <summary>An arc with the points at which it is sampled.</summary>
+    /// <param name="FromMm">Where sampling begins, along the arc.</param>
+    public readonly record struct SampledArc(Arc Arc, double FromMm, Point3[] Points);
+
+    /// <summary>Samples an arc from a place on.</summary>
+    public static SampledArc Sampled(Arc arc, double fromMm) =>
+        new(arc, fromMm, arc.Points(Math.Min(fromMm, arc.LengthMm), arc.LengthMm, ClosestPieces));
+
+    /// <summary>The same with both arcs sampled.</summary>
+    public static (double DistanceMm, double AlongA, double AlongB) Closest(SampledArc a, SampledArc b)
     {
+        var (pa, pb) = (a.Points, b.Points);
         var (best, bestA, bestB) = (double.PositiveInfinity, 0, 0);
         for (var i = 0; i < ClosestPieces; i++)
         {
@@ -121,12 +116,12 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
             }
         }
 
-        double Along(Arc arc, double from, int piece)
-        {
-            var start = Math.Min(from, arc.LengthMm);
-            return start + ((arc.LengthMm - start) * (piece + 0.5) / ClosestPieces);
-        }
+        return (best, Along(a, bestA), Along(b, bestB));
 
-        return (best, Along(a, fromA, bestA), Along(b, fromB, bestB));
+        static double Along(SampledArc arc, int piece)
+        {
+            var (start, end) = (Math.Min(arc.FromMm, arc.Arc.LengthMm), arc.Arc.LengthMm);
+            return start + ((end - start) * (piece + 0.5) / ClosestPieces);
+        }
     }
 }

@@ -13,10 +13,18 @@ internal sealed class CaneStems
     private readonly Survey _survey;
     private readonly RowWork _work;
     private readonly StemTree _tree;
-    private readonly Dictionary<
-        string,
-        (Stem Stem, Finding Finding, Decision Decision, PlanReason Reason, PlanStep? Step, double LeftMm)
-    > _decided = [];
+    private readonly Dictionary<string, DecidedCane> _decided = [];
+
+    /// <summary>What becomes of one cane or side shoot.</summary>
+    /// <param name="LeftMm">So much of it stays, mm.</param>
+    private sealed record DecidedCane(
+        Stem Stem,
+        Finding Finding,
+        Decision Decision,
+        PlanReason Reason,
+        PlanStep? Step,
+        double LeftMm
+    );
 
     public CaneStems(Survey survey, RowWork work)
     {
@@ -98,28 +106,17 @@ internal sealed class CaneStems
         }
         else if (stem.Pin is Pin.CutAt cut)
         {
-            Set(
-                stem,
-                finding,
-                cut.AlongMm >= stem.LengthMm ? Decision.Keep : Decision.Shorten,
-                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                cut.AlongMm >= stem.LengthMm
-                    ? null
-                    : Cut(
-                        stem,
-                        cut.AlongMm,
-                        Stage.Shorten,
-                        StepAction.Shorten,
-                        $"Cut {stem.Id} at {Wording.Mm(cut.AlongMm)}, where you chose."
-                    ),
-                cut.AlongMm
-            );
+            CutWhereAsked(stem, finding, cut);
         }
         else if (finding.Verdict == Verdict.Soft)
         {
             Set(stem, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
         }
-        else if (finding.Verdict == Verdict.Unsure && stem.Pin is null)
+        else if (stem.Pin is not null)
+        {
+            Stay(stem, finding);
+        }
+        else if (finding.Verdict == Verdict.Unsure)
         {
             Set(
                 stem,
@@ -134,64 +131,66 @@ internal sealed class CaneStems
                 )
             );
         }
-        else if (
-            finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
-            && finding.SoundToMm is null
-            && stem.Pin is null
-        )
+        else if (WhyGoes(stem, finding) is { } goes)
         {
-            Remove(
-                stem,
-                finding,
-                Stages.Of(finding.Verdict),
-                new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance)
-            );
-        }
-        else if (_work.Mow && stem.Pin is null)
-        {
-            Remove(
-                stem,
-                finding,
-                Stage.Thin,
-                new PlanReason(
-                    "one-crop",
-                    "All canes go level with the ground in midwinter; next autumn's crop comes on new ones.",
-                    Provenance.Practice
-                )
-            );
-        }
-        else if (Spent(stem) && stem.Pin is null)
-        {
-            Remove(
-                stem,
-                finding,
-                Stage.Thin,
-                new PlanReason("spent", "It has fruited and dies: spent canes go to the ground.", Provenance.Practice)
-            );
-        }
-        else if (
-            stem.DiameterMm < _survey.School.ThinBelowMm
-            && stem.Age == 1
-            && stem.Pin is null
-            && _tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm)
-        )
-        {
-            Remove(
-                stem,
-                finding,
-                Stage.Thin,
-                new PlanReason(
-                    "thinBelow",
-                    "Thinner than a pencil: it bears little and crowds the others.",
-                    _survey.School.Value("thinBelow").Provenance
-                )
-            );
+            Remove(stem, finding, goes.Stage, goes.Reason);
         }
         else
         {
             Stay(stem, finding);
         }
     }
+
+    private void CutWhereAsked(Stem stem, Finding finding, Pin.CutAt cut)
+    {
+        var reason = new PlanReason("pin", "You chose the place of the cut.", Provenance.User);
+        if (cut.AlongMm >= stem.LengthMm)
+        {
+            Set(stem, finding, Decision.Keep, reason, null, cut.AlongMm);
+            return;
+        }
+
+        var text = $"Cut {stem.Id} at {Wording.Mm(cut.AlongMm)}, where you chose.";
+        var step = Cut(stem, cut.AlongMm, Stage.Shorten, StepAction.Shorten, text);
+        Set(stem, finding, Decision.Shorten, reason, step, cut.AlongMm);
+    }
+
+    /// <summary>Why a cane nobody pinned goes, and the stage of that; null where it stays.</summary>
+    private (Stage Stage, PlanReason Reason)? WhyGoes(Stem stem, Finding finding) =>
+        finding is { Verdict: Verdict.Dead or Verdict.Diseased or Verdict.Damaged, SoundToMm: null }
+            ? (
+                Stages.Of(finding.Verdict),
+                new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance)
+            )
+        : _work.Mow
+            ? (
+                Stage.Thin,
+                new PlanReason(
+                    "one-crop",
+                    "All canes go level with the ground in midwinter; next autumn's crop comes on new ones.",
+                    Provenance.Practice
+                )
+            )
+        : Spent(stem)
+            ? (
+                Stage.Thin,
+                new PlanReason("spent", "It has fruited and dies: spent canes go to the ground.", Provenance.Practice)
+            )
+        : ThinBesideBetter(stem)
+            ? (
+                Stage.Thin,
+                new PlanReason(
+                    "thinBelow",
+                    "Thinner than a pencil: it bears little and crowds the others.",
+                    _survey.School.Value("thinBelow").Provenance
+                )
+            )
+        : null;
+
+    private bool ThinBesideBetter(Stem stem) =>
+        stem.DiameterMm < _survey.School.ThinBelowMm
+        && stem.Age == 1
+        && _tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm);
 
     /// <summary>A cane of two summers has borne once the season is over; so has one that was seen to.</summary>
     private bool Spent(Stem stem)
@@ -289,98 +288,91 @@ internal sealed class CaneStems
 
     private void Shoots(Stem parent)
     {
-        var on = _decided[parent.Id];
         foreach (var shoot in _tree.Children(parent))
         {
-            var finding = Diagnoser.Diagnose(shoot, _survey.Plant, null, false);
-            var length = _survey.School.LateralLengthMm;
-            if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
-            {
-                Set(
-                    shoot,
-                    finding,
-                    Decision.Remove,
-                    new PlanReason("parent", $"It goes with {parent.Id}.", Provenance.Practice),
-                    null,
-                    0
-                );
-            }
-            else if (finding.Verdict == Verdict.Soft)
-            {
-                Set(shoot, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
-            }
-            else if (
-                shoot.Pin is Pin.Remove
-                || (
-                    finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
-                    && finding.SoundToMm is null
-                    && shoot.Pin is null
-                )
-            )
-            {
-                Remove(
-                    shoot,
-                    finding,
-                    Stage.Laterals,
-                    new PlanReason(
-                        shoot.Pin is null ? Wording.Of(finding.Verdict) : "pin",
-                        shoot.Pin is null ? finding.Text : "You asked for it to go.",
-                        Provenance.Practice
-                    )
-                );
-            }
-            else if (shoot.Pin is Pin.CutAt cut && cut.AlongMm < shoot.LengthMm)
-            {
-                Set(
-                    shoot,
-                    finding,
-                    Decision.Shorten,
-                    new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                    Cut(
-                        shoot,
-                        cut.AlongMm,
-                        Stage.Laterals,
-                        StepAction.Shorten,
-                        $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
-                    ),
-                    cut.AlongMm
-                );
-            }
-            else if (length > 0 && shoot.LengthMm > length + 10 && shoot.Pin is null && !_work.InGrowth)
-            {
-                Set(
-                    shoot,
-                    finding,
-                    Decision.Shorten,
-                    new PlanReason(
-                        "lateralLength",
-                        $"Side shoots to {Wording.Mm(length)}.",
-                        _survey.School.Value("lateralLength").Provenance
-                    ),
-                    Cut(
-                        shoot,
-                        length,
-                        Stage.Laterals,
-                        StepAction.Shorten,
-                        $"Shorten {shoot.Id} on {parent.Id} to {Wording.Mm(length)}, above a bud."
-                    ),
-                    length
-                );
-            }
-            else
-            {
-                Set(
-                    shoot,
-                    finding,
-                    Decision.Keep,
-                    new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
-                    null
-                );
-            }
-
+            Shoot(shoot, _decided[parent.Id]);
             Shoots(shoot);
         }
     }
+
+    private void Shoot(Stem shoot, DecidedCane on)
+    {
+        var finding = Diagnoser.Diagnose(shoot, _survey.Plant, null, false);
+        var length = _survey.School.LateralLengthMm;
+        if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
+        {
+            Set(
+                shoot,
+                finding,
+                Decision.Remove,
+                new PlanReason("parent", $"It goes with {on.Stem.Id}.", Provenance.Practice),
+                null,
+                0
+            );
+        }
+        else if (finding.Verdict == Verdict.Soft)
+        {
+            Set(shoot, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
+        }
+        else if (shoot.Pin is Pin.Remove)
+        {
+            Remove(
+                shoot,
+                finding,
+                Stage.Laterals,
+                new PlanReason("pin", "You asked for it to go.", Provenance.Practice)
+            );
+        }
+        else if (
+            finding is { Verdict: Verdict.Dead or Verdict.Diseased or Verdict.Damaged, SoundToMm: null }
+            && shoot.Pin is null
+        )
+        {
+            Remove(
+                shoot,
+                finding,
+                Stage.Laterals,
+                new PlanReason(Wording.Of(finding.Verdict), finding.Text, Provenance.Practice)
+            );
+        }
+        else if (shoot.Pin is Pin.CutAt cut && cut.AlongMm < shoot.LengthMm)
+        {
+            Shorten(
+                shoot,
+                finding,
+                cut.AlongMm,
+                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
+                $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
+            );
+        }
+        else if (length > 0 && shoot.LengthMm > length + 10 && shoot.Pin is null && !_work.InGrowth)
+        {
+            Shorten(
+                shoot,
+                finding,
+                length,
+                new PlanReason(
+                    "lateralLength",
+                    $"Side shoots to {Wording.Mm(length)}.",
+                    _survey.School.Value("lateralLength").Provenance
+                ),
+                $"Shorten {shoot.Id} on {on.Stem.Id} to {Wording.Mm(length)}, above a bud."
+            );
+        }
+        else
+        {
+            Set(
+                shoot,
+                finding,
+                Decision.Keep,
+                new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
+                null
+            );
+        }
+    }
+
+    private void Shorten(Stem shoot, Finding finding, double toMm, PlanReason reason, string text) =>
+        Set(shoot, finding, Decision.Shorten, reason, Cut(shoot, toMm, Stage.Laterals, StepAction.Shorten, text), toMm);
 
     private void Set(
         Stem stem,
@@ -389,7 +381,7 @@ internal sealed class CaneStems
         PlanReason reason,
         PlanStep? step,
         double left = double.PositiveInfinity
-    ) => _decided.Add(stem.Id, (stem, finding, decision, reason, step, left));
+    ) => _decided.Add(stem.Id, new DecidedCane(stem, finding, decision, reason, step, left));
 
     private void Remove(Stem stem, Finding finding, Stage stage, PlanReason reason)
     {

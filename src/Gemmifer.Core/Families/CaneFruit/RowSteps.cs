@@ -52,53 +52,9 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
     private IEnumerable<PlanStep> Canes()
     {
         var row = work.Row!;
-        if (work.Mow)
+        foreach (var step in work.Mow ? Mown(row) : ByClass(row))
         {
-            var all = row.FirstYear + row.SecondYear + row.Spent;
-            if (all > 0)
-            {
-                yield return Out(
-                    CaneClass.Mown,
-                    Tool.Loppers,
-                    $"Cut {(all == 1 ? "the one cane" : $"all {all} canes")} level with the ground. Leave no stubs: "
-                        + "they grow weak side shoots."
-                );
-            }
-        }
-        else
-        {
-            if (row.Spent > 0)
-            {
-                yield return Out(
-                    CaneClass.Spent,
-                    Tool.Loppers,
-                    $"Cut the {Canes(row.Spent, "spent cane")} level with the ground: "
-                        + $"{(row.Spent == 1 ? "it is" : "they are")} grey-brown and brittle, with the dry stalks of "
-                        + "fruit."
-                );
-            }
-
-            if (work.Thin > 0)
-            {
-                yield return Out(
-                    CaneClass.Thin,
-                    Tool.Secateurs,
-                    $"Cut the {Canes(work.Thin, "thin cane")}, thinner than a pencil, level with the ground."
-                );
-            }
-
-            if (work.Surplus > 0)
-            {
-                var room = work.PerPlant
-                    ? $"{survey.School.CanesMax} to a plant"
-                    : $"about {Wording.Mm(survey.School.SpacingMm)} apart";
-                yield return Out(
-                    CaneClass.Surplus,
-                    Tool.Secateurs,
-                    $"Take out {Canes(work.Surplus, "more cane")}, the weakest and those that crowd, until {work.Stay} "
-                        + $"stay, {room}."
-                );
-            }
+            yield return step;
         }
 
         if (!work.PerPlant)
@@ -110,6 +66,78 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             );
         }
 
+        foreach (var step in Shortened())
+        {
+            yield return step;
+        }
+
+        if (work.Stay + row.SecondYear > 0 && !work.Mow)
+        {
+            yield return Tie(row);
+        }
+
+        yield return Whole(
+            Stage.Clean,
+            StepAction.Do,
+            "Clear the canes away; feed, water and mulch the row, clear of the canes."
+        );
+    }
+
+    /// <summary>Every cane goes.</summary>
+    private IEnumerable<PlanStep> Mown(RowFacts row)
+    {
+        var all = row.FirstYear + row.SecondYear + row.Spent;
+        if (all > 0)
+        {
+            yield return Out(
+                CaneClass.Mown,
+                Tool.Loppers,
+                $"Cut {(all == 1 ? "the one cane" : $"all {all} canes")} level with the ground. Leave no stubs: "
+                    + "they grow weak side shoots."
+            );
+        }
+    }
+
+    /// <summary>Spent, thin and surplus canes go.</summary>
+    private IEnumerable<PlanStep> ByClass(RowFacts row)
+    {
+        if (row.Spent > 0)
+        {
+            yield return Out(
+                CaneClass.Spent,
+                Tool.Loppers,
+                $"Cut the {Canes(row.Spent, "spent cane")} level with the ground: "
+                    + $"{(row.Spent == 1 ? "it is" : "they are")} grey-brown and brittle, with the dry stalks of "
+                    + "fruit."
+            );
+        }
+
+        if (work.Thin > 0)
+        {
+            yield return Out(
+                CaneClass.Thin,
+                Tool.Secateurs,
+                $"Cut the {Canes(work.Thin, "thin cane")}, thinner than a pencil, level with the ground."
+            );
+        }
+
+        if (work.Surplus > 0)
+        {
+            var room = work.PerPlant
+                ? $"{survey.School.CanesMax} to a plant"
+                : $"about {Wording.Mm(survey.School.SpacingMm)} apart";
+            yield return Out(
+                CaneClass.Surplus,
+                Tool.Secateurs,
+                $"Take out {Canes(work.Surplus, "more cane")}, the weakest and those that crowd, until {work.Stay} "
+                    + $"stay, {room}."
+            );
+        }
+    }
+
+    /// <summary>What stays is tipped, its side shoots shortened.</summary>
+    private IEnumerable<PlanStep> Shortened()
+    {
         if (work.TipNow)
         {
             var tip = RowPlanner.TipHeight(survey);
@@ -156,17 +184,6 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                 Tool = Tool.Secateurs,
             };
         }
-
-        if (work.Stay + row.SecondYear > 0 && !work.Mow)
-        {
-            yield return Tie(row);
-        }
-
-        yield return Whole(
-            Stage.Clean,
-            StepAction.Do,
-            "Clear the canes away; feed, water and mulch the row, clear of the canes."
-        );
     }
 
     private static string Canes(int n, string one) => n == 1 ? $"one {one}" : $"{n} {one}s";

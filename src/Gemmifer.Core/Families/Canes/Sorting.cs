@@ -76,7 +76,7 @@ internal static class Sorting
         var candidates = open.Select(s => new Candidate(
                 s,
                 findings[s.Id],
-                OptionsOf(shoots, s, findings[s.Id], most, tree.PinnedTo(s), twoYears, climber),
+                OptionsOf(new OptionRules(shoots, most, twoYears, climber), s, findings[s.Id], tree.PinnedTo(s)),
                 IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
                 climber?.Replaced(s) == true
             ))
@@ -153,16 +153,13 @@ internal static class Sorting
             survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * CaneNumbers.Of["doubtfulShare"])
         );
 
-    private static ImmutableArray<CutOption> OptionsOf(
-        SideShoots shoots,
-        Stem stem,
-        Finding finding,
-        int most,
-        double? holdTo,
-        bool twoYears,
-        ClimberRules? climber
-    )
+    /// <summary>What the options of every cane of a plant have in common.</summary>
+    /// <param name="Most">Cut options of one cane at most.</param>
+    private sealed record OptionRules(SideShoots Shoots, int Most, bool TwoYears, ClimberRules? Climber);
+
+    private static ImmutableArray<CutOption> OptionsOf(OptionRules rules, Stem stem, Finding finding, double? holdTo)
     {
+        var (shoots, most, twoYears, climber) = rules;
         if (climber is not null && stem.Pin is null && holdTo is null)
         {
             // Forward and stiff goes; in growth nothing sound does.
