@@ -100,7 +100,9 @@ public sealed class Page : IDisposable
             $"“{start}” under “{label}”"
         );
 
-    /// <summary>What is chosen under a label. Options are asked one by one: where the choice moves meanwhile, none says so.</summary>
+    /// <summary>
+    /// What is chosen under a label. Options are asked one by one: where the choice moves meanwhile, none says so.
+    /// </summary>
     public string Chosen(string label) =>
         Field(label).FindElements(By.TagName("option")).FirstOrDefault(o => o.Selected)?.Text
         ?? throw new NoSuchElementException($"Nothing is chosen under “{label}”.");

@@ -74,7 +74,9 @@ internal static class YoungPlan
             : Below(survey, work, best, head);
     }
 
-    /// <summary>The best sound shoot: the thickest, longest and most upright; one that was asked for before all.</summary>
+    /// <summary>
+    /// The best sound shoot: the thickest, longest and most upright; one that was asked for before all.
+    /// </summary>
     private static VineShoot? Best(VineWork work, IEnumerable<VineShoot> shoots) =>
         shoots
             .Where(s =>
