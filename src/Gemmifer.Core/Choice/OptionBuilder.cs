@@ -178,7 +178,8 @@ public sealed class OptionBuilder(
     }
 
     /// <summary>
-    /// Cuts above a bud with the cut between two places along the stem, lowest first; where no bud is known, the highest
+    /// Cuts above a bud with the cut between two places along the stem, lowest first; where no bud is known, the
+    /// highest
     /// window in which to look for one.
     /// </summary>
     public IEnumerable<CutOption> CutsBetween(Stem stem, double fromMm, double toMm) =>

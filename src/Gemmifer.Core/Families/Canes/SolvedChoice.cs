@@ -45,7 +45,9 @@ internal sealed record SolvedChoice(
     public static bool CarriesOn(Stem stem, CutOption option) =>
         option.TakeOver is not null && option.AlongMm >= stem.LengthMm - 1;
 
-    /// <summary>The young cane that takes the place of an old candidate; null where there is none, or it is not old.</summary>
+    /// <summary>
+    /// The young cane that takes the place of an old candidate; null where there is none, or it is not old.
+    /// </summary>
     public string? Successor(int i)
     {
         var candidate = Sorted.Candidates[i];

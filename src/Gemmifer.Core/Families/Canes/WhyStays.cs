@@ -186,7 +186,8 @@ internal sealed class WhyStays(SolvedChoice solved)
                 )
                 : Because(
                     "heightMax",
-                    $"{stands}, higher than the usual {Wording.Mm(solved.School.HeightMaxMm)}, so that what is to stay on it "
+                    $"{stands}, higher than the usual {Wording.Mm(solved.School.HeightMaxMm)}, so that what is to "
+                        + "stay on it "
                         + "can."
                 );
         }
@@ -199,7 +200,8 @@ internal sealed class WhyStays(SolvedChoice solved)
             : Because(
                 "heightMin",
                 solved.School.Value("heightMax").Limited
-                    ? $"{stands}, within {Wording.Mm(solved.School.HeightMinMm)} to {Wording.Mm(solved.School.HeightMaxMm)}."
+                    ? $"{stands}, within {Wording.Mm(solved.School.HeightMinMm)} to "
+                        + $"{Wording.Mm(solved.School.HeightMaxMm)}."
                     : $"{stands}."
             );
     }

@@ -330,7 +330,9 @@ internal static class SpurPlan
             .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
             .Take(1);
 
-    /// <summary>Where old wood is cut off beyond the shoot, that is done first, and there it is said which shoot stays.</summary>
+    /// <summary>
+    /// Where old wood is cut off beyond the shoot, that is done first, and there it is said which shoot stays.
+    /// </summary>
     private static void JoinFirst(VineWork work, VineShoot best, string lead)
     {
         if (

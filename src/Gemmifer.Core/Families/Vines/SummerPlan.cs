@@ -103,7 +103,8 @@ internal static class SummerPlan
         yield return Whole(
             Stage.Train,
             StepAction.Tie,
-            "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with bare wire."
+            "Look at every tie and renew what has grown tight; shoots are tied with soft twist tie, never with bare "
+                + "wire."
         );
         if (young)
         {
@@ -236,7 +237,8 @@ internal static class SummerPlan
                     Decision.Shorten,
                     new PlanReason(
                         "tipBeyond",
-                        $"{note}It reaches {Wording.Mm(stem.LengthMm - over.AlongMm)} beyond the outer wire with no fruit "
+                        $"{note}It reaches {Wording.Mm(stem.LengthMm - over.AlongMm)} beyond the outer wire with no "
+                            + "fruit "
                             + "at its end.",
                         over.Beyond.Provenance
                     ),

@@ -151,7 +151,8 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     }
 
     /// <summary>Cuts a shoot back to so many counted buds; kept whole where it has no more.</summary>
-    /// <param name="buds">How many, counted from the base; of what is sound no more than stand there, and one at least.</param>
+    /// <param name="buds">How many, counted from the base; of what is sound no more than stand there, and one at
+    /// least.</param>
     /// <param name="lead">The sentence before the count.</param>
     public void ToBuds(
         VineShoot shoot,
@@ -252,7 +253,9 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             School.ClearanceMm
         );
 
-    /// <summary>The bud to cut above: seen, likely where others were seen before it, or to be counted on the shoot.</summary>
+    /// <summary>
+    /// The bud to cut above: seen, likely where others were seen before it, or to be counted on the shoot.
+    /// </summary>
     private static PlanBud Target(VineShoot shoot, int buds, double along)
     {
         var (stem, counted) = (shoot.Stem, shoot.Buds);

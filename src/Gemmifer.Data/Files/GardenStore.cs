@@ -1,0 +1,137 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+
+namespace Gemmifer.Data.Files;
+
+/// <summary>Opens the garden's file: how it is set up, and how it is brought up to date.</summary>
+public static class GardenStore
+{
+    private const int NoRoom = 13;
+
+    /// <summary>Connection string for a data folder. A second writer waits up to 30 seconds.</summary>
+    public static string ConnectionString(string folder) => ConnectionTo(Path.Combine(folder, GardenFolder.FileName));
+
+    private static string ConnectionTo(string file) =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            ForeignKeys = true,
+            DefaultTimeout = 30,
+        }.ToString();
+
+    private static GardenContext ContextOf(string file) =>
+        new(new DbContextOptionsBuilder<GardenContext>().UseSqlite(ConnectionTo(file)).Options);
+
+    /// <summary>Migrations this version knows.</summary>
+    public static IReadOnlyCollection<string> Known { get; } = Migrations();
+
+    private static string[] Migrations()
+    {
+        using var context = ContextOf(":memory:");
+        return [.. context.Database.GetMigrations()];
+    }
+
+    /// <summary>
+    /// Makes the garden's file ready to work with: begins a new one, or brings an older one up to date after copying it.
+    /// </summary>
+    /// <returns>The copy that was made; null where none was needed.</returns>
+    /// <exception cref="GardenUnusable">The file is no garden of this version that is sound; it was not touched.</exception>
+    public static async Task<string?> ReadyAsync(GardenFolder folder, CancellationToken cancel = default)
+    {
+        try
+        {
+            var found = GardenInspection.Look(folder.File, Known);
+            switch (found.State)
+            {
+                case FileState.Absent:
+                    await BeginAsync(folder, cancel);
+                    await BringUpToDateAsync(folder.File, "WAL", cancel);
+                    return null;
+                case FileState.Sound:
+                    GardenFolder.ForOwner(folder.File);
+                    var pending = Known.Except(found.Applied).FirstOrDefault();
+                    var copy = pending is null ? null : Backups.Make(folder, $"before-{pending}", null).Name;
+                    await BringUpToDateAsync(folder.File, "WAL", cancel);
+                    return copy;
+                default:
+                    throw new GardenUnusable(Say(folder, found));
+            }
+        }
+        catch (SqliteException e) when (e.SqliteErrorCode == NoRoom)
+        {
+            throw new GardenUnusable(
+                $"There is no room left on the disk of {folder.FullName}; the garden is as it was. "
+                    + "Make room, then start again.",
+                e
+            );
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
+        {
+            throw new GardenUnusable(
+                $"{folder.File} cannot be opened ({e.Message.TrimEnd('.')}). Look whether you may read and write it.",
+                e
+            );
+        }
+    }
+
+    /// <summary>What is said of a file that cannot be used, and what to do.</summary>
+    public static string Say(GardenFolder folder, Inspection found)
+    {
+        var restore = Backups.NewestSound(folder, Known) is { } sound
+            ? $"The newest sound copy is {sound.Name}: start with --restore {sound.Name} to put this file aside and go on "
+                + "from that."
+            : "There is no sound copy of it: move the file away to begin anew.";
+        return found.State switch
+        {
+            FileState.Newer => $"{folder.File} was used with a newer version of Gemmifer. Start that one; nothing was changed.",
+            FileState.Foreign =>
+                $"{folder.File} is no garden ({found.Detail}); nothing was changed. Move it away, or name another folder "
+                    + "with --data.",
+            FileState.Empty or FileState.Damaged =>
+                $"{folder.File} is damaged ({found.Detail}); nothing was changed. {restore}",
+            FileState.Absent or FileState.Sound => throw new ArgumentException("There is nothing wrong with it.", nameof(found)),
+            _ => throw new ArgumentOutOfRangeException(nameof(found)),
+        };
+    }
+
+    /// <summary>A new file gets its name when it is whole, so that one with that name is never half made.</summary>
+    private static async Task BeginAsync(GardenFolder folder, CancellationToken cancel)
+    {
+        var fresh = folder.File + ".new";
+        foreach (var tail in (string[])["", "-wal", "-shm", "-journal"])
+        {
+            File.Delete(fresh + tail);
+            File.Delete(folder.File + tail);
+        }
+
+        await File.Create(fresh).DisposeAsync();
+        GardenFolder.ForOwner(fresh);
+        await BringUpToDateAsync(fresh, "DELETE", cancel);
+        using (var connection = new SqliteConnection(ConnectionTo(fresh)))
+        {
+            SqliteConnection.ClearPool(connection);
+        }
+
+        File.Move(fresh, folder.File);
+    }
+
+    private static async Task BringUpToDateAsync(string file, string journal, CancellationToken cancel)
+    {
+        await using var context = ContextOf(file);
+
+        // Whoever left this lock is dead: the folder is held by this process alone.
+        await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);
+        await context.Database.MigrateAsync(cancel);
+        await OldSentences.TellAsync(context, cancel);
+        await context.Database.ExecuteSqlRawAsync($"PRAGMA journal_mode={journal};", cancel);
+    }
+}
+
+/// <summary>Lets the migration tool build the context.</summary>
+public sealed class GardenContextFactory : IDesignTimeDbContextFactory<GardenContext>
+{
+    /// <inheritdoc/>
+    public GardenContext CreateDbContext(string[] args) =>
+        new(new DbContextOptionsBuilder<GardenContext>().UseSqlite("Data Source=design.db").Options);
+}
