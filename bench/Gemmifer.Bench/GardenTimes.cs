@@ -6,6 +6,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Tests;
 using Gemmifer.Data;
+using Gemmifer.Data.Files;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
 

@@ -4,6 +4,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
+using Gemmifer.Data.Files;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plans;
 using Gemmifer.Server.Plants;
@@ -15,7 +16,52 @@ using Microsoft.AspNetCore.Connections;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
 
-var builder = WebApplication.CreateBuilder(args);
+Arguments arguments;
+GardenFolder folder;
+try
+{
+    arguments = Arguments.Read(args);
+    if (arguments.Check)
+    {
+        return GardenCheck.Report(arguments.Data, Console.Out);
+    }
+
+    folder = GardenFolder.Hold(arguments.Data);
+    if (arguments.Restore is { } wanted)
+    {
+        Console.WriteLine(Backups.GoOnFrom(folder, wanted, TimeProvider.System.GetUtcNow()));
+    }
+
+    if (await GardenStore.ReadyAsync(folder) is { } copy)
+    {
+        Console.WriteLine($"Copied the garden to {copy} before bringing it up to date.");
+    }
+}
+catch (GardenUnusable e)
+{
+    Console.Error.WriteLine(e.Message);
+    return 2;
+}
+
+// Nothing of the environment says where to listen, whom to answer or how: the command line does.
+var builder = WebApplication.CreateBuilder(
+    new WebApplicationOptions
+    {
+        ApplicationName = typeof(Program).Assembly.GetName().Name,
+        ContentRootPath = arguments.Root,
+        EnvironmentName = Environments.Production,
+    }
+);
+builder.Configuration.Sources.Clear();
+builder.Configuration.AddInMemoryCollection();
+builder.WebHost.UseSetting(WebHostDefaults.PreventHostingStartupKey, "true");
+builder.WebHost.UseSetting(WebHostDefaults.ServerUrlsKey, null);
+builder
+    .Logging.SetMinimumLevel(LogLevel.Warning)
+    .AddFilter("Gemmifer", LogLevel.Information)
+    .AddFilter("Microsoft.AspNetCore.Server.Kestrel", LogLevel.Error)
+    // Saves that another window was faster with are answered; they are no faults.
+    .AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Critical);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -23,15 +69,13 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     // Requests are read with their own limit, which answers in problem details.
     kestrel.Limits.MaxRequestBodySize = 8L * SurveyLimits.BodyBytes;
 
-    // Loopback only, whatever the environment says: a garden is private, and there is no sign-in yet.
-    kestrel.Listen(IPAddress.Loopback, builder.Configuration.GetValue("port", 5080));
+    // Loopback only: a garden is private, and there is no sign-in yet.
+    kestrel.Listen(IPAddress.Loopback, arguments.Port);
 });
-
-var folder = Path.GetFullPath(
-    builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "data")
+builder.Services.AddSingleton(_ => folder);
+builder.Services.AddDbContext<GardenContext>(options =>
+    options.UseSqlite(GardenStore.ConnectionString(folder.FullName))
 );
-Directory.CreateDirectory(folder);
-builder.Services.AddDbContext<GardenContext>(options => options.UseSqlite(GardenStore.ConnectionString(folder)));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddScoped<PlantSurveys>();
 builder.Services.AddScoped<WorkStore>();
@@ -92,19 +136,15 @@ app.Use(
             : next(context)
 );
 
-await using (var scope = app.Services.CreateAsyncScope())
+// The folder is let go when the application ends.
+_ = app.Services.GetRequiredService<GardenFolder>();
+if (!arguments.Empty)
 {
-    var garden = scope.ServiceProvider.GetRequiredService<GardenContext>();
-    var clock = scope.ServiceProvider.GetRequiredService<TimeProvider>();
-    if (await GardenStore.MigrateAsync(garden, folder, clock) is { } copy)
-    {
-        app.Logger.LogInformation("Copied the garden to {Copy} before bringing it up to date.", copy);
-    }
-
-    if (!builder.Configuration.GetValue("empty", false))
-    {
-        await DemoGarden.PlantAsync(garden, clock);
-    }
+    await using var scope = app.Services.CreateAsyncScope();
+    await DemoGarden.PlantAsync(
+        scope.ServiceProvider.GetRequiredService<GardenContext>(),
+        scope.ServiceProvider.GetRequiredService<TimeProvider>()
+    );
 }
 
 app.MapOpenApi("/openapi/v1.json");
@@ -138,9 +178,7 @@ try
 }
 catch (IOException e) when (e.InnerException is AddressInUseException)
 {
-    Console.Error.WriteLine(
-        $"Port {builder.Configuration.GetValue("port", 5080)} is taken. Choose another: ./run --port 5081"
-    );
+    Console.Error.WriteLine($"Port {arguments.Port} is taken. Choose another: ./run --port {arguments.Port + 1}");
     return 2;
 }
 

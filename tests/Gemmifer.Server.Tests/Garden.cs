@@ -113,11 +113,17 @@ public sealed class Garden : IDisposable
         public override DateTimeOffset GetUtcNow() => now;
     }
 
-    public void Dispose()
+    /// <summary>Ends the server; the folder stays, for another to start on.</summary>
+    public void Stop()
     {
         Client.Dispose();
         _server.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+    }
+
+    public void Dispose()
+    {
+        Stop();
         if (_ownsFolder)
         {
             Directory.Delete(Folder, true);

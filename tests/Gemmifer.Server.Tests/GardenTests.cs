@@ -143,6 +143,7 @@ public sealed class GardenTests : IDisposable
         Assert.Equal(409, (int)(await _garden.SendAsync(HttpMethod.Post, work, Step("stem:E", "done"))).Status);
         await _garden.SendAsync(HttpMethod.Post, work, Step("stem:A", "skipped"));
         await _garden.SendAsync(HttpMethod.Delete, work + "/last");
+        _garden.Stop();
         using var again = new Garden(_garden.Folder);
         var after = await again.GetAsync(work);
         Assert.Equal("stem:E", "stem:" + (string)after["done"]!.AsArray().Single()!["stem"]!);

@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
-using Gemmifer.Data;
+using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;

@@ -1,6 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Gemmifer.Data;
+using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Server.Tests;
@@ -187,6 +187,7 @@ public sealed class VineWorkTests : IDisposable
 
         // The next winter the shoots that were cut are the ends of their spurs, a year older, and the visit is number
         // one again.
+        spring.Stop();
         using var next = At(_folder, 2028, 2, 20);
         var carried = (await next.GetAsync($"/api/plants/{id}/survey"))["document"]!;
         Assert.Equal(["T", "L", "P1", "P2"], carried["stems"]!.AsArray().Select(s => (string)s!["id"]!));

@@ -9,6 +9,9 @@ public static class GardenStore
 {
     private const int NoRoom = 13;
 
+    private const string AheadLog = "PRAGMA journal_mode=WAL;",
+        OneFile = "PRAGMA journal_mode=DELETE;";
+
     /// <summary>Connection string for a data folder. A second writer waits up to 30 seconds.</summary>
     public static string ConnectionString(string folder) => ConnectionTo(Path.Combine(folder, GardenFolder.FileName));
 
@@ -33,10 +36,12 @@ public static class GardenStore
     }
 
     /// <summary>
-    /// Makes the garden's file ready to work with: begins a new one, or brings an older one up to date after copying it.
+    /// Makes the garden's file ready to work with: begins a new one, or brings an older one up to date after copying
+    /// it.
     /// </summary>
     /// <returns>The copy that was made; null where none was needed.</returns>
-    /// <exception cref="GardenUnusable">The file is no garden of this version that is sound; it was not touched.</exception>
+    /// <exception cref="GardenUnusable">The file is no garden of this version that is sound; it was not
+    /// touched.</exception>
     public static async Task<string?> ReadyAsync(GardenFolder folder, CancellationToken cancel = default)
     {
         try
@@ -46,13 +51,13 @@ public static class GardenStore
             {
                 case FileState.Absent:
                     await BeginAsync(folder, cancel);
-                    await BringUpToDateAsync(folder.File, "WAL", cancel);
+                    await BringUpToDateAsync(folder.File, AheadLog, cancel);
                     return null;
                 case FileState.Sound:
                     GardenFolder.ForOwner(folder.File);
                     var pending = Known.Except(found.Applied).FirstOrDefault();
                     var copy = pending is null ? null : Backups.Make(folder, $"before-{pending}", null).Name;
-                    await BringUpToDateAsync(folder.File, "WAL", cancel);
+                    await BringUpToDateAsync(folder.File, AheadLog, cancel);
                     return copy;
                 default:
                     throw new GardenUnusable(Say(folder, found));
@@ -79,18 +84,24 @@ public static class GardenStore
     public static string Say(GardenFolder folder, Inspection found)
     {
         var restore = Backups.NewestSound(folder, Known) is { } sound
-            ? $"The newest sound copy is {sound.Name}: start with --restore {sound.Name} to put this file aside and go on "
+            ? $"The newest sound copy is {sound.Name}: start with --restore {sound.Name} to put this file aside and "
+                + "go on "
                 + "from that."
             : "There is no sound copy of it: move the file away to begin anew.";
         return found.State switch
         {
-            FileState.Newer => $"{folder.File} was used with a newer version of Gemmifer. Start that one; nothing was changed.",
+            FileState.Newer => $"{folder.File} was used with a newer version of Gemmifer. Start that one; nothing "
+                + "was changed.",
             FileState.Foreign =>
-                $"{folder.File} is no garden ({found.Detail}); nothing was changed. Move it away, or name another folder "
+                $"{folder.File} is no garden ({found.Detail}); nothing was changed. Move it away, or name another "
+                    + "folder "
                     + "with --data.",
             FileState.Empty or FileState.Damaged =>
                 $"{folder.File} is damaged ({found.Detail}); nothing was changed. {restore}",
-            FileState.Absent or FileState.Sound => throw new ArgumentException("There is nothing wrong with it.", nameof(found)),
+            FileState.Absent or FileState.Sound => throw new ArgumentException(
+                "There is nothing wrong with it.",
+                nameof(found)
+            ),
             _ => throw new ArgumentOutOfRangeException(nameof(found)),
         };
     }
@@ -107,7 +118,7 @@ public static class GardenStore
 
         await File.Create(fresh).DisposeAsync();
         GardenFolder.ForOwner(fresh);
-        await BringUpToDateAsync(fresh, "DELETE", cancel);
+        await BringUpToDateAsync(fresh, OneFile, cancel);
         using (var connection = new SqliteConnection(ConnectionTo(fresh)))
         {
             SqliteConnection.ClearPool(connection);
@@ -116,7 +127,7 @@ public static class GardenStore
         File.Move(fresh, folder.File);
     }
 
-    private static async Task BringUpToDateAsync(string file, string journal, CancellationToken cancel)
+    private static async Task BringUpToDateAsync(string file, string mode, CancellationToken cancel)
     {
         await using var context = ContextOf(file);
 
@@ -124,7 +135,7 @@ public static class GardenStore
         await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);
         await context.Database.MigrateAsync(cancel);
         await OldSentences.TellAsync(context, cancel);
-        await context.Database.ExecuteSqlRawAsync($"PRAGMA journal_mode={journal};", cancel);
+        await context.Database.ExecuteSqlRawAsync(mode, cancel);
     }
 }
 

@@ -1,0 +1,216 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Data;
+using Gemmifer.Data.Files;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Trials;
+
+/// <summary>
+/// Ends the server at random moments of a first start, an ordinary one, an upgrade, and while windows write; then
+/// starts it
+/// again and looks whether everything that was acknowledged is there.
+/// </summary>
+internal static class KillTrial
+{
+    /// <summary>An older make of the file, to be brought up to date.</summary>
+    private const string OlderMigration = "20261125112953_Supports";
+
+    private const int Windows = 4,
+        SlowestSeconds = 10;
+
+    private enum Moment
+    {
+        FirstStart,
+        Start,
+        Upgrade,
+        Writing,
+    }
+
+    public static async Task<int> RunAsync(int kills, int seed)
+    {
+        var random = new Random(seed);
+        var (slowest, failed, kept) = (TimeSpan.Zero, 0, 0);
+        var (_, usual) = await MeasureAsync();
+        Console.WriteLine($"An undisturbed first start takes {usual.TotalSeconds:0.00} s; seed {seed}.");
+        for (var i = 0; i < kills; i++)
+        {
+            var moment = (Moment)(i % 4);
+            var folder = Directory.CreateTempSubdirectory("gemmifer-kill-").FullName;
+            try
+            {
+                var before = await PrepareAsync(folder, moment);
+                var acknowledged = await DisturbAsync(folder, moment, usual, random);
+                var (server, took) = await ServerProcess.StartAsync(folder, "--empty", "true");
+                if (server is null || took > TimeSpan.FromSeconds(SlowestSeconds))
+                {
+                    failed++;
+                    Console.WriteLine($"{i} {moment}: did not start again in {SlowestSeconds} s.");
+                    server?.Dispose();
+                    continue;
+                }
+
+                using (server)
+                {
+                    slowest = took > slowest ? took : slowest;
+                    var lost = await MissingAsync(server, before, acknowledged);
+                    kept += before.Length + acknowledged.Count - lost.Count;
+                    if (lost.Count > 0)
+                    {
+                        failed++;
+                        Console.WriteLine($"{i} {moment}: lost {string.Join(", ", lost)}.");
+                    }
+                }
+
+                var left = Directory.Exists(Path.Combine(folder, "backups"))
+                    ? Directory.GetFiles(Path.Combine(folder, "backups")).Length
+                    : 0;
+                if (left > 1)
+                {
+                    failed++;
+                    Console.WriteLine($"{i} {moment}: {left} copies of one upgrade.");
+                }
+            }
+            finally
+            {
+                SqliteConnection.ClearAllPools();
+                Directory.Delete(folder, true);
+            }
+        }
+
+        Console.WriteLine(
+            $"{kills} kills: {failed} failed; {kept} acknowledged changes kept; slowest start after one "
+                + $"{slowest.TotalSeconds:0.00} s."
+        );
+        return failed == 0 ? 0 : 1;
+    }
+
+    private static async Task<(bool Ok, TimeSpan Took)> MeasureAsync()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-kill-").FullName;
+        try
+        {
+            var (server, took) = await ServerProcess.StartAsync(folder, "--empty", "true");
+            server?.Dispose();
+            return (server is not null, took);
+        }
+        finally
+        {
+            Directory.Delete(folder, true);
+        }
+    }
+
+    /// <summary>Makes the garden a trial begins with; the names of its plants.</summary>
+    private static async Task<string[]> PrepareAsync(string folder, Moment moment)
+    {
+        if (moment == Moment.FirstStart)
+        {
+            return [];
+        }
+
+        if (moment == Moment.Upgrade)
+        {
+            await using (
+                var old = new GardenContext(
+                    new DbContextOptionsBuilder<GardenContext>().UseSqlite(GardenStore.ConnectionString(folder)).Options
+                )
+            )
+            {
+                await old.Database.MigrateAsync(OlderMigration);
+                await old.Database.ExecuteSqlRawAsync(
+                    """
+                    INSERT INTO Plants (Id, Name, Kind, Place, Neglected, Revision, CreatedAt)
+                    VALUES ('a', 'Kept 1', 'rose.hybrid-tea', '', 0, 1, 0), ('b', 'Kept 2', 'rose.hybrid-tea', '', 0, 1, 0);
+                    """
+                );
+            }
+
+            SqliteConnection.ClearAllPools();
+            return ["Kept 1", "Kept 2"];
+        }
+
+        var (server, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
+        using (server)
+        {
+            using var client = new HttpClient { BaseAddress = new Uri(server!.Url) };
+            await AddAsync(client, "Kept 1");
+            await server.StopAsync();
+        }
+
+        return ["Kept 1"];
+    }
+
+    /// <summary>Starts it and ends it at a random moment; the names that were acknowledged meanwhile.</summary>
+    private static async Task<IReadOnlyCollection<string>> DisturbAsync(
+        string folder,
+        Moment moment,
+        TimeSpan usual,
+        Random random
+    )
+    {
+        if (moment != Moment.Writing)
+        {
+            using var server = ServerProcess.Begin(folder, "--empty", "true");
+            await Task.Delay(usual * (random.NextDouble() * 1.1));
+            server.Kill();
+            return [];
+        }
+
+        var (running, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
+        using (running)
+        {
+            var acknowledged = new System.Collections.Concurrent.ConcurrentQueue<string>();
+            using var stop = new CancellationTokenSource();
+            var windows = Enumerable
+                .Range(0, Windows)
+                .Select(w =>
+                    Task.Run(async () =>
+                    {
+                        using var client = new HttpClient { BaseAddress = new Uri(running!.Url) };
+                        for (var n = 0; !stop.IsCancellationRequested; n++)
+                        {
+                            try
+                            {
+                                await AddAsync(client, $"Window {w} plant {n}");
+                                acknowledged.Enqueue($"Window {w} plant {n}");
+                            }
+                            catch (Exception e) when (e is HttpRequestException or IOException)
+                            {
+                                return;
+                            }
+                        }
+                    })
+                )
+                .ToArray();
+            await Task.Delay(200 + random.Next(1300));
+            running!.Kill();
+            await stop.CancelAsync();
+            await Task.WhenAll(windows);
+            return acknowledged;
+        }
+    }
+
+    private static async Task AddAsync(HttpClient client, string name)
+    {
+        using var answer = await client.PostAsJsonAsync(
+            "/api/plants",
+            new JsonObject { ["name"] = name, ["kind"] = "rose.hybrid-tea" }
+        );
+        answer.EnsureSuccessStatusCode();
+    }
+
+    private static async Task<List<string>> MissingAsync(
+        ServerProcess server,
+        string[] before,
+        IReadOnlyCollection<string> acknowledged
+    )
+    {
+        using var client = new HttpClient { BaseAddress = new Uri(server.Url) };
+        var names = (await client.GetFromJsonAsync<JsonNode>("/api/plants"))!
+            .AsArray()
+            .Select(p => (string)p!["plant"]!["name"]!)
+            .ToHashSet();
+        return [.. before.Concat(acknowledged).Where(n => !names.Contains(n))];
+    }
+}

@@ -1,0 +1,19 @@
+using System.Globalization;
+using Gemmifer.Trials;
+
+// Tries to break what is kept and guarded.
+//   kill [COUNT] [SEED]          ends the server at random moments and looks whether anything was lost
+//   faults                       starts it on files, folders and ports it cannot use
+static int Whole(string[] args, int at, int otherwise) =>
+    args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : otherwise;
+
+switch (args.FirstOrDefault())
+{
+    case "kill":
+        return await KillTrial.RunAsync(Whole(args, 1, 100), Whole(args, 2, 1));
+    case "faults":
+        return await FaultTrial.RunAsync();
+    default:
+        Console.Error.WriteLine("usage: kill [COUNT] [SEED] | faults");
+        return 2;
+}
