@@ -145,7 +145,9 @@ internal static class FaultTrial
         }
     }
 
-    /// <summary>A disk of its own needs the right to mount one; without it the trial is left out, and says so.</summary>
+    /// <summary>
+    /// A disk of its own needs the right to mount one; without it the trial is left out, and says so.
+    /// </summary>
     private static async Task<int> OnSmallDiskAsync(string made, string options, string says)
     {
         var folder = Directory.CreateDirectory(Path.Combine(made, "disk")).FullName;
