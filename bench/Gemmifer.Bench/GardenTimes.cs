@@ -6,8 +6,8 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Tests;
 using Gemmifer.Data;
-using Gemmifer.Data.Files;
 using Gemmifer.Data.Entities;
+using Gemmifer.Data.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Bench;

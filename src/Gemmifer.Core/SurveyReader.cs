@@ -16,6 +16,13 @@ namespace Gemmifer.Core;
 /// <summary>The outcome of reading a survey: the survey, or everything wrong with it.</summary>
 public abstract record SurveyReading
 {
+    /// <summary>
+    /// JSON Pointers (RFC 6901) of the fields nobody asked for. Without them the document is what was read, and reads
+    /// the
+    /// same.
+    /// </summary>
+    public ImmutableArray<string> Ignored { get; init; } = [];
+
     /// <summary>The survey with its defaults filled in.</summary>
     public sealed record Valid(Survey Survey) : SurveyReading;
 
@@ -70,7 +77,7 @@ public sealed class SurveyReader
         var stems = ReadStems(plant.Kind, family);
         if (_notes.Errors.Count > 0)
         {
-            return new SurveyReading.Invalid([.. _notes.Errors]);
+            return new SurveyReading.Invalid([.. _notes.Errors]) { Ignored = Ignored() };
         }
 
         var assumed = _notes
@@ -92,8 +99,14 @@ public sealed class SurveyReader
                 facts,
                 rain
             )
-        );
+        )
+        {
+            Ignored = Ignored(),
+        };
     }
+
+    private ImmutableArray<string> Ignored() =>
+        [.. _root.Unknown().Concat(_notes.Warnings).Select(w => w.Path).OfType<string>()];
 
     /// <summary>What was noticed; of fields that nobody knows no more than can be read.</summary>
     private ImmutableArray<Warning> Warnings()
@@ -149,7 +162,8 @@ public sealed class SurveyReader
                         "unused",
                         part.ValueKind == JsonValueKind.Object
                             ? $"/{family.Part} is not used for a {plant.Kind.Name.ToLowerInvariant()}."
-                            : $"/{family.Part} is not an object and was ignored."
+                            : $"/{family.Part} is not an object and was ignored.",
+                        "/" + family.Part
                     )
                 );
             }

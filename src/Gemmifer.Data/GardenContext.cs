@@ -44,6 +44,7 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             plant.ToTable("Plants");
             plant.HasKey(p => p.Id);
             plant.Property(p => p.Revision).IsConcurrencyToken();
+            plant.Property(p => p.WorkRevision).IsConcurrencyToken();
             plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Visits).WithOne().HasForeignKey(v => v.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
@@ -60,6 +61,7 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             log.ToTable("Log");
             log.Property(l => l.Visit).HasDefaultValue(1);
             log.HasIndex(l => new { l.PlantId, l.Season });
+            log.HasIndex(l => new { l.PlantId, l.Key }).IsUnique();
         });
         modelBuilder.Entity<VisitRecord>(visit =>
         {
@@ -72,6 +74,8 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
                     v.Key,
                 })
                 .IsUnique();
+            visit.Property(v => v.Due).IsConcurrencyToken();
+            visit.Property(v => v.DoneAt).IsConcurrencyToken();
             visit.HasIndex(v => v.Due);
         });
         modelBuilder.Entity<OwnSchoolRecord>(school =>

@@ -6,6 +6,7 @@ using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plans;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
@@ -79,7 +80,9 @@ builder.Services.AddDbContext<GardenContext>(options =>
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddScoped<PlantSurveys>();
 builder.Services.AddScoped<WorkStore>();
+builder.Services.AddSingleton<PlanMaker>();
 builder.Services.AddProblemDetails();
+builder.Services.AddExceptionHandler<Faults>();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
@@ -117,24 +120,13 @@ builder.Services.AddOpenApi(options =>
 );
 
 var app = builder.Build();
-app.UseExceptionHandler(
-    new ExceptionHandlerOptions
-    {
-        StatusCodeSelector = e =>
-            e is BadHttpRequestException bad ? bad.StatusCode : StatusCodes.Status500InternalServerError,
-    }
+app.UseExceptionHandler();
+app.UseStatusCodePages(pages =>
+    pages.HttpContext.Request.Path.StartsWithSegments("/api")
+        ? Problems.OfStatus(pages.HttpContext.Response.StatusCode).ExecuteAsync(pages.HttpContext)
+        : Task.CompletedTask
 );
-app.UseStatusCodePages();
-
-// A page of another site may not work the garden through the gardener's own browser.
-app.Use(
-    (context, next) =>
-        !HttpMethods.IsGet(context.Request.Method) && context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
-            ? Results
-                .Problem(title: "Only the garden's own pages may change it.", statusCode: 403)
-                .ExecuteAsync(context)
-            : next(context)
-);
+app.UseGuard();
 
 // The folder is let go when the application ends.
 _ = app.Services.GetRequiredService<GardenFolder>();
@@ -157,19 +149,35 @@ app.MapWork();
 app.MapVisits();
 app.MapBlocks();
 app.MapSettings();
-app.MapFallback("/api/{**path}", () => Problems.NotFound("address"));
 
-app.UseDefaultFiles();
-app.UseStaticFiles(
-    new StaticFileOptions
+// A file whose name tells its content is kept for good; the page that names it is asked for each time.
+var files = new StaticFileOptions
+{
+    OnPrepareResponse = file =>
+        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+            ? "public, max-age=31536000, immutable"
+            : "no-cache",
+};
+
+// Every address that is none of the interface, and names no file, is a page of the application.
+app.Use(
+    (context, next) =>
     {
-        OnPrepareResponse = file =>
-            file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
-                ? "public, max-age=31536000, immutable"
-                : "no-cache",
+        var (request, path) = (context.Request, context.Request.Path);
+        if (
+            context.GetEndpoint() is null
+            && (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
+            && !path.StartsWithSegments("/api")
+            && !Path.HasExtension(path)
+        )
+        {
+            request.Path = "/index.html";
+        }
+
+        return next(context);
     }
 );
-app.MapFallbackToFile("index.html");
+app.UseStaticFiles(files);
 
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}"));
 try

@@ -15,7 +15,12 @@ public sealed class Garden : IDisposable
     private readonly bool _ownsFolder;
     private readonly WebApplicationFactory<Program> _server;
 
-    public Garden(string? folder = null, bool demo = false, DateTimeOffset? now = null)
+    public Garden(
+        string? folder = null,
+        bool demo = false,
+        DateTimeOffset? now = null,
+        Action<IServiceCollection>? services = null
+    )
     {
         _ownsFolder = folder is null;
         Folder = folder ?? Directory.CreateTempSubdirectory("gemmifer-test-").FullName;
@@ -23,6 +28,11 @@ public sealed class Garden : IDisposable
         {
             host.UseSetting("data", Folder);
             host.UseSetting("empty", demo ? "false" : "true");
+            if (services is not null)
+            {
+                host.ConfigureTestServices(services);
+            }
+
             if (now is { } fixedNow)
             {
                 host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new StoppedClock(fixedNow)));
@@ -39,23 +49,49 @@ public sealed class Garden : IDisposable
         HttpMethod method,
         string path,
         JsonNode? body = null,
-        int? revision = null
+        int? revision = null,
+        string? seen = null
     )
     {
+        seen ??= revision?.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        if (seen is null && method != HttpMethod.Get && path.Contains("/work", StringComparison.Ordinal))
+        {
+            seen = await AsShownAsync(path, body);
+        }
+
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
         {
             request.Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json");
         }
 
-        if (revision is { } r)
+        if (seen is { Length: > 0 })
         {
-            request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{r}\""));
+            request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{seen}\""));
         }
 
         using var answer = await Client.SendAsync(request);
         var text = await answer.Content.ReadAsStringAsync();
         return (answer.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
+    }
+
+    /// <summary>As a page does: looks at the work first, and says what it saw.</summary>
+    private async Task<string> AsShownAsync(string path, JsonNode? body)
+    {
+        using var answer = await Client.GetAsync(path[..(path.IndexOf("/work", StringComparison.Ordinal) + 5)]);
+        if (!answer.IsSuccessStatusCode)
+        {
+            return "none";
+        }
+
+        var work = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+        if (body is JsonObject step && step["mark"] is null)
+        {
+            var open = work["pending"]!.AsArray().FirstOrDefault(p => (string)p!["key"]! == (string?)step["key"]);
+            step["mark"] = (string?)open?["mark"] ?? "none";
+        }
+
+        return (string)work["revision"]!;
     }
 
     public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(path))!;

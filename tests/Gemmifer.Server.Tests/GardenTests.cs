@@ -187,9 +187,10 @@ public sealed class GardenTests : IDisposable
         var settings = (await _garden.GetAsync("/api/settings"))["settings"]!.DeepClone();
         settings["units"] = "imperial";
         settings["body"]!["thumb"] = 23;
-        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings)).Status);
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings, 0)).Status);
+        Assert.Equal(412, (int)(await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings, 0)).Status);
         settings["body"]!["thumb"] = 900;
-        var (status, body) = await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings);
+        var (status, body) = await _garden.SendAsync(HttpMethod.Put, "/api/settings", settings, 1);
         Assert.Equal((422, "/body/thumb"), ((int)status, (string)body!["errors"]![0]!["path"]!));
         Assert.Equal(23, (double)(await _garden.GetAsync("/api/settings"))["settings"]!["body"]!["thumb"]!);
     }

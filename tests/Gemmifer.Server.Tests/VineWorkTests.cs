@@ -321,7 +321,7 @@ public sealed class VineWorkTests : IDisposable
                 ).Status
         );
         Assert.Equal(
-            404,
+            204,
             (int)
                 (
                     await garden.SendAsync(

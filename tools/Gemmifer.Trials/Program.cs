@@ -3,6 +3,7 @@ using Gemmifer.Trials;
 
 // Tries to break what is kept and guarded.
 //   kill [COUNT] [SEED]          ends the server at random moments and looks whether anything was lost
+//   plans [COUNT] [SEED]         plans legal surveys at their edges and looks for one that fails
 //   faults                       starts it on files, folders and ports it cannot use
 static int Whole(string[] args, int at, int otherwise) =>
     args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : otherwise;
@@ -11,9 +12,11 @@ switch (args.FirstOrDefault())
 {
     case "kill":
         return await KillTrial.RunAsync(Whole(args, 1, 100), Whole(args, 2, 1));
+    case "plans":
+        return PlanTrial.Run(Whole(args, 1, 100_000), Whole(args, 2, 0));
     case "faults":
         return await FaultTrial.RunAsync();
     default:
-        Console.Error.WriteLine("usage: kill [COUNT] [SEED] | faults");
+        Console.Error.WriteLine("usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED]");
         return 2;
 }

@@ -53,8 +53,12 @@ public sealed class FieldReader
     }
 
     /// <summary>JSON Pointer of a field of this object.</summary>
-    public string At(string name) =>
-        _path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+    public string At(string name) => Pointer(_path, name);
+
+    /// <summary>JSON Pointer (RFC 6901) of a field of an object.</summary>
+    /// <param name="path">JSON Pointer of the object.</param>
+    public static string Pointer(string path, string name) =>
+        path + "/" + name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
 
     /// <summary>Notes an error where the field is missing or null.</summary>
     public bool Require(string name)
@@ -281,7 +285,8 @@ public sealed class FieldReader
                 .Where(p => !_asked.Contains(p.Name))
                 .Select(p => new Warning(
                     "unknown-field",
-                    $"{(p.Name.Length > 60 ? At(p.Name[..60]) + "…" : At(p.Name))} is not known and was ignored."
+                    $"{(p.Name.Length > 60 ? At(p.Name[..60]) + "…" : At(p.Name))} is not known and was ignored.",
+                    At(p.Name)
                 ));
 
     private static string Invariant(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);

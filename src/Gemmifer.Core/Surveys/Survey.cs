@@ -53,4 +53,5 @@ public sealed record KeepOut(string Name, Bearing Side, double FromMm);
 public sealed record Assumption(string? Stem, string Field, object? Value, string Text);
 
 /// <summary>Something the gardener should know about a plan or a survey.</summary>
-public sealed record Warning(string Code, string Text);
+/// <param name="Path">JSON Pointer (RFC 6901) of the field it is about; null where it is about none.</param>
+public sealed record Warning(string Code, string Text, string? Path = null);

@@ -39,6 +39,9 @@ public sealed class PlantRecord
     /// <summary>Counts changes; a save that was made from an older one is refused.</summary>
     public int Revision { get; set; }
 
+    /// <summary>Counts changes of its work and its survey; two of them at once are not both stored.</summary>
+    public int WorkRevision { get; set; }
+
     public DateTimeOffset CreatedAt { get; set; }
 
     public List<SurveyRecord> Surveys { get; } = [];
@@ -157,6 +160,11 @@ public sealed class LogRecord
 
     /// <summary>What was weighed, g; null unless a crop. The season is then the summer the crop grew in.</summary>
     public double? Grams { get; set; }
+
+    /// <summary>
+    /// Made by the page that sent it, so that a line sent twice is kept once; null where the page made none.
+    /// </summary>
+    public string? Key { get; set; }
 
     /// <summary>What it says was done.</summary>
     public StepDone ToStep() =>

@@ -38,6 +38,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("Instead")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -77,6 +80,9 @@ namespace Gemmifer.Data.Migrations
                         .HasDefaultValue(1);
 
                     b.HasKey("Id");
+
+                    b.HasIndex("PlantId", "Key")
+                        .IsUnique();
 
                     b.HasIndex("PlantId", "Season");
 
@@ -159,6 +165,10 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<string>("Vigour")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("WorkRevision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 

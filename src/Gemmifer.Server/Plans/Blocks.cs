@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Gemmifer.Core.Exchange;
@@ -8,6 +10,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
@@ -56,7 +59,8 @@ public sealed record BlockInput(
     string Kind,
     int Count,
     int? PlantedYear,
-    System.Text.Json.JsonElement? Vine
+    System.Text.Json.JsonElement? Vine,
+    string? Id = null
 );
 
 /// <summary>Rows of vines.</summary>
@@ -100,14 +104,20 @@ public static class Blocks
             .WithName("addBlock")
             .Accepts<BlockInput>("application/json")
             .Produces<BlockView>(201)
+            .Produces<BlockView>()
             .ProducesProblem(422);
     }
 
-    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
-        Results.Ok(await ViewAsync(garden, clock, null, cancel));
+    private static async Task<IResult> ListAsync(
+        GardenContext garden,
+        PlanMaker planner,
+        TimeProvider clock,
+        CancellationToken cancel
+    ) => Results.Ok(await ViewAsync(garden, planner, clock, null, cancel));
 
     private static async Task<BlockView[]> ViewAsync(
         GardenContext garden,
+        PlanMaker planner,
         TimeProvider clock,
         string? place,
         CancellationToken cancel
@@ -117,6 +127,7 @@ public static class Blocks
         await foreach (
             var line in GardenPlan.LinesAsync(
                 garden,
+                planner,
                 clock,
                 p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine && (place is null || p.Place == place),
                 cancel
@@ -156,9 +167,31 @@ public static class Blocks
         ];
     }
 
+    /// <summary>The ids of a row's vines follow from that of the row.</summary>
+    private static string IdOf(string row, int n) => row[..^3] + n.ToString("x3", CultureInfo.InvariantCulture);
+
+    /// <summary>What is said of every vine of the row, as it was read; errors are noted.</summary>
+    private static JsonObject ReadVine(FieldReader f, string kind)
+    {
+        var vine = f.Find("vine");
+        var check = new Plant("", PlantKinds.Of(kind), Vigour.Normal, null, false, 0, true, PlantLook.Open);
+        var notes = new SurveyNotes();
+        VineReader.Read(vine, check, null, notes);
+        f.Errors.AddRange(notes.Errors);
+        if (notes.Errors.Count > 0 || vine is not { ValueKind: JsonValueKind.Object } said)
+        {
+            return [];
+        }
+
+        var document = new JsonObject { ["vine"] = JsonNode.Parse(said.GetRawText()) };
+        SurveyDocuments.Keep(document, notes.Warnings.Select(w => w.Path).OfType<string>());
+        return document["vine"]!.AsObject();
+    }
+
     private static async Task<IResult> AddAsync(
         HttpRequest request,
         GardenContext garden,
+        PlanMaker planner,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -175,6 +208,7 @@ public static class Blocks
             f.Require("place");
             f.Require("kind");
             f.Require("count");
+            var id = RequestBody.OwnId(f) ?? Guid.CreateVersion7(clock.GetUtcNow()).ToString("n");
             var place = f.Text("place", 80)?.Trim();
             var kind = f.Word("kind", [.. PlantKinds.All.Where(k => k.Family == PlantFamily.Vine).Select(k => k.Id)]);
             var count = f.Whole("count", 1, MostAtOnce);
@@ -184,19 +218,16 @@ public static class Blocks
                 f.Error("/place", "required", "Give the row a name.");
             }
 
-            JsonObject vine =
-                f.Find("vine") is { } facts && JsonNode.Parse(facts.GetRawText()) is JsonObject given ? given : [];
-            if (kind is not null)
-            {
-                var check = new Plant("", PlantKinds.Of(kind), Vigour.Normal, null, false, 0, true, PlantLook.Open);
-                var notes = new SurveyNotes();
-                VineReader.Read(f.Find("vine"), check, null, notes);
-                f.Errors.AddRange(notes.Errors);
-            }
-
+            var vine = kind is null ? [] : ReadVine(f, kind);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
+            }
+
+            var first = IdOf(id, 1);
+            if (await garden.Plants.AnyAsync(p => p.Id == first, cancel))
+            {
+                return Results.Ok((await ViewAsync(garden, planner, clock, place, cancel)).Single());
             }
 
             var settings = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
@@ -208,7 +239,7 @@ public static class Blocks
             {
                 var plant = new PlantRecord
                 {
-                    Id = Guid.CreateVersion7(clock.GetUtcNow()).ToString("n"),
+                    Id = IdOf(id, n),
                     Name = $"{place} {taken + n}",
                     Kind = kind!,
                     Place = place!,
@@ -232,8 +263,17 @@ public static class Blocks
                 garden.Add(plant);
             }
 
-            await garden.SaveChangesAsync(cancel);
-            return Results.Created("/api/blocks", (await ViewAsync(garden, clock, place, cancel)).Single());
+            try
+            {
+                await garden.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateException e) when (PlantEndpoints.Doubled(e))
+            {
+                // The same row, sent twice at the same moment.
+                return Results.Ok((await ViewAsync(garden, planner, clock, place, cancel)).Single());
+            }
+
+            return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, place, cancel)).Single());
         }
     }
 }

@@ -8,6 +8,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
@@ -26,6 +27,7 @@ namespace Gemmifer.Server.Plans;
 /// <param name="Ties">Tie material to carry.</param>
 /// <param name="Proved">The choice is proved the best.</param>
 /// <param name="System">How a vine is trained; null where nobody said.</param>
+/// <param name="Fault">The reference of a plan that failed, to report; null where none did.</param>
 public sealed record GardenPlanLine(
     string Id,
     string Name,
@@ -44,7 +46,8 @@ public sealed record GardenPlanLine(
     IReadOnlyList<string> Tools,
     IReadOnlyList<PlanMaterial> Ties,
     bool Proved,
-    VineSystem? System
+    VineSystem? System,
+    string? Fault = null
 );
 
 /// <summary>How far the plan of a plant is.</summary>
@@ -56,6 +59,9 @@ public enum PlanState
     /// <summary>Nobody walked round it yet.</summary>
     Empty,
     Unplannable,
+
+    /// <summary>The plan failed though it should not; the others go on.</summary>
+    Failed,
 }
 
 /// <summary>
@@ -74,7 +80,7 @@ public static class GardenPlan
             .WithSummary("One JSON line a plant; the first line is { \"total\": n }.")
             .Produces<GardenPlanLine>(200, "application/x-ndjson");
 
-    private static async Task WriteAsync(HttpContext http, GardenContext garden, TimeProvider clock)
+    private static async Task WriteAsync(HttpContext http, GardenContext garden, PlanMaker planner, TimeProvider clock)
     {
         var cancel = http.RequestAborted;
         http.Response.ContentType = "application/x-ndjson";
@@ -83,7 +89,7 @@ public static class GardenPlan
         {
             var total = await garden.Plants.CountAsync(p => p.RemovedAt == null, cancel);
             await LineAsync(http.Response, new { total }, cancel);
-            await foreach (var line in LinesAsync(garden, clock, null, cancel))
+            await foreach (var line in LinesAsync(garden, planner, clock, null, cancel))
             {
                 await LineAsync(http.Response, line, cancel);
             }
@@ -105,6 +111,7 @@ public static class GardenPlan
     /// <summary>The lines of the plants wanted, in order of id.</summary>
     public static async IAsyncEnumerable<GardenPlanLine> LinesAsync(
         GardenContext garden,
+        PlanMaker planner,
         TimeProvider clock,
         Func<PlantRecord, bool>? wanted,
         [EnumeratorCancellation] CancellationToken cancel
@@ -113,7 +120,7 @@ public static class GardenPlan
         var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
         var today = PlantEndpoints.Today(clock);
         var season = PruningYear.Of(today, place.Hemisphere);
-        var on = new PlanDay(place, today, season, await OwnSchools.ByIdAsync(garden, cancel));
+        var on = new PlanDay(planner, place, today, season, await OwnSchools.ByIdAsync(garden, cancel));
         for (var after = ""; ; )
         {
             var plants = await garden
@@ -164,13 +171,33 @@ public static class GardenPlan
 
     /// <summary>What the plans of a day have in common.</summary>
     private sealed record PlanDay(
+        PlanMaker Planner,
         GardenPlace Place,
         DateOnly Today,
         int Season,
         IReadOnlyDictionary<string, OwnSchoolRecord> Own
     );
 
+    /// <summary>A plant that cannot even be read stops no other.</summary>
     private static GardenPlanLine LineOf(
+        PlantRecord plant,
+        SurveyRecord[] surveys,
+        LogRecord[] log,
+        PlanDay on,
+        CancellationToken cancel
+    )
+    {
+        try
+        {
+            return Composed(plant, surveys, log, on, cancel);
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            return Without(plant, PlanState.Failed, null) with { Fault = on.Planner.Failed(e) };
+        }
+    }
+
+    private static GardenPlanLine Composed(
         PlantRecord plant,
         SurveyRecord[] surveys,
         LogRecord[] log,
@@ -191,7 +218,13 @@ public static class GardenPlan
             return Without(plant, PlanState.Finished, system);
         }
 
-        var (survey, _) = PlantSurveys.Current(plant, latest, Steps(latest?.Season), on.Place, on.Today, season);
+        var (survey, _) = PlantSurveys.Current(
+            on.Planner,
+            plant,
+            latest,
+            Steps(latest?.Season),
+            new SeasonDay(on.Place, on.Today, season)
+        );
         var document = SurveyDocuments.Compose(
             plant,
             survey,
@@ -199,12 +232,21 @@ public static class GardenPlan
             on.Own,
             survey.Vine is null ? null : Weighed.Of(surveys, log, season)
         );
-        if (
-            WorkState.Of(document, [.. Steps(season).Select(s => s.ToStep())], PlanDetail.Brief, cancel)
-            is not { } state
-        )
+        var (open, fault) = WorkState.Of(
+            on.Planner,
+            document,
+            [.. Steps(season).Select(s => s.ToStep())],
+            PlanDetail.Brief,
+            cancel
+        );
+        if (open is not { } state)
         {
-            return Without(plant, survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable, system);
+            return fault is not null
+                ? Without(plant, PlanState.Failed, system) with
+                {
+                    Fault = fault,
+                }
+                : Without(plant, survey.Stems == "[]" ? PlanState.Empty : PlanState.Unplannable, system);
         }
 
         var plan = state.Plan;

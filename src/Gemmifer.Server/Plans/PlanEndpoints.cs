@@ -8,6 +8,7 @@ using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Schools;
 
 namespace Gemmifer.Server.Plans;
@@ -27,7 +28,9 @@ public static class PlanEndpoints
             .Produces<PlanDocument>()
             .ProducesProblem(400)
             .ProducesProblem(413)
-            .ProducesProblem(422);
+            .ProducesProblem(415)
+            .ProducesProblem(422)
+            .ProducesProblem(429);
         app.MapGet("/schemas/{name}", (string name) =>
                 SchemaFiles.Read(name) is { } schema
                     ? Results.Bytes(schema, "application/schema+json")
@@ -38,24 +41,32 @@ public static class PlanEndpoints
         app.MapGet("/api/schools", SchoolsAsync).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
     }
 
-    private static async Task<IResult> PlanAsync(HttpRequest request, CancellationToken cancel)
+    private static async Task<IResult> PlanAsync(HttpContext http, PlanMaker planner, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        var (document, error) = await RequestBody.ReadAsync(http.Request, cancel, RequestBody.PlannedDepth);
+        if (error is not null)
+        {
+            return error;
+        }
+
         using (document)
         {
-            return error
-                ?? SurveyReader.Read(document!.RootElement) switch
-                {
-                    SurveyReading.Invalid invalid => Problems.Invalid(
-                        invalid.Errors,
-                        "This is not a survey that can be planned."
-                    ),
-                    SurveyReading.Valid valid => Results.Bytes(
-                        Planner.Plan(valid.Survey, PlanDetail.Full, cancel).ToJson(),
-                        Json
-                    ),
-                    _ => throw new InvalidOperationException("Unhandled reading."),
-                };
+            var reading = SurveyReader.Read(document!.RootElement);
+            if (reading is not SurveyReading.Valid valid)
+            {
+                return Problems.Invalid(
+                    ((SurveyReading.Invalid)reading).Errors,
+                    "This is not a survey that can be planned."
+                );
+            }
+
+            using var place = await planner.WaitAsync(cancel);
+            return place is null
+                ? PlanMaker.LineIsFull(http.Response)
+                : Results.Bytes(
+                    await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
+                    Json
+                );
         }
     }
 

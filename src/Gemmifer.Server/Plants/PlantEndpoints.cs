@@ -24,6 +24,7 @@ public static class PlantEndpoints
             .WithName("addPlant")
             .Accepts<PlantInput>("application/json")
             .Produces<PlantView>(201)
+            .Produces<PlantView>()
             .ProducesProblem(422);
         plants.MapGet("{id}", GetAsync).WithName("plant").Produces<PlantView>().ProducesProblem(404);
         plants
@@ -36,19 +37,23 @@ public static class PlantEndpoints
             .ProducesProblem(422)
             .ProducesProblem(428);
         plants
-            .MapDelete("{id}", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
-                RemoveAsync(id, true, garden, clock, cancel)
+            .MapDelete(
+                "{id}",
+                (string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+                    SetRemovedAsync(id, clock.GetUtcNow(), request, garden, cancel)
             )
             .WithName("removePlant")
             .Produces(204)
-            .ProducesProblem(404);
+            .ProducesProblem(404)
+            .ProducesProblem(412);
         plants
-            .MapPost("{id}/restore", (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
-                RemoveAsync(id, false, garden, clock, cancel)
+            .MapPost("{id}/restore", (string id, HttpRequest request, GardenContext garden, CancellationToken cancel) =>
+                SetRemovedAsync(id, null, request, garden, cancel)
             )
             .WithName("restorePlant")
             .Produces(204)
-            .ProducesProblem(404);
+            .ProducesProblem(404)
+            .ProducesProblem(412);
     }
 
     /// <summary>A plant as people see it.</summary>
@@ -153,10 +158,28 @@ public static class PlantEndpoints
             return error;
         }
 
+        if (await garden.Plants.AsNoTracking().FirstOrDefaultAsync(p => p.Id == record.Id, cancel) is { } had)
+        {
+            return Results.Ok(ViewOf(had));
+        }
+
         garden.Add(record);
-        await garden.SaveChangesAsync(cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e) when (Doubled(e))
+        {
+            // The same plant, sent twice at the same moment.
+            return Results.Ok(ViewOf(record));
+        }
+
         return Results.Created($"/api/plants/{record.Id}", ViewOf(record));
     }
+
+    /// <summary>Whether what was to be stored is there already.</summary>
+    public static bool Doubled(DbUpdateException e) =>
+        e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 };
 
     private static async Task<IResult> PutAsync(
         string id,
@@ -199,11 +222,12 @@ public static class PlantEndpoints
         return Results.Ok(ViewOf(record));
     }
 
-    private static async Task<IResult> RemoveAsync(
+    /// <summary>Takes a plant out, or back in. Doing what is done already changes nothing.</summary>
+    private static async Task<IResult> SetRemovedAsync(
         string id,
-        bool remove,
+        DateTimeOffset? at,
+        HttpRequest request,
         GardenContext garden,
-        TimeProvider clock,
         CancellationToken cancel
     )
     {
@@ -212,9 +236,27 @@ public static class PlantEndpoints
             return Problems.NotFound("plant");
         }
 
-        record.RemovedAt = remove ? clock.GetUtcNow() : null;
+        if (record.RemovedAt is null == at is null)
+        {
+            return Results.NoContent();
+        }
+
+        if (RequestBody.Revision(request) is { } seen && seen != record.Revision)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
+        record.RemovedAt = at;
         record.Revision++;
-        await garden.SaveChangesAsync(cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
         return Results.NoContent();
     }
 
@@ -237,6 +279,7 @@ public static class PlantEndpoints
             var f = new FieldReader(document!.RootElement, "", errors);
             f.Require("name");
             f.Require("kind");
+            var id = RequestBody.OwnId(f);
             var name = f.Text("name", 80)?.Trim();
             if (name is "")
             {
@@ -257,6 +300,7 @@ public static class PlantEndpoints
                 return Problems.Invalid(errors);
             }
 
+            record.Id = record.Revision == 1 && record.Name == "" ? id ?? record.Id : record.Id;
             (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
                 name!,
                 kind!,

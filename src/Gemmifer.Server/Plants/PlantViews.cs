@@ -4,6 +4,8 @@ using Gemmifer.Core.Plants;
 namespace Gemmifer.Server.Plants;
 
 /// <summary>What the gardener says of a plant. Lengths mm.</summary>
+/// <param name="Id">Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
+/// once.</param>
 public sealed record PlantInput(
     string Name,
     string Kind,
@@ -13,7 +15,8 @@ public sealed record PlantInput(
     bool? Neglected,
     double? UnionHeight,
     bool? Rootstock,
-    string? Look
+    string? Look,
+    string? Id = null
 );
 
 /// <summary>A plant as stored.</summary>

@@ -12,7 +12,9 @@ namespace Gemmifer.Server.Schools;
 
 /// <summary>A school of the gardener's own: a copy of another with some values changed.</summary>
 /// <param name="Set">The changed values by name, as in the exchange format.</param>
-public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set);
+/// <param name="Id">Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
+/// once.</param>
+public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set, string? Id = null);
 
 /// <summary>
 /// A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what
@@ -72,6 +74,7 @@ public static class OwnSchools
             .WithName("copySchool")
             .Accepts<OwnSchoolInput>("application/json")
             .Produces<RuleSchool>(201)
+            .Produces<RuleSchool>()
             .ProducesProblem(422);
         app.MapPut("/api/rules/{id}", PutAsync)
             .WithName("saveSchool")
@@ -83,18 +86,22 @@ public static class OwnSchools
             .ProducesProblem(428);
         app.MapDelete(
                 "/api/rules/{id}",
-                (string id, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
-                    RemoveAsync(id, clock.GetUtcNow(), garden, cancel)
+                (string id, HttpRequest request, GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+                    SetRemovedAsync(id, clock.GetUtcNow(), request, garden, cancel)
             )
             .WithName("removeSchool")
             .Produces(204)
-            .ProducesProblem(404);
-        app.MapPost("/api/rules/{id}/restore", (string id, GardenContext garden, CancellationToken cancel) =>
-                RemoveAsync(id, null, garden, cancel)
+            .ProducesProblem(404)
+            .ProducesProblem(412);
+        app.MapPost(
+                "/api/rules/{id}/restore",
+                (string id, HttpRequest request, GardenContext garden, CancellationToken cancel) =>
+                    SetRemovedAsync(id, null, request, garden, cancel)
             )
             .WithName("restoreSchool")
             .Produces(204)
-            .ProducesProblem(404);
+            .ProducesProblem(404)
+            .ProducesProblem(412);
     }
 
     /// <summary>The gardener's own schools that serve a kind.</summary>
@@ -270,8 +277,23 @@ public static class OwnSchools
             return error;
         }
 
+        if (await garden.Schools.AsNoTracking().FirstOrDefaultAsync(s => s.Id == record.Id, cancel) is { } had)
+        {
+            return Results.Ok(ViewOf(had.Base, had));
+        }
+
         garden.Add(record);
-        await garden.SaveChangesAsync(cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e)
+            when (e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+        {
+            // The same school, sent twice at the same moment.
+            return Results.Ok(ViewOf(record.Base, record));
+        }
+
         return Results.Created($"/api/rules/{record.Id}", ViewOf(record.Base, record));
     }
 
@@ -315,9 +337,11 @@ public static class OwnSchools
         return Results.Ok(ViewOf(record.Base, record));
     }
 
-    private static async Task<IResult> RemoveAsync(
+    /// <summary>Takes a school out of the list, or back in. Doing what is done already changes nothing.</summary>
+    private static async Task<IResult> SetRemovedAsync(
         string id,
         DateTimeOffset? at,
+        HttpRequest request,
         GardenContext garden,
         CancellationToken cancel
     )
@@ -327,9 +351,27 @@ public static class OwnSchools
             return Problems.NotFound("school of your own");
         }
 
+        if (record.RemovedAt is null == at is null)
+        {
+            return Results.NoContent();
+        }
+
+        if (RequestBody.Revision(request) is { } seen && seen != record.Revision)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
         record.RemovedAt = at;
         record.Revision++;
-        await garden.SaveChangesAsync(cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Problems.Conflict(record.Revision);
+        }
+
         return Results.NoContent();
     }
 
@@ -370,6 +412,7 @@ public static class OwnSchools
             f.Require("name");
             f.Require("base");
             f.Require("set");
+            var id = RequestBody.OwnId(f);
             var name = f.Text("name", 80)?.Trim();
             if (name is "")
             {
@@ -394,6 +437,7 @@ public static class OwnSchools
                 return Problems.Invalid(errors, "This school cannot be stored as it is.");
             }
 
+            record.Id = record.Name == "" ? id ?? record.Id : record.Id;
             (record.Name, record.Base) = (name!, from!);
             return null;
         }

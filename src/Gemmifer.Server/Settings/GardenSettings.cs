@@ -57,6 +57,8 @@ public sealed record SettingsView(int Revision, GardenSettings Settings);
 /// <summary>Reads and stores the settings.</summary>
 public static class SettingsEndpoints
 {
+    private const int OnlyRow = 1;
+
     private static readonly (string Name, double Min, double Max)[] Measures =
     [
         ("pencil", 3, 15),
@@ -81,7 +83,9 @@ public static class SettingsEndpoints
             .WithName("saveSettings")
             .Accepts<GardenSettings>("application/json")
             .Produces<SettingsView>()
-            .ProducesProblem(422);
+            .ProducesProblem(412)
+            .ProducesProblem(422)
+            .ProducesProblem(428);
     }
 
     /// <summary>The settings as stored, or the defaults.</summary>
@@ -95,6 +99,11 @@ public static class SettingsEndpoints
 
     private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
     {
+        if (RequestBody.Revision(request) is not { } seen)
+        {
+            return RequestBody.RevisionMissing();
+        }
+
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
         if (error is not null)
         {
@@ -110,17 +119,33 @@ public static class SettingsEndpoints
                 return Problems.Invalid(errors, "These settings cannot be stored.");
             }
 
-            // The last word on one's own settings wins: they are single choices, not work that could be lost.
             var row = await garden.Settings.OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
+            if (seen != (row?.Revision ?? 0))
+            {
+                return Problems.Conflict(row?.Revision ?? 0);
+            }
+
             if (row is null)
             {
-                row = new SettingsRecord { Document = "" };
+                // There is one row of settings: two first ones at the same moment are one too many.
+                row = new SettingsRecord { Id = OnlyRow, Document = "" };
                 garden.Add(row);
             }
 
             row.Document = JsonSerializer.Serialize(settings, PlanJson.Web);
             row.Revision++;
-            await garden.SaveChangesAsync(cancel);
+            try
+            {
+                await garden.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateException e)
+                when (e is DbUpdateConcurrencyException
+                    || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 }
+                )
+            {
+                return Problems.Conflict(row.Revision);
+            }
+
             return Results.Ok(new SettingsView(row.Revision, settings));
         }
     }

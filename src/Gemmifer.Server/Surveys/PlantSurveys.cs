@@ -4,6 +4,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
@@ -18,8 +19,12 @@ namespace Gemmifer.Server.Surveys;
 /// <param name="Document">In the exchange format.</param>
 public sealed record PlantSurvey(SurveyRecord Record, int Season, int? CarriedFrom, JsonObject Document);
 
+/// <summary>A day, with what depends on it.</summary>
+/// <param name="Season">The season that is on.</param>
+public sealed record SeasonDay(GardenPlace Place, DateOnly Today, int Season);
+
 /// <summary>Finds the survey of a plant: this season's, or what last season's work left.</summary>
-public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
+public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimeProvider clock)
 {
     /// <summary>Where the garden is.</summary>
     public async Task<GardenPlace> PlaceAsync(CancellationToken cancel) =>
@@ -43,7 +48,7 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
                     .Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Step && l.Season == latest.Season)
                     .OrderBy(l => l.Id)
                     .ToListAsync(cancel);
-        var (record, from) = Current(plant, latest, steps, place, today, season);
+        var (record, from) = Current(planner, plant, latest, steps, new SeasonDay(place, today, season));
         return new PlantSurvey(record, season, from, await ComposeAsync(plant, record, cancel));
     }
 
@@ -65,14 +70,14 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
     /// <param name="latest">The plant's latest survey; null where there is none.</param>
     /// <param name="steps">Steps recorded in the season of the latest survey.</param>
     public static (SurveyRecord Survey, int? CarriedFrom) Current(
+        PlanMaker planner,
         PlantRecord plant,
         SurveyRecord? latest,
         IReadOnlyList<LogRecord> steps,
-        GardenPlace place,
-        DateOnly today,
-        int season
+        SeasonDay on
     )
     {
+        var (place, today, season) = on;
         if (latest?.Season == season)
         {
             return (latest, null);
@@ -104,7 +109,7 @@ public sealed class PlantSurveys(GardenContext garden, TimeProvider clock)
             season - latest.Season
         );
         fresh.Stems = SurveyDocuments.Carried(plant, latest.Stems, done, seasons, survey);
-        SurveyDocuments.Next(plant, latest, fresh, seasons, survey);
+        SurveyDocuments.Next(planner, plant, latest, fresh, seasons, survey);
         return (fresh, latest.Season);
     }
 }

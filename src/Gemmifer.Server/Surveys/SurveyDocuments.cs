@@ -8,6 +8,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 
@@ -111,6 +112,35 @@ public static class SurveyDocuments
         return SurveyReader.Read(parsed.RootElement);
     }
 
+    /// <summary>
+    /// Takes what the reader did not ask for out of a document, so that it holds what was read and no more.
+    /// </summary>
+    /// <param name="ignored">JSON Pointers (RFC 6901) of the fields nobody asked for.</param>
+    public static void Keep(JsonObject document, IEnumerable<string> ignored)
+    {
+        foreach (var path in ignored)
+        {
+            var names = path[1..]
+                .Split('/')
+                .Select(n =>
+                    n.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)
+                )
+                .ToArray();
+            JsonNode? at = document;
+            foreach (var name in names[..^1])
+            {
+                at = at switch
+                {
+                    JsonObject o => o[name],
+                    JsonArray a => a[int.Parse(name, System.Globalization.CultureInfo.InvariantCulture)],
+                    _ => null,
+                };
+            }
+
+            (at as JsonObject)?.Remove(names[^1]);
+        }
+    }
+
     /// <summary>Whether a reading fails for nothing but the missing stems.</summary>
     public static bool OnlyEmpty(SurveyReading reading, JsonObject document) =>
         document["stems"] is JsonArray { Count: 0 }
@@ -140,7 +170,14 @@ public static class SurveyDocuments
     }
 
     /// <summary>The part of a survey that only its family has, some seasons on.</summary>
-    public static void Next(PlantRecord plant, SurveyRecord latest, SurveyRecord fresh, int seasons, Survey? survey)
+    public static void Next(
+        PlanMaker planner,
+        PlantRecord plant,
+        SurveyRecord latest,
+        SurveyRecord fresh,
+        int seasons,
+        Survey? survey
+    )
     {
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
         if (
@@ -152,7 +189,9 @@ public static class SurveyDocuments
             return;
         }
 
-        int? stayed = survey?.Facts is null ? null : Planner.Plan(survey, PlanDetail.Brief).Counts.Kept;
+        int? stayed = survey?.Facts is null
+            ? null
+            : planner.Try(survey, PlanDetail.Brief, CancellationToken.None).Plan?.Counts.Kept;
         fresh.SetPart(part, family.Next(facts, seasons, stayed)?.ToJsonString());
     }
 }

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
@@ -134,6 +135,9 @@ public static class SurveyEndpoints
                 return Problems.Invalid(invalid.Errors);
             }
 
+            // What another family reads, and what nobody does, is not stored; a part stored before stays.
+            SurveyDocuments.Keep(composed, reading.Ignored);
+            var part = PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Part;
             if (record is null)
             {
                 record = new SurveyRecord
@@ -151,10 +155,14 @@ public static class SurveyEndpoints
             record.KeepOut = composed["keepOut"]!.ToJsonString();
             record.School = composed["school"]?.ToJsonString();
             record.Support = composed["support"]?.ToJsonString();
-            record.Vine = composed["vine"]?.ToJsonString();
-            record.Row = composed["row"]?.ToJsonString();
+            if (part is not null)
+            {
+                record.SetPart(part, composed[part]?.ToJsonString());
+            }
+
             record.Rain = composed["rain"]?.ToJsonString();
             record.Revision++;
+            plant.WorkRevision++;
             record.UpdatedAt = clock.GetUtcNow();
             try
             {

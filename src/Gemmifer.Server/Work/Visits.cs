@@ -30,7 +30,8 @@ public sealed record VisitView(
 
 /// <summary>What became of a visit.</summary>
 /// <param name="Days">With later: so many days on, 1 to 60; a week where not said.</param>
-public sealed record VisitInput(VisitOutcome Outcome, int? Days);
+/// <param name="Due">The day it was shown to be due; put off from there only.</param>
+public sealed record VisitInput(VisitOutcome Outcome, int? Days, DateOnly? Due);
 
 /// <summary>What became of a visit.</summary>
 public enum VisitOutcome
@@ -70,7 +71,7 @@ public static class Visits
         var stored = await garden
             .Visits.Where(v => v.PlantId == work.Plant.Id && v.Season == work.Season)
             .ToListAsync(cancel);
-        var wanted = work.Steps.Count == 0 && !work.Finished ? [] : Of(work).ToArray();
+        var wanted = work.Lines.Count == 0 ? [] : Of(work).ToArray();
         var prefix = work.Visit.ToString(CultureInfo.InvariantCulture) + ":";
         garden.RemoveRange(
             stored.Where(v =>
@@ -154,18 +155,30 @@ public static class Visits
 
         using (document)
         {
-            if (await garden.Visits.FirstOrDefaultAsync(v => v.Id == id && v.DoneAt == null, cancel) is not { } visit)
-            {
-                return Problems.NotFound("visit");
-            }
-
             var f = new FieldReader(document!.RootElement, "", []);
             f.Require("outcome");
             var outcome = f.Choice<VisitOutcome>("outcome");
             var days = f.Whole("days", 1, 60) ?? 7;
+            var due = f.Date("due");
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
+            }
+
+            if (await garden.Visits.FirstOrDefaultAsync(v => v.Id == id, cancel) is not { } visit)
+            {
+                return Problems.NotFound("visit");
+            }
+
+            if (visit.DoneAt is not null)
+            {
+                // Sent twice, or from two windows: it is done.
+                return outcome == VisitOutcome.Done ? Results.NoContent() : Problems.NotFound("visit");
+            }
+
+            if (due is { } shown && shown != visit.Due)
+            {
+                return Problems.NotAsSeen();
             }
 
             if (outcome == VisitOutcome.Later)
@@ -188,7 +201,15 @@ public static class Visits
                 );
             }
 
-            await garden.SaveChangesAsync(cancel);
+            try
+            {
+                await garden.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateConcurrencyException)
+            {
+                return Problems.NotAsSeen();
+            }
+
             return Results.NoContent();
         }
     }
@@ -232,6 +253,7 @@ public static class Visits
         vine["stage"] = 2;
         (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, clock.GetUtcNow());
         survey.Revision++;
+        plant.WorkRevision++;
         foreach (
             var visit in await garden
                 .Visits.Where(v =>
@@ -243,7 +265,15 @@ public static class Visits
             visit.DoneAt = clock.GetUtcNow();
         }
 
-        await garden.SaveChangesAsync(cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Problems.Conflict(survey.Revision);
+        }
+
         return Results.Ok(SurveyEndpoints.ViewOf(survey, await surveys.ComposeAsync(plant, survey, cancel), null));
     }
 }

@@ -30,7 +30,9 @@ public sealed record LogView(
 );
 
 /// <summary>An open step with its key.</summary>
-public sealed record OpenStep(string Key, PlanStep Step);
+/// <param name="Mark">Names the step as it is; sent back with what was done, so that the log holds what was on the
+/// screen.</param>
+public sealed record OpenStep(string Key, PlanStep Step, string Mark);
 
 /// <summary>A decision that changed because of what was done.</summary>
 public sealed record Change(string Stem, Decision Was, Decision Now);
@@ -39,6 +41,9 @@ public sealed record Change(string Stem, Decision Was, Decision Now);
 /// <param name="Visit">1 for the main work, 2 for the visit after bud break.</param>
 /// <param name="Plan">Null while nobody walked round the plant.</param>
 /// <param name="Changes">What the last step changed for other stems.</param>
+/// <param name="Fault">The reference of a plan that failed though it should not, to report; null where none
+/// did.</param>
+/// <param name="Revision">Names what is shown; a change sends it back in the If-Match header.</param>
 public sealed record WorkView(
     int Season,
     int Visit,
@@ -47,21 +52,33 @@ public sealed record WorkView(
     PlanDocument? Plan,
     OpenStep[] Pending,
     LogView[] Done,
-    Change[] Changes
+    Change[] Changes,
+    string? Fault,
+    string Revision
 );
 
 /// <summary>What the gardener did with a step.</summary>
 /// <param name="Instead">Only with different.</param>
 /// <param name="CutAt">Where it was cut, mm along the stem.</param>
-public sealed record StepInput(string Key, StepOutcome Outcome, Instead? Instead, double? CutAt, string? Note);
+/// <param name="Mark">Of the step as it was shown.</param>
+public sealed record StepInput(
+    string Key,
+    string Mark,
+    StepOutcome Outcome,
+    Instead? Instead,
+    double? CutAt,
+    string? Note
+);
 
 /// <summary>A line for the log in the gardener's own words.</summary>
-public sealed record NoteInput(string Text);
+/// <param name="Key">Made by the page; a note sent twice is kept once.</param>
+public sealed record NoteInput(string Text, string? Key);
 
 /// <summary>A crop that was weighed; more than one picking of a season adds up.</summary>
 /// <param name="Grams">g.</param>
 /// <param name="Season">The summer it grew in; the latest where not said.</param>
-public sealed record CropInput(double Grams, int? Season);
+/// <param name="Key">Made by the page; a crop sent twice is kept once.</param>
+public sealed record CropInput(double Grams, int? Season, string? Key);
 
 /// <summary>Doing a plan step by step, and the log.</summary>
 public static class WorkEndpoints
@@ -84,19 +101,25 @@ public static class WorkEndpoints
             .Produces<WorkView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
-            .ProducesProblem(422);
+            .ProducesProblem(422)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         plant
             .MapDelete("work/last", UndoAsync)
             .WithName("undoStep")
             .Produces<WorkView>()
             .ProducesProblem(404)
-            .ProducesProblem(409);
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         plant
             .MapPost("work/finish", FinishAsync)
             .WithName("finishWork")
             .Produces<WorkView>()
             .ProducesProblem(404)
-            .ProducesProblem(409);
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         plant.MapGet("log", LogAsync).WithName("log").Produces<LogView[]>().ProducesProblem(404);
         plant
             .MapPost("crop", CropAsync)
@@ -121,15 +144,27 @@ public static class WorkEndpoints
         CancellationToken cancel
     )
     {
-        return await WithBodyAsync(id, request, store, cancel, async (open, f) =>
+        if (RequestBody.Seen(request) is not { } seen)
         {
+            return RequestBody.RevisionMissing();
+        }
+
+        var (document, error) = await RequestBody.ReadAsync(request, cancel);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var f = new FieldReader(document!.RootElement, "", []);
             f.Require("key");
+            f.Require("mark");
             f.Require("outcome");
-            var key = f.Text("key", 300);
+            var (key, mark, note) = (f.Text("key", 300), f.Text("mark", 40), f.Text("note", 500));
             var outcome = f.Choice<StepOutcome>("outcome");
             var instead = f.Choice<Instead>("instead");
             var cutAt = f.Number("cutAt", 0, SurveyLimits.LengthMm);
-            var note = f.Text("note", 500);
             if (outcome == StepOutcome.Different && f.IsObject)
             {
                 f.Require("instead");
@@ -145,6 +180,11 @@ public static class WorkEndpoints
                 return Problems.Invalid(f.Errors);
             }
 
+            if (await store.OpenAsync(id, cancel) is not { } open)
+            {
+                return Problems.NotFound("plant");
+            }
+
             if (open.State?.Pending.FirstOrDefault(p => p.Key == key) is not { Step: { } step })
             {
                 return Problems.Stale(
@@ -153,31 +193,33 @@ public static class WorkEndpoints
                 );
             }
 
-            var before = open.State.Plan;
-            var now = await store.AddAsync(
-                open,
-                new LogRecord
-                {
-                    PlantId = id,
-                    Season = open.Season,
-                    Kind = LogKind.Step,
-                    Text = step.Text,
-                    Measures = WorkStore.Stored(step.Measures),
-                    Stem = step.Stem,
-                    Stage = step.Stem is null ? key : WireNames.Of(step.Stage),
-                    Action = step.Action,
-                    Outcome = outcome,
-                    Instead = outcome == StepOutcome.Different ? instead : null,
-                    CutAt = outcome == StepOutcome.Skipped ? null : cutAt ?? step.Cut?.At ?? Middle(step.Cut),
-                    Note = note,
-                    Tied = WorkPins.TiedBy(before, step) is { } tied
-                        ? JsonSerializer.Serialize(tied, PartJson.Options)
-                        : null,
-                },
-                cancel
-            );
-            return Results.Ok(now.View(Changes(before, now.State?.Plan, step.Stem)));
-        });
+            // Another window may have gone on with the rest of the plan, as long as this step is as it was shown.
+            if (seen != open.Revision && mark != Marks.Of(step))
+            {
+                return Problems.NotAsSeen();
+            }
+
+            var line = new LogRecord
+            {
+                PlantId = id,
+                Kind = LogKind.Step,
+                Text = step.Text,
+                Measures = WorkStore.Stored(step.Measures),
+                Stem = step.Stem,
+                Stage = step.Stem is null ? key : WireNames.Of(step.Stage),
+                Action = step.Action,
+                Outcome = outcome,
+                Instead = outcome == StepOutcome.Different ? instead : null,
+                CutAt = outcome == StepOutcome.Skipped ? null : cutAt ?? step.Cut?.At ?? Middle(step.Cut),
+                Note = note,
+                Tied = WorkPins.TiedBy(open.State.Plan, step) is { } tied
+                    ? JsonSerializer.Serialize(tied, PartJson.Options)
+                    : null,
+            };
+            return await store.AddAsync(open, line, cancel) is { } now
+                ? Results.Ok(now.View(Changes(open.State.Plan, now.State?.Plan, step.Stem)))
+                : Problems.NotAsSeen();
+        }
     }
 
     /// <summary>
@@ -196,53 +238,53 @@ public static class WorkEndpoints
                     .Where(c => c.Was != c.Now && c.Stem != own),
             ];
 
-    private static async Task<IResult> UndoAsync(string id, WorkStore store, CancellationToken cancel)
+    private static Task<IResult> UndoAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
+        AsSeenAsync(id, request, store, cancel, async open => open.Lines.Count == 0
+                ? Problems.Stale("Nothing of this season's work is left to take back.")
+            : await store.UndoAsync(open, cancel) is { } now ? Results.Ok(now.View([]))
+            : Problems.NotAsSeen());
+
+    private static Task<IResult> FinishAsync(
+        string id,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel
+    ) => AsSeenAsync(id, request, store, cancel, async open => open.Finished
+                ? Problems.Stale("This plant is finished for the season already.")
+            : await store.AddAsync(open, Finish(open), cancel) is { } now ? Results.Ok(now.View([]))
+            : Problems.NotAsSeen());
+
+    private static LogRecord Finish(OpenWork open)
     {
-        if (await store.OpenAsync(id, cancel) is not { } open)
-        {
-            return Problems.NotFound("plant");
-        }
-
-        return await store.UndoAsync(open, cancel) is { } now
-            ? Results.Ok(now.View([]))
-            : Problems.Stale("Nothing of this season's work is left to take back.");
-    }
-
-    private static async Task<IResult> FinishAsync(string id, WorkStore store, CancellationToken cancel)
-    {
-        if (await store.OpenAsync(id, cancel) is not { } open)
-        {
-            return Problems.NotFound("plant");
-        }
-
-        if (open.Finished)
-        {
-            return Problems.Stale("This plant is finished for the season already.");
-        }
-
         var (done, skipped) = (
             open.Steps.Count(s => s.Outcome != StepOutcome.Skipped),
             open.Steps.Count(s => s.Outcome == StepOutcome.Skipped)
         );
         var left = open.State?.Pending.Count(p => p.Step.Stage != Stage.Return) ?? 0;
-        var text =
-            $"Finished: {Wording.Count(done, "step", "steps")} done"
-            + (skipped > 0 ? $", {skipped} skipped" : "")
-            + (left > 0 ? $", {left} left open" : "")
-            + ".";
-        var now = await store.AddAsync(
-            open,
-            new LogRecord
-            {
-                PlantId = id,
-                Season = open.Season,
-                Kind = LogKind.Finished,
-                Text = text,
-            },
-            cancel
-        );
-        return Results.Ok(now.View([]));
+        return new LogRecord
+        {
+            PlantId = open.Plant.Id,
+            Kind = LogKind.Finished,
+            Text =
+                $"Finished: {Wording.Count(done, "step", "steps")} done"
+                + (skipped > 0 ? $", {skipped} skipped" : "")
+                + (left > 0 ? $", {left} left open" : "")
+                + ".",
+        };
     }
+
+    /// <summary>Changes the work where it is as the gardener saw it.</summary>
+    private static async Task<IResult> AsSeenAsync(
+        string id,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel,
+        Func<OpenWork, Task<IResult>> change
+    ) =>
+        RequestBody.Seen(request) is not { } seen ? RequestBody.RevisionMissing()
+        : await store.OpenAsync(id, cancel) is not { } open ? Problems.NotFound("plant")
+        : seen != open.Revision ? Problems.NotAsSeen()
+        : await change(open);
 
     private static async Task<IResult> LogAsync(string id, GardenContext garden, CancellationToken cancel)
     {
@@ -260,14 +302,13 @@ public static class WorkEndpoints
         return Results.Ok(log.Select(WorkStore.ViewOf).ToArray());
     }
 
-    private static async Task<IResult> NoteAsync(
+    private static Task<IResult> NoteAsync(
         string id,
         HttpRequest request,
+        GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    )
-    {
-        return await WithBodyAsync(id, request, store, cancel, async (open, f) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, season) =>
         {
             f.Require("text");
             var text = f.Text("text", 1000)?.Trim();
@@ -276,42 +317,27 @@ public static class WorkEndpoints
                 f.Error("/text", "required", "Write a word or two first.");
             }
 
-            if (f.Errors.Count > 0)
-            {
-                return Problems.Invalid(f.Errors);
-            }
-
-            var record = new LogRecord
+            return new LogRecord
             {
                 PlantId = id,
-                Season = open.Season,
+                Season = season,
                 Kind = LogKind.Note,
-                Text = text!,
+                Text = text ?? "",
             };
-            await store.KeepAsync(record, cancel);
-            return Results.Created($"/api/plants/{id}/log", WorkStore.ViewOf(record));
         });
-    }
 
-    private static async Task<IResult> CropAsync(
+    private static Task<IResult> CropAsync(
         string id,
         HttpRequest request,
+        GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    )
-    {
-        return await WithBodyAsync(id, request, store, cancel, async (open, f) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, _) =>
         {
             f.Require("grams");
             var grams = f.NumberAbove("grams", 0, VineLimits.CropGrams);
-            var season = f.Whole("season", SurveyLimits.FirstYear, store.LatestSummer);
-            if (f.Errors.Count > 0)
-            {
-                return Problems.Invalid(f.Errors);
-            }
-
-            var summer = season ?? store.LatestSummer;
-            var record = new LogRecord
+            var summer = f.Whole("season", SurveyLimits.FirstYear, store.LatestSummer) ?? store.LatestSummer;
+            return new LogRecord
             {
                 PlantId = id,
                 Season = summer,
@@ -319,18 +345,16 @@ public static class WorkEndpoints
                 Text = $"Crop of {summer} weighed.",
                 Grams = grams,
             };
-            await store.KeepAsync(record, cancel);
-            return Results.Created($"/api/plants/{id}/log", WorkStore.ViewOf(record));
         });
-    }
 
-    /// <summary>Reads the body and opens the plant's work, or answers why not.</summary>
-    private static async Task<IResult> WithBodyAsync(
+    /// <summary>Keeps a line that no plan depends on, and waits for none.</summary>
+    private static async Task<IResult> KeepAsync(
         string id,
         HttpRequest request,
+        GardenContext garden,
         WorkStore store,
         CancellationToken cancel,
-        Func<OpenWork, FieldReader, Task<IResult>> handle
+        Func<FieldReader, int, LogRecord> read
     )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
@@ -341,9 +365,20 @@ public static class WorkEndpoints
 
         using (document)
         {
-            return await store.OpenAsync(id, cancel) is { } open
-                ? await handle(open, new FieldReader(document!.RootElement, "", []))
-                : Problems.NotFound("plant");
+            if (await PlantEndpoints.FindAsync(garden, id, cancel) is null)
+            {
+                return Problems.NotFound("plant");
+            }
+
+            var f = new FieldReader(document!.RootElement, "", []);
+            var record = read(f, await store.SeasonAsync(cancel));
+            record.Key = f.Text("key", 64);
+            if (f.Errors.Count > 0)
+            {
+                return Problems.Invalid(f.Errors);
+            }
+
+            return Results.Created($"/api/plants/{id}/log", WorkStore.ViewOf(await store.KeepAsync(record, cancel)));
         }
     }
 }

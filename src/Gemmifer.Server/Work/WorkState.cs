@@ -5,6 +5,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Surveys;
 
 namespace Gemmifer.Server.Work;
@@ -22,9 +23,11 @@ public sealed record WorkState(
 )
 {
     /// <summary>
-    /// Works the state out from the survey and the steps recorded; null where the survey cannot be planned.
+    /// Works the state out from the survey and the steps recorded; null where the survey cannot be planned, with the
+    /// reference of the fault where it should be.
     /// </summary>
-    public static WorkState? Of(
+    public static (WorkState? State, string? Fault) Of(
+        PlanMaker planner,
         JsonObject survey,
         IReadOnlyList<StepDone> done,
         PlanDetail detail,
@@ -33,12 +36,14 @@ public sealed record WorkState(
     {
         if (SurveyDocuments.Read(survey) is not SurveyReading.Valid valid)
         {
-            return null;
+            return (null, null);
         }
 
         var pinned = WorkPins.Apply(valid.Survey, done);
-        var plan = Planner.Plan(pinned, detail, cancel);
-        return new WorkState(plan, WorkPins.Pending(plan, done), Pinned(survey, valid.Survey, pinned));
+        var planned = planner.Try(pinned, detail, cancel);
+        return planned.Plan is { } plan
+            ? (new WorkState(plan, WorkPins.Pending(plan, done), Pinned(survey, valid.Survey, pinned)), null)
+            : (null, planned.Fault);
     }
 
     /// <summary>The document with the pins of a survey written into it.</summary>

@@ -1,10 +1,14 @@
+using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Surveys;
 using Microsoft.EntityFrameworkCore;
@@ -12,34 +16,55 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Work;
 
 /// <summary>A plant's work laid open: its survey, its steps so far, and the plan for what is left.</summary>
-/// <param name="Document">The survey with what was done pinned.</param>
+/// <param name="Plant">Tracked, so that a change made beside another is noticed.</param>
+/// <param name="Survey">The survey without what was done.</param>
 /// <param name="State">Null where the survey cannot be planned.</param>
+/// <param name="Fault">The reference of a plan that failed though it should not; null where none did.</param>
 public sealed record OpenWork(
     PlantRecord Plant,
     int Season,
     int Visit,
-    JsonElement Document,
-    List<LogRecord> Steps,
-    bool Finished,
-    WorkState? State
+    JsonObject Survey,
+    IReadOnlyList<LogRecord> Lines,
+    WorkState? State,
+    string? Fault
 )
 {
+    private string? _revision;
+
+    /// <summary>Steps so far, in order.</summary>
+    public IEnumerable<LogRecord> Steps => Lines.Where(l => l.Kind == LogKind.Step);
+
+    /// <summary>Whether the plant is finished for the season.</summary>
+    public bool Finished => Lines.Any(l => l.Kind == LogKind.Finished);
+
+    /// <summary>Names what the screen shows: the plan and the lines so far.</summary>
+    public string Revision =>
+        _revision ??= Marks.Of(
+            Plant.WorkRevision,
+            Season,
+            Visit,
+            State is { } state ? state.Plan.ToJson() : Encoding.UTF8.GetBytes(Survey.ToJsonString())
+        );
+
     /// <summary>What a screen needs.</summary>
     public WorkView View(Change[] changes) =>
         new(
             Season,
             Visit,
             Finished,
-            Document,
+            JsonSerializer.SerializeToElement(State?.Document ?? Survey),
             State?.Plan,
-            [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step))],
+            [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step, Marks.Of(p.Step)))],
             [.. Steps.Select(WorkStore.ViewOf)],
-            changes
+            changes,
+            Fault,
+            Revision
         );
 }
 
 /// <summary>Opens a plant's work and writes its log.</summary>
-public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, TimeProvider clock)
+public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMaker planner, TimeProvider clock)
 {
     /// <summary>The work on a plant this season, or null where there is no such plant.</summary>
     public async Task<OpenWork?> OpenAsync(string id, CancellationToken cancel)
@@ -51,8 +76,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, TimePr
 
         var now = await surveys.NowAsync(plant, cancel);
         var log = await garden
-            .Log.AsNoTracking()
-            .Where(l =>
+            .Log.Where(l =>
                 l.PlantId == id
                 && l.Season == now.Season
                 && l.Visit == now.Record.Visit
@@ -60,80 +84,104 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, TimePr
             )
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
-        var steps = log.Where(l => l.Kind == LogKind.Step).ToList();
-        var state = WorkState.Of(now.Document, [.. steps.Select(s => s.ToStep())], PlanDetail.Full, cancel);
-        return new OpenWork(
-            plant,
-            now.Season,
-            now.Record.Visit,
-            JsonSerializer.SerializeToElement(state?.Document ?? now.Document),
-            steps,
-            log.Any(l => l.Kind == LogKind.Finished),
-            state
-        );
+        return With(plant, now.Season, now.Record.Visit, now.Document, log, cancel);
     }
 
-    /// <summary>Adds a line to the log, and the visits that follow from it; gives the work as it then stands.</summary>
-    public async Task<OpenWork> AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
+    private OpenWork With(
+        PlantRecord plant,
+        int season,
+        int visit,
+        JsonObject survey,
+        IReadOnlyList<LogRecord> lines,
+        CancellationToken cancel
+    )
     {
-        record.At = clock.GetUtcNow();
-        record.Season = open.Season;
-        record.Visit = open.Visit;
+        StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep())];
+        var (state, fault) = WorkState.Of(planner, survey, done, PlanDetail.Full, cancel);
+        return new OpenWork(plant, season, visit, survey, lines, state, fault);
+    }
 
-        // The log and the visits that follow from it are stored together or not at all.
-        await using var together = await garden.Database.BeginTransactionAsync(cancel);
+    /// <summary>
+    /// Adds a line to the log, and the visits that follow from it; gives the work as it then stands. What follows is
+    /// worked
+    /// out before anything is written: nobody waits on the file for a plan.
+    /// </summary>
+    /// <returns>Null where the work was changed elsewhere since it was opened; nothing was stored.</returns>
+    public async Task<OpenWork?> AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
+    {
+        (record.At, record.Season, record.Visit) = (clock.GetUtcNow(), open.Season, open.Visit);
         garden.Add(record);
-        await garden.SaveChangesAsync(cancel);
-        var now = await FollowAsync(open.Plant.Id, cancel);
-        await together.CommitAsync(cancel);
+        return await FollowAsync(open, [.. open.Lines, record], cancel);
+    }
+
+    /// <summary>
+    /// Takes back the last step or the finish and gives the work as it then stands; null where it was changed
+    /// elsewhere.
+    /// </summary>
+    public async Task<OpenWork?> UndoAsync(OpenWork open, CancellationToken cancel)
+    {
+        garden.Remove(open.Lines[^1]);
+        return await FollowAsync(open, [.. open.Lines.SkipLast(1)], cancel);
+    }
+
+    private async Task<OpenWork?> FollowAsync(OpenWork open, LogRecord[] lines, CancellationToken cancel)
+    {
+        open.Plant.WorkRevision++;
+        var now = With(open.Plant, open.Season, open.Visit, open.Survey, lines, cancel);
+        await Visits.FollowAsync(garden, now, cancel);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Doubled(e))
+        {
+            return null;
+        }
+
         return now;
     }
 
-    private async Task<OpenWork> FollowAsync(string id, CancellationToken cancel)
-    {
-        var now = (await OpenAsync(id, cancel))!;
-        await Visits.FollowAsync(garden, now, cancel);
-        await garden.SaveChangesAsync(cancel);
-        return now;
-    }
+    /// <summary>Whether what was to be stored is there already.</summary>
+    public static bool Doubled(DbUpdateException e) =>
+        e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 };
+
+    /// <summary>The season that is on.</summary>
+    public async Task<int> SeasonAsync(CancellationToken cancel) =>
+        PruningYear.Of(PlantEndpoints.Today(clock), (await surveys.PlaceAsync(cancel)).Hemisphere);
 
     /// <summary>The latest summer a crop can come from.</summary>
     public int LatestSummer => PlantEndpoints.Today(clock).Year;
 
     /// <summary>Adds a line that no plan depends on: a note, or what was weighed.</summary>
-    public async Task KeepAsync(LogRecord record, CancellationToken cancel)
+    /// <returns>The line; the one that was stored before where it was sent twice.</returns>
+    public async Task<LogRecord> KeepAsync(LogRecord record, CancellationToken cancel)
     {
         record.At = clock.GetUtcNow();
-        garden.Add(record);
-        await garden.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>
-    /// Takes back the last step or the finish and gives the work as it then stands; null where there is none.
-    /// </summary>
-    public async Task<OpenWork?> UndoAsync(OpenWork open, CancellationToken cancel)
-    {
-        var last = await garden
-            .Log.Where(l =>
-                l.PlantId == open.Plant.Id
-                && l.Season == open.Season
-                && l.Visit == open.Visit
-                && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished)
-            )
-            .OrderByDescending(l => l.Id)
-            .FirstOrDefaultAsync(cancel);
-        if (last is null)
+        if (await StoredAsync(record, cancel) is { } had)
         {
-            return null;
+            return had;
         }
 
-        await using var together = await garden.Database.BeginTransactionAsync(cancel);
-        garden.Remove(last);
-        await garden.SaveChangesAsync(cancel);
-        var now = await FollowAsync(open.Plant.Id, cancel);
-        await together.CommitAsync(cancel);
-        return now;
+        garden.Add(record);
+        try
+        {
+            await garden.SaveChangesAsync(cancel);
+            return record;
+        }
+        catch (DbUpdateException e) when (Doubled(e))
+        {
+            garden.Entry(record).State = EntityState.Detached;
+            return await StoredAsync(record, cancel)
+                ?? throw new InvalidOperationException("Neither stored nor " + "there.", e);
+        }
     }
+
+    private async Task<LogRecord?> StoredAsync(LogRecord record, CancellationToken cancel) =>
+        record.Key is null
+            ? null
+            : await garden
+                .Log.AsNoTracking()
+                .FirstOrDefaultAsync(l => l.PlantId == record.PlantId && l.Key == record.Key, cancel);
 
     /// <summary>A log line as people see it.</summary>
     public static LogView ViewOf(LogRecord l) =>

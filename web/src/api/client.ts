@@ -54,3 +54,9 @@ export async function must<T>(call: Promise<Answer<T>>): Promise<T> {
     problem.revision ?? null,
   );
 }
+
+/** A name for something this page adds, so that what is sent twice is kept once: 32 digits and letters. */
+export const newId = () => crypto.randomUUID().replaceAll("-", "");
+
+/** The header that says what was shown when a change was made. */
+export const asSeen = (revision: string | number) => ({ "If-Match": `"${revision}"` });

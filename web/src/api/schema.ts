@@ -385,6 +385,7 @@ export interface components {
             /** Format: int32 */
             plantedYear: null | number;
             vine: null | components["schemas"]["JsonElement"];
+            id?: null | string;
         };
         /** @description A total over a row of vines of which some were looked at. */
         BlockTotal: {
@@ -489,6 +490,8 @@ export interface components {
              * @description The summer it grew in; the latest where not said.
              */
             season: null | number;
+            /** @description Made by the page; a crop sent twice is kept once. */
+            key: null | string;
         };
         /** @description Two stems of which shoots stand in each other's way; their upper halves are so far apart in the mean, mm. */
         Crowding: {
@@ -562,6 +565,8 @@ export interface components {
             /** @description The choice is proved the best. */
             proved: boolean;
             system: null | components["schemas"]["VineSystem"];
+            /** @description The reference of a plan that failed, to report; null where none did. */
+            fault?: null | string;
         };
         /** @description What the gardener set once: measures, units, look, place. */
         GardenSettings: {
@@ -720,11 +725,18 @@ export interface components {
         /** @description A line for the log in the gardener's own words. */
         NoteInput: {
             text: string;
+            /** @description Made by the page; a note sent twice is kept once. */
+            key: null | string;
         };
         /** @description An open step with its key. */
         OpenStep: {
             key: string;
             step: components["schemas"]["PlanStep"];
+            /**
+             * @description Names the step as it is; sent back with what was done, so that the log holds what was on the
+             *         screen.
+             */
+            mark: string;
         };
         /** @description A school of the gardener's own: a copy of another with some values changed. */
         OwnSchoolInput: {
@@ -732,6 +744,11 @@ export interface components {
             base: string;
             /** @description The changed values by name, as in the exchange format. */
             set: components["schemas"]["JsonElement"];
+            /**
+             * @description Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
+             *         once.
+             */
+            id?: null | string;
         };
         /** @description A default that was used because nobody looked. */
         PlanAssumption: {
@@ -1152,7 +1169,7 @@ export interface components {
          * @description How far the plan of a plant is.
          * @enum {unknown}
          */
-        PlanState: "planned" | "finished" | "empty" | "unplannable";
+        PlanState: "planned" | "finished" | "empty" | "unplannable" | "failed";
         /** @description What happens to one stem, and why. */
         PlanStem: {
             id: string;
@@ -1384,6 +1401,11 @@ export interface components {
             unionHeight: null | number;
             rootstock: null | boolean;
             look: null | string;
+            /**
+             * @description Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
+             *         once.
+             */
+            id?: null | string;
         };
         /** @description A plant in the list of the garden. */
         PlantSummary: {
@@ -1568,6 +1590,8 @@ export interface components {
         /** @description What the gardener did with a step. */
         StepInput: {
             key: string;
+            /** @description Of the step as it was shown. */
+            mark: string;
             outcome: components["schemas"]["StepOutcome"];
             instead: null | components["schemas"]["Instead"];
             /**
@@ -1672,6 +1696,11 @@ export interface components {
              * @description With later: so many days on, 1 to 60; a week where not said.
              */
             days: null | number;
+            /**
+             * Format: date
+             * @description The day it was shown to be due; put off from there only.
+             */
+            due: null | string;
         };
         /**
          * @description What one comes back to a plant for.
@@ -1713,6 +1742,13 @@ export interface components {
             done: components["schemas"]["LogView"][];
             /** @description What the last step changed for other stems. */
             changes: components["schemas"]["Change"][];
+            /**
+             * @description The reference of a plan that failed though it should not, to report; null where none
+             *         did.
+             */
+            fault: null | string;
+            /** @description Names what is shown; a change sends it back in the If-Match header. */
+            revision: string;
         };
     };
     responses: never;
@@ -1763,8 +1799,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1858,6 +1912,15 @@ export interface operations {
             };
         };
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSchool"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -1967,6 +2030,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     restoreSchool: {
@@ -1989,6 +2061,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2266,6 +2347,15 @@ export interface operations {
             };
         };
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockView"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -2328,8 +2418,26 @@ export interface operations {
                     "application/json": components["schemas"]["SettingsView"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2372,6 +2480,15 @@ export interface operations {
             };
         };
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantView"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -2512,6 +2629,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     restorePlant: {
@@ -2534,6 +2660,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2616,8 +2751,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2665,6 +2818,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     finishWork: {
@@ -2698,6 +2869,24 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

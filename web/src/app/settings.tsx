@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
-import { api, must, type Schemas } from "../api/client";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from "react";
+import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
+import { merged } from "./merge";
 import { type BodyMeasures, defaultBody, length, thickness, type Units } from "../survey/measures";
 import { type Spoken, spoken } from "../survey/sentence";
 import { weight } from "../survey/weights";
@@ -26,9 +27,33 @@ const Context = createContext<SettingsInUse>({ settings: fallback, save: () => {
 export function SettingsProvider(props: { children: ReactNode }) {
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: ["settings"], queryFn: () => must(api.GET("/api/settings")) });
+  // What the server has, and what is on its way: one save after another, each from the state it was made in.
+  const stored = useRef<Schemas["SettingsView"] | null>(null);
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  useEffect(() => {
+    if (data && stored.current === null) stored.current = data;
+  }, [data]);
   const { mutate, error } = useMutation({
-    mutationFn: (settings: Settings) => must(api.PUT("/api/settings", { body: settings })),
-    onMutate: (settings) => client.setQueryData(["settings"], { revision: 0, settings }),
+    mutationFn: ({ seen, mine }: { seen: Settings; mine: Settings }) => {
+      const next = line.current.then(async () => {
+        stored.current ??= await must(api.GET("/api/settings"));
+        for (;;) {
+          const { revision, settings } = stored.current;
+          const body = merged(seen, mine, settings);
+          try {
+            stored.current = await must(api.PUT("/api/settings", { body, headers: asSeen(revision) }));
+            return stored.current;
+          } catch (e) {
+            // Another window was faster: its changes stay, ours are put in.
+            if (!(e instanceof ApiError) || e.status !== 412) throw e;
+            stored.current = await must(api.GET("/api/settings"));
+          }
+        }
+      });
+      line.current = next.catch(() => {});
+      return next;
+    },
+    onMutate: ({ mine }) => client.setQueryData(["settings"], { revision: 0, settings: mine }),
     onSuccess: (saved) => client.setQueryData(["settings"], saved),
     onError: () => client.invalidateQueries({ queryKey: ["settings"] }),
   });
@@ -39,7 +64,11 @@ export function SettingsProvider(props: { children: ReactNode }) {
     localStorage.setItem("gemmifer.theme", settings.theme);
   }, [data, settings.theme]);
   const value = useMemo(
-    () => ({ settings, save: (s: Settings) => mutate(s), error: error ? error.message : null }),
+    () => ({
+      settings,
+      save: (mine: Settings) => mutate({ seen: settings, mine }),
+      error: error ? error.message : null,
+    }),
     [settings, mutate, error],
   );
   return <Context value={value}>{props.children}</Context>;

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, must, type Schemas } from "../api/client";
+import { api, asSeen, must, type Schemas } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { PlantForm } from "./PlantForm";
 import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
@@ -17,7 +17,8 @@ export default function Garden() {
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
   const remove = useMutation({
-    mutationFn: (p: Schemas["PlantView"]) => must(api.DELETE("/api/plants/{id}", { params: { path: { id: p.id } } })),
+    mutationFn: (p: Schemas["PlantView"]) =>
+      must(api.DELETE("/api/plants/{id}", { params: { path: { id: p.id } }, headers: asSeen(Number(p.revision)) })),
     onSuccess: (_, p) => {
       setGone(p);
       void again();

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type ApiError, must, type Schemas } from "../api/client";
+import { api, type ApiError, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { readLength } from "../survey/measures";
@@ -30,6 +30,7 @@ export function PlantForm(props: {
   const [covered, setCovered] = useState((plant?.unionHeight ?? 0) < 0);
   const [neglected, setNeglected] = useState(plant?.neglected ?? false);
   const [grafted, setGrafted] = useState<string>(plant?.rootstock == null ? "usual" : plant.rootstock ? "yes" : "no");
+  const [own] = useState(newId);
   const unionMm = union.trim() === "" ? null : readLength(union, body, "cm");
   const save = useMutation({
     mutationFn: (input: Schemas["PlantInput"]) =>
@@ -41,7 +42,7 @@ export function PlantForm(props: {
               body: input,
             }),
           )
-        : must(api.POST("/api/plants", { body: input })),
+        : must(api.POST("/api/plants", { body: { ...input, id: own } })),
     onSuccess: (saved) => {
       void client.invalidateQueries({ queryKey: ["plants"] });
       void client.invalidateQueries({ queryKey: ["plant", saved.id] });

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type ApiError, must, type Schemas } from "../api/client";
+import { api, type ApiError, asSeen, must, newId, type Schemas } from "../api/client";
 import { VineTable } from "../vine/VineTable";
 import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
@@ -23,7 +23,8 @@ export default function Rules() {
     void client.invalidateQueries({ queryKey: ["schools"] });
   };
   const remove = useMutation({
-    mutationFn: (s: School) => must(api.DELETE("/api/rules/{id}", { params: { path: { id: s.id } } })),
+    mutationFn: (s: School) =>
+      must(api.DELETE("/api/rules/{id}", { params: { path: { id: s.id } }, headers: asSeen(Number(s.revision)) })),
     onSuccess: (_, s) => (setGone(s), setOpen(s.base ?? "open-bowl"), again()),
   });
   const restore = useMutation({
@@ -258,6 +259,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
   const range = useRange();
   const [name, setName] = useState(copy ? `My ${from.name.toLowerCase()}` : from.name);
   const [typed, setTyped] = useState<Record<string, string>>({});
+  const [own] = useState(newId);
   const save = useMutation({
     mutationFn: async () => {
       const set = Object.fromEntries(
@@ -270,7 +272,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
       );
       const input = { name, base: from.base ?? from.id, set: set as never };
       return copy
-        ? must(api.POST("/api/rules", { body: input }))
+        ? must(api.POST("/api/rules", { body: { ...input, id: own } }))
         : must(
             api.PUT("/api/rules/{id}", {
               params: { path: { id: from.id } },

@@ -26,8 +26,13 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
     void client.invalidateQueries({ queryKey: ["plants"] });
   };
   const settle = useMutation({
-    mutationFn: (v: { id: number; outcome: Schemas["VisitInput"]["outcome"] }) =>
-      must(api.POST("/api/visits/{id}", { params: { path: { id: v.id } }, body: { outcome: v.outcome, days: null } })),
+    mutationFn: (v: { id: number; due: string; outcome: Schemas["VisitInput"]["outcome"] }) =>
+      must(
+        api.POST("/api/visits/{id}", {
+          params: { path: { id: v.id } },
+          body: { outcome: v.outcome, days: null, due: v.due },
+        }),
+      ),
     onSuccess: again,
   });
   const begin = useMutation({
@@ -90,7 +95,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
               <Button
                 size="small"
                 disabled={settle.isPending}
-                onClick={() => settle.mutate({ id: Number(v.id), outcome: "done" })}
+                onClick={() => settle.mutate({ id: Number(v.id), due: v.due, outcome: "done" })}
               >
                 Done
               </Button>
@@ -98,7 +103,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
                 size="small"
                 look="quiet"
                 disabled={settle.isPending}
-                onClick={() => settle.mutate({ id: Number(v.id), outcome: "later" })}
+                onClick={() => settle.mutate({ id: Number(v.id), due: v.due, outcome: "later" })}
               >
                 A week later
               </Button>

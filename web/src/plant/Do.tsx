@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, must, type Schemas } from "../api/client";
+import { api, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
@@ -12,6 +12,7 @@ import { capital } from "../survey/words";
 import { dayWords } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
 import { useFamily } from "./families";
+import { PlanFault } from "../shared/PlanFault";
 import { stageWords, toolWords } from "../shared/StepList";
 
 type Work = Schemas["WorkView"];
@@ -37,20 +38,20 @@ export default function Do() {
   const record = useMutation({
     // One after another: each answer says how the rest stands.
     mutationFn: async (bodies: Schemas["StepInput"][]) => {
-      let last: Work | null = null;
+      let last = work.data!;
       for (const body of bodies) {
-        last = await must(api.POST("/api/plants/{id}/work", { ...path, body }));
+        last = await must(api.POST("/api/plants/{id}/work", { ...path, body, headers: asSeen(last.revision) }));
         settle(last);
       }
       return last;
     },
   });
   const undo = useMutation({
-    mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", path)),
+    mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", { ...path, headers: asSeen(work.data!.revision) })),
     onSuccess: settle,
   });
   const finish = useMutation({
-    mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", path)),
+    mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", { ...path, headers: asSeen(work.data!.revision) })),
     onSuccess: settle,
   });
   useAwake();
@@ -128,6 +129,7 @@ function Current(props: CurrentProps) {
       {work.changes.map((c) => `${c.stem} now ${decisionWords[c.now as Decision]}`).join("; ")}.
     </Notice>
   );
+  if (work.fault) return <PlanFault reference={work.fault} />;
   if (!work.plan) {
     return (
       <Notice tone="plain">
@@ -273,7 +275,14 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
                 disabled={busy}
                 onClick={() =>
                   props.onRecord(
-                    group.map((g) => ({ key: g.key, outcome: "done", instead: null, cutAt: null, note: null })),
+                    group.map((g) => ({
+                      key: g.key,
+                      mark: g.mark,
+                      outcome: "done",
+                      instead: null,
+                      cutAt: null,
+                      note: null,
+                    })),
                   )
                 }
               >
@@ -289,7 +298,14 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
                 disabled={busy}
                 onClick={() =>
                   props.onRecord(
-                    group.map((g) => ({ key: g.key, outcome: "skipped", instead: null, cutAt: null, note: null })),
+                    group.map((g) => ({
+                      key: g.key,
+                      mark: g.mark,
+                      outcome: "skipped",
+                      instead: null,
+                      cutAt: null,
+                      note: null,
+                    })),
                   )
                 }
               >
@@ -357,6 +373,7 @@ function Differently(props: {
             props.onRecord([
               {
                 key: props.open.key,
+                mark: props.open.mark,
                 outcome: "different",
                 instead: what,
                 cutAt: what === "cut" ? mm : null,

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
-import { api, must, type Schemas } from "../api/client";
+import { api, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
@@ -15,10 +15,12 @@ export default function Remember() {
   const path = { params: { path: { id } } };
   const log = useQuery({ queryKey: ["log", id], queryFn: () => must(api.GET("/api/plants/{id}/log", path)) });
   const [text, setText] = useState("");
+  const [key, setKey] = useState(newId);
   const add = useMutation({
-    mutationFn: (body: Schemas["NoteInput"]) => must(api.POST("/api/plants/{id}/log", { ...path, body })),
+    mutationFn: (words: string) => must(api.POST("/api/plants/{id}/log", { ...path, body: { text: words, key } })),
     onSuccess: () => {
       setText("");
+      setKey(newId());
       void client.invalidateQueries({ queryKey: ["log", id] });
     },
   });
@@ -32,7 +34,7 @@ export default function Remember() {
         alignItems="end"
         onSubmit={(e) => {
           e.preventDefault();
-          if (text.trim() !== "") add.mutate({ text });
+          if (text.trim() !== "") add.mutate(text);
         }}
       >
         <chakra.div flex="1">

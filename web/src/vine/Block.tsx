@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type ApiError, must, type Schemas } from "../api/client";
+import { api, type ApiError, must, newId, type Schemas } from "../api/client";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
 import { about } from "./block";
@@ -184,11 +184,12 @@ function RowForm({ onClose }: { onClose: () => void }) {
   const [count, setCount] = useState("12");
   const [system, setSystem] = useState("cordon");
   const [spacing, setSpacing] = useState(1500);
+  const [own] = useState(newId);
   const add = useMutation({
     mutationFn: () =>
       must(
         api.POST("/api/blocks", {
-          body: { place, kind, count: Number(count), plantedYear: null, vine: { system, spacing } as never },
+          body: { place, kind, count: Number(count), plantedYear: null, vine: { system, spacing } as never, id: own },
         }),
       ),
     onSuccess: () => {

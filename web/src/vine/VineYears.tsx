@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
-import { api, must } from "../api/client";
+import { api, must, newId } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
@@ -17,11 +17,13 @@ export function VineYears() {
   const client = useQueryClient();
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
+  const [key, setKey] = useState(newId);
   const crop = useMutation({
     mutationFn: (grams: number) =>
-      must(api.POST("/api/plants/{id}/crop", { params: { path: { id } }, body: { grams, season: null } })),
+      must(api.POST("/api/plants/{id}/crop", { params: { path: { id } }, body: { grams, season: null, key } })),
     onSuccess: () => {
       setText("");
+      setKey(newId());
       void client.invalidateQueries({ queryKey: ["log", id] });
       void client.invalidateQueries({ queryKey: ["survey", id] });
       void client.invalidateQueries({ queryKey: ["plan"] });

@@ -1,0 +1,94 @@
+using System.Threading.RateLimiting;
+using Gemmifer.Core;
+using Gemmifer.Core.Families;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
+using Gemmifer.Server.Http;
+
+namespace Gemmifer.Server.Planning;
+
+/// <summary>A plan, or the reference under which its failure stands in the log.</summary>
+/// <param name="Fault">Null where there is a plan.</param>
+public sealed record Planned(PlanDocument? Plan, string? Fault);
+
+/// <summary>
+/// The one way the server plans. A plan that fails harms nothing else; plans wait for each other in a line that has an
+/// end,
+/// so that other requests do not wait for plans.
+/// </summary>
+public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
+{
+    private const int LongestLine = 24;
+
+    /// <summary>One core is left to everything else.</summary>
+    private readonly ConcurrencyLimiter _line = new(
+        new ConcurrencyLimiterOptions
+        {
+            PermitLimit = Math.Max(1, Environment.ProcessorCount - 1),
+            QueueLimit = LongestLine,
+            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+        }
+    );
+
+    /// <summary>Plans a survey.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public virtual PlanDocument Make(Survey survey, PlanDetail detail, CancellationToken cancel) =>
+        Planner.Plan(survey, detail, cancel);
+
+    /// <summary>Plans a survey; a failure is logged under a reference.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public Planned Try(Survey survey, PlanDetail detail, CancellationToken cancel)
+    {
+        try
+        {
+            return new Planned(Make(survey, detail, cancel), null);
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            return new Planned(null, Failed(e));
+        }
+    }
+
+    /// <summary>Logs what went wrong with one plant.</summary>
+    /// <returns>The reference under which it stands in the log.</returns>
+    public string Failed(Exception e)
+    {
+        var reference = Faults.NewReference();
+        logger.LogError(
+            "Plan {Reference} failed: {Kind}{NewLine}{Trace}",
+            reference,
+            e.GetType().FullName,
+            Environment.NewLine,
+            e.StackTrace
+        );
+        return reference;
+    }
+
+    /// <summary>Waits for a place in the line; the place is given back when what is returned is disposed.</summary>
+    /// <returns>Null where the line is full.</returns>
+    public async Task<RateLimitLease?> WaitAsync(CancellationToken cancel)
+    {
+        var lease = await _line.AcquireAsync(1, cancel);
+        if (lease.IsAcquired)
+        {
+            return lease;
+        }
+
+        lease.Dispose();
+        return null;
+    }
+
+    /// <summary>429: so many plans wait that another would wait too long.</summary>
+    public static IResult LineIsFull(HttpResponse response)
+    {
+        response.Headers.RetryAfter = "5";
+        return Problems.Of(429, "busy", "Many plans are being made. Try again in a few seconds.");
+    }
+
+    /// <inheritdoc/>
+    public async ValueTask DisposeAsync()
+    {
+        await _line.DisposeAsync();
+        GC.SuppressFinalize(this);
+    }
+}

@@ -1,0 +1,31 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
+
+namespace Gemmifer.Server.Work;
+
+/// <summary>Short names for what a screen shows, so that a change can say what it was made from.</summary>
+public static class Marks
+{
+    private const int Length = 16;
+
+    /// <summary>Of a plan and the lines so far.</summary>
+    public static string Of(int work, int season, int visit, ReadOnlySpan<byte> plan)
+    {
+        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        hash.AppendData(
+            Encoding.ASCII.GetBytes(string.Create(CultureInfo.InvariantCulture, $"{work};{season};{visit};"))
+        );
+        hash.AppendData(plan);
+        return Convert.ToHexString(hash.GetHashAndReset())[..Length];
+    }
+
+    /// <summary>Of one step, wherever in the plan it stands.</summary>
+    public static string Of(PlanStep step) =>
+        Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(step with { N = 0 }, PlanJson.Web)))[
+            ..Length
+        ];
+}
