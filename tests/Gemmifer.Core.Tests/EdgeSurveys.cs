@@ -36,6 +36,11 @@ public static class EdgeSurveys
         if (survey["stems"] is JsonArray stems && stems.Count > 0)
         {
             Multiply(random, stems);
+            if (random.Next(3) == 0)
+            {
+                DeadAndPinned(random, survey, stems);
+            }
+
             var lively = random.Next(1, 5);
             foreach (var stem in stems.OfType<JsonObject>().Where(_ => random.Next(lively) == 0))
             {
@@ -91,6 +96,41 @@ public static class EdgeSurveys
                     ? copy["clock"]?.DeepClone()
                     : Math.Max(0.1, Math.Round(random.NextDouble() * 12, 1));
             stems.Add(copy);
+        }
+    }
+
+    /// <summary>Dead from low down, and pinned: little or nothing of it is left to cut.</summary>
+    private static void DeadAndPinned(Random random, JsonObject survey, JsonArray stems)
+    {
+        if (
+            random.Next(2) == 0
+            && survey["plant"]!["kind"]!.GetValue<string>().StartsWith("rose.", StringComparison.Ordinal)
+        )
+        {
+            survey["plant"]!["kind"] = Any(random, "rose.miniature", "rose.shrub", "rose.floribunda");
+            survey["school"] = Any<JsonNode?>(
+                random,
+                null,
+                "rough-shear",
+                new JsonObject
+                {
+                    ["base"] = "light-hand",
+                    ["set"] = new JsonObject { ["cut"] = "shear" },
+                }
+            );
+        }
+
+        foreach (var stem in stems.OfType<JsonObject>().Where(_ => random.Next(2) == 0))
+        {
+            stem.Remove("seen");
+            var dead = Any(random, 0, 0.1, 5, 29.9, 30, 30.1, 36, 50, 100);
+            stem["deadFrom"] = dead;
+            stem["pin"] = random.Next(3) switch
+            {
+                0 => "keep",
+                1 => "remove",
+                _ => new JsonObject { ["cutAt"] = Any(random, 0, 0.1, dead, Math.Max(0, dead - 0.1), dead + 0.1) },
+            };
         }
     }
 

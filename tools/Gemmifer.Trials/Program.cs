@@ -4,6 +4,8 @@ using Gemmifer.Trials;
 // Tries to break what is kept and guarded.
 //   kill [COUNT] [SEED]          ends the server at random moments and looks whether anything was lost
 //   plans [COUNT] [SEED]         plans legal surveys at their edges and looks for one that fails
+//   requests [COUNT] [SEED]      sends bodies that are wrong in every way
+//   load                         fifty slow plans at once, and ordinary requests beside them
 //   faults                       starts it on files, folders and ports it cannot use
 static int Whole(string[] args, int at, int otherwise) =>
     args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : otherwise;
@@ -14,9 +16,15 @@ switch (args.FirstOrDefault())
         return await KillTrial.RunAsync(Whole(args, 1, 100), Whole(args, 2, 1));
     case "plans":
         return PlanTrial.Run(Whole(args, 1, 100_000), Whole(args, 2, 0));
+    case "requests":
+        return await RequestTrial.RunAsync(Whole(args, 1, 500_000), Whole(args, 2, 1));
+    case "load":
+        return await LoadTrial.RunAsync();
     case "faults":
         return await FaultTrial.RunAsync();
     default:
-        Console.Error.WriteLine("usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED]");
+        Console.Error.WriteLine(
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | requests [COUNT] " + "[SEED] | load"
+        );
         return 2;
 }

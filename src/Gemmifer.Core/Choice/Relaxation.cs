@@ -41,8 +41,13 @@ public static class Relaxation
     /// <summary>
     /// Options looked at in one exact search, by which its nodes are limited; a large plant has fewer nodes.
     /// </summary>
-    private const long OptionVisits = 36_000_000,
-        FewestNodes = 2_000;
+    private const long OptionVisits = 24_000_000,
+        FewestNodes = 500;
+
+    /// <summary>
+    /// A node of a plant with more canes than this takes longer by more than its options; it has so many fewer of them.
+    /// </summary>
+    private const double UsualCanes = 35;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
     public static RelaxedChoice Solve(
@@ -52,7 +57,11 @@ public static class Relaxation
         CancellationToken cancel = default
     )
     {
-        nodeLimit = Math.Min(nodeLimit, Math.Max(FewestNodes, OptionVisits / Math.Max(1, model.Options)));
+        var size = Math.Min(1, UsualCanes / Math.Max(1, model.Candidates));
+        nodeLimit = Math.Min(
+            nodeLimit,
+            Math.Max(FewestNodes, (long)(OptionVisits / Math.Max(1, model.Options) * size * size))
+        );
         var stepNodes = nodeLimit / 2;
         var search = new BranchAndBound(model, wanted, cancel: cancel);
         if (

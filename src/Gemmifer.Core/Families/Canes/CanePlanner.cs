@@ -22,7 +22,11 @@ internal sealed class CanePlanner
     /// <summary>Search nodes after which the best plan found is given with its bound instead of a proof.</summary>
     public const long NodeLimit = 100_000;
 
+    /// <summary>The same where a plan is made only to see what an answer would change.</summary>
+    public const long QuestionNodes = 12_500;
+
     private readonly Survey _survey;
+    private readonly long _nodes;
     private readonly CaneTask _task;
     private readonly CancellationToken _cancel;
     private readonly StemTree _tree;
@@ -30,9 +34,9 @@ internal sealed class CanePlanner
     private readonly ModelBuilder _builder;
     private readonly ChoiceModel _model;
 
-    public CanePlanner(Survey survey, CaneTask task, CancellationToken cancel)
+    public CanePlanner(Survey survey, CaneTask task, CancellationToken cancel, long nodes = NodeLimit)
     {
-        (_survey, _task, _cancel) = (survey, task, cancel);
+        (_survey, _task, _cancel, _nodes) = (survey, task, cancel, nodes);
         _tree = StemTree.Build(survey.Stems, survey.Plant);
         _sorted = Sorting.Sort(survey, _tree);
         _builder = new ModelBuilder(survey, _tree, _sorted.Candidates);
@@ -73,7 +77,10 @@ internal sealed class CanePlanner
                 Summary = CaneSummary.Of(counts, bloom),
                 Forecast = tally.Forecast(bloom),
                 Kit = tally.Kit(support),
-                AskFor = detail == PlanDetail.Full ? new Questions(_survey, decided, Replan).Ask() : [],
+                AskFor =
+                    detail == PlanDetail.Full
+                        ? new Questions(_survey, decided, choice.Optimal ? Replan : null).Ask()
+                        : [],
                 Warnings =
                 [
                     .. new CaneWarnings(_survey, _tree, _sorted, choice, decided).Write(),
@@ -89,7 +96,8 @@ internal sealed class CanePlanner
     }
 
     /// <summary>The plan as one more look would have it.</summary>
-    private PlanDocument Replan(Survey survey) => new CanePlanner(survey, _task, _cancel).Plan(PlanDetail.Brief);
+    private PlanDocument Replan(Survey survey) =>
+        new CanePlanner(survey, _task, _cancel, QuestionNodes).Plan(PlanDetail.Brief);
 
     /// <summary>
     /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young
@@ -102,7 +110,7 @@ internal sealed class CanePlanner
     {
         for (var limits = _sorted.Limits; ; )
         {
-            var choice = Relaxation.Solve(_model, limits, NodeLimit, _cancel);
+            var choice = Relaxation.Solve(_model, limits, _nodes, _cancel);
             if (_sorted.Climber is not { } climber || choice.Relaxed.Contains(Must.RenewalShare))
             {
                 return choice;

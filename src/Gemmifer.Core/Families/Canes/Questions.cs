@@ -13,8 +13,11 @@ namespace Gemmifer.Core.Families.Canes;
 /// have it, and
 /// the looks are put in order of how many stems would then be decided otherwise.
 /// </summary>
-/// <param name="replan">The plan of a survey, decisions only.</param>
-internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, Func<Survey, PlanDocument> replan)
+/// <param name="replan">
+/// The plan of a survey, decisions only; null where the plan asked about is not proved the best, so that nothing can be
+/// told from another.
+/// </param>
+internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, Func<Survey, PlanDocument>? replan)
 {
     /// <summary>Looks tried at most, of plants up to so many stems; each costs up to two more plans.</summary>
     private const int MostTried = 4,
@@ -28,7 +31,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
     public IEnumerable<PlanQuestion> Ask()
     {
         var looks = Looks().ToArray();
-        return survey.Stems.Length > MostStems
+        return replan is null || survey.Stems.Length > MostStems
             ? looks.Select(l => l.Question)
             : looks
                 .Select((look, i) => (look.Question, Changes: i < MostTried ? Changes(look) : 0, i))
@@ -186,7 +189,13 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
     private int Changes(Look look) =>
         look.Answers.Max(answer =>
         {
-            var other = replan(survey with { Stems = [.. survey.Stems.Select(s => s.Id == answer.Id ? answer : s)] });
+            var other = replan!(survey with { Stems = [.. survey.Stems.Select(s => s.Id == answer.Id ? answer : s)] });
+            if (!other.Optimal)
+            {
+                // Not solved to its end: what differs may be the search's doing, not the answer's.
+                return 0;
+            }
+
             var by = other.Stems.ToDictionary(s => s.Id, s => s.Decision);
             return decided.Count(d => by[d.Stem.Id] != d.Decision);
         });

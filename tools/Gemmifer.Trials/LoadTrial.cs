@@ -1,0 +1,113 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace Gemmifer.Trials;
+
+/// <summary>
+/// Fifty of the slowest surveys at once: how long ordinary requests take beside them, how much memory, how soon it
+/// stops.
+/// </summary>
+internal static class LoadTrial
+{
+    private const int AtOnce = 50,
+        Canes = 40;
+
+    public static async Task<int> RunAsync()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-load-").FullName;
+        var (server, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
+        bool ok;
+        using (server)
+        {
+            using var client = new HttpClient { BaseAddress = new Uri(server!.Url), Timeout = TimeSpan.FromMinutes(3) };
+            using var added = await client.PostAsync(
+                "/api/plants",
+                new StringContent("""{"name":"Plain","kind":"rose.hybrid-tea"}""", Encoding.UTF8, "application/json")
+            );
+            var id = (string)JsonNode.Parse(await added.Content.ReadAsStringAsync())!["id"]!;
+            var slow = Hard();
+            var alone = Stopwatch.StartNew();
+            using (await client.PostAsync("/api/plan", Json(slow))) { }
+
+            Console.WriteLine($"one of them alone: {alone.Elapsed.TotalSeconds:0.00} s");
+            using var stop = new CancellationTokenSource();
+            var answers = Enumerable
+                .Range(0, AtOnce)
+                .Select(_ => client.PostAsync("/api/plan", Json(slow), stop.Token))
+                .ToArray();
+            var (times, most) = (new List<double>(), 0L);
+            var clock = Stopwatch.StartNew();
+            while (clock.Elapsed < TimeSpan.FromSeconds(6))
+            {
+                foreach (var path in (string[])["/api/plants", $"/api/plants/{id}/survey", "/api/settings"])
+                {
+                    var one = Stopwatch.StartNew();
+                    using (await client.GetAsync(path)) { }
+
+                    times.Add(one.Elapsed.TotalMilliseconds);
+                }
+
+                var note = Stopwatch.StartNew();
+                using (await client.PostAsync($"/api/plants/{id}/log", Json("""{"text":"Seen"}"""))) { }
+
+                times.Add(note.Elapsed.TotalMilliseconds);
+                using var process = Process.GetProcessById(server.Id);
+                most = Math.Max(most, process.WorkingSet64);
+                await Task.Delay(20);
+            }
+
+            var refused = answers.Count(a =>
+                a is { IsCompletedSuccessfully: true, Result.StatusCode: HttpStatusCode.TooManyRequests }
+            );
+            await stop.CancelAsync();
+            var stopped = await server.StopAsync();
+            times.Sort();
+            Console.WriteLine(
+                $"{AtOnce} at once, {refused} told to come back later; {times.Count} ordinary requests beside them: "
+                    + "median "
+                    + $"{times[times.Count / 2]:0} ms, slowest {times[^1]:0} ms; memory {most / 1e6:0} MB; stopped "
+                    + $"in {stopped.TotalSeconds:0.00} s"
+            );
+            ok = times[^1] < 500 && most < 500_000_000 && stopped < TimeSpan.FromSeconds(3);
+        }
+
+        Directory.Delete(folder, true);
+        return ok ? 0 : 1;
+    }
+
+    private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");
+
+    /// <summary>A rose with many canes of every age and thickness, rubbing on each other.</summary>
+    private static string Hard()
+    {
+        var random = new Random(40);
+        var stems = new JsonArray([
+            .. Enumerable
+                .Range(0, Canes)
+                .Select(i =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["id"] = $"S{i}",
+                            ["role"] = "cane",
+                            ["parent"] = "crown",
+                            ["clock"] = Math.Round(0.1 + (random.NextDouble() * 11.8), 2),
+                            ["diameter"] = Math.Round(6 + (random.NextDouble() * 16), 1),
+                            ["age"] = random.Next(1, 7),
+                            ["length"] = Math.Round(700 + (random.NextDouble() * 1500)),
+                            ["lean"] = random.Next(5, 60),
+                            ["rubs"] = new JsonArray($"S{(i + 1) % Canes}"),
+                        }
+                ),
+        ]);
+        return new JsonObject
+        {
+            ["format"] = "gemmifer.survey/1",
+            ["plant"] = new JsonObject { ["kind"] = "rose.hybrid-tea" },
+            ["date"] = "2027-02-20",
+            ["stems"] = stems,
+        }.ToJsonString();
+    }
+}
