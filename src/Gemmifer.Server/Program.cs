@@ -5,6 +5,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
+using Gemmifer.Server.Copies;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plans;
@@ -81,6 +82,7 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddScoped<PlantSurveys>();
 builder.Services.AddScoped<WorkStore>();
 builder.Services.AddSingleton<PlanMaker>();
+builder.Services.AddHostedService<CopyEndpoints.EveryDay>();
 builder.Services.AddProblemDetails();
 builder.Services.AddExceptionHandler<Faults>();
 builder.Services.ConfigureHttpJsonOptions(json =>
@@ -149,6 +151,7 @@ app.MapWork();
 app.MapVisits();
 app.MapBlocks();
 app.MapSettings();
+app.MapCopies();
 
 // A file whose name tells its content is kept for good; the page that names it is asked for each time.
 var files = new StaticFileOptions

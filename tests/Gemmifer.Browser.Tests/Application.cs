@@ -30,29 +30,50 @@ public sealed class Application : IDisposable
 
     public string Url => $"http://127.0.0.1:{Port}";
 
-    /// <summary>Starts it and waits until it answers.</summary>
-    public void Start()
+    private Process Begin(params string[] more)
     {
         var root = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../.."));
         var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal)
             ? "Release"
             : "Debug";
-        var start = new ProcessStartInfo("dotnet")
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true };
+        foreach (
+            var argument in (string[])
+                [
+                    Path.Combine(root, $"src/Gemmifer.Server/bin/{configuration}/net10.0/Gemmifer.Server.dll"),
+                    "--contentRoot",
+                    Path.Combine(root, "src/Gemmifer.Server"),
+                    "--port",
+                    Port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                    "--data",
+                    Folder,
+                    "--empty",
+                    Demo ? "false" : "true",
+                    .. more,
+                ]
+        )
         {
-            ArgumentList =
-            {
-                Path.Combine(root, $"src/Gemmifer.Server/bin/{configuration}/net10.0/Gemmifer.Server.dll"),
-                "--contentRoot",
-                Path.Combine(root, "src/Gemmifer.Server"),
-                "--port",
-                Port.ToString(System.Globalization.CultureInfo.InvariantCulture),
-                "--data",
-                Folder,
-                "--empty",
-                Demo ? "false" : "true",
-            },
-        };
-        _process = Process.Start(start)!;
+            start.ArgumentList.Add(argument);
+        }
+
+        return Process.Start(start)!;
+    }
+
+    /// <summary>A start that ends by itself: its exit code, and what it says.</summary>
+    public (int Code, string Said) Refuses()
+    {
+        using var process = Begin();
+        var said = process.StandardError.ReadToEnd();
+        process.WaitForExit();
+        return (process.ExitCode, said);
+    }
+
+    /// <summary>Starts it and waits until it answers.</summary>
+    public void Start(params string[] more)
+    {
+        _process = Begin(more);
+        _process.ErrorDataReceived += (_, line) => Console.Error.WriteLine(line.Data);
+        _process.BeginErrorReadLine();
         using var client = new HttpClient();
         for (var i = 0; i < 200; i++)
         {

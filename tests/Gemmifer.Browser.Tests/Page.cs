@@ -51,6 +51,13 @@ public sealed class Page : IDisposable
 
     public void Sees(string text) => Until(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}”");
 
+    /// <summary>Waits until a text stands anywhere on the page.</summary>
+    public void Saw(string text) =>
+        Until(
+            () => Driver.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal),
+            $"“{text}” anywhere"
+        );
+
     /// <summary>A button or link by its name, as a screen reader would say it.</summary>
     public IWebElement Button(string name)
     {

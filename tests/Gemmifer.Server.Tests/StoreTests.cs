@@ -25,6 +25,149 @@ public sealed class StoreTests
     }
 
     [Fact]
+    public async Task The_lock_that_a_killed_upgrade_left_keeps_nobody_waiting()
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        garden.Stop();
+        using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = """
+                CREATE TABLE IF NOT EXISTS __EFMigrationsLock (Id INTEGER NOT NULL PRIMARY KEY, Timestamp TEXT NOT NULL);
+                INSERT OR REPLACE INTO __EFMigrationsLock VALUES (1, '2027-02-20 10:00:00');
+                """;
+            command.ExecuteNonQuery();
+        }
+
+        SqliteConnection.ClearAllPools();
+        using var again = new Garden(garden.Folder);
+        Assert.Single((await again.GetAsync("/api/plants")).AsArray());
+    }
+
+    [Fact]
+    public void A_garden_is_held_by_one_and_let_go_when_that_ends()
+    {
+        using var garden = new Garden();
+        var refused = Assert.Throws<GardenUnusable>(() => GardenFolder.Hold(garden.Folder));
+        Assert.Contains("Another Gemmifer is using the garden", refused.Message, StringComparison.Ordinal);
+        garden.Stop();
+        GardenFolder.Hold(garden.Folder).Dispose();
+    }
+
+    [Fact]
+    public async Task Only_the_owner_may_read_what_is_kept()
+    {
+        using var garden = new Garden();
+        Assert.Equal(201, (int)(await garden.SendAsync(HttpMethod.Post, "/api/copies")).Status);
+        Assert.All(Directory.GetFiles(garden.Folder, "*", SearchOption.AllDirectories), f =>
+            Assert.True(
+                OperatingSystem.IsWindows()
+                    || File.GetUnixFileMode(f) == (UnixFileMode.UserRead | UnixFileMode.UserWrite),
+                f
+            )
+        );
+    }
+
+    [Fact]
+    public async Task A_copy_is_made_and_gone_back_to_while_the_garden_is_open()
+    {
+        using var garden = new Garden();
+        var id = await garden.PlantAsync("Kept");
+        var (status, copy) = await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        Assert.Equal((201, "asked"), ((int)status, (string)copy!["why"]!));
+        await garden.PlantAsync("Later");
+        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "Later" });
+        (status, copy) = await garden.SendAsync(HttpMethod.Post, $"/api/copies/{(string)copy["name"]!}/restore");
+        Assert.Equal((200, "restore"), ((int)status, (string)copy!["why"]!));
+        Assert.Equal(
+            "Kept",
+            (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!
+        );
+        Assert.Empty((await garden.GetAsync($"/api/plants/{id}/log")).AsArray());
+
+        // What was there before is a copy too, and can be gone back to in turn.
+        await garden.SendAsync(HttpMethod.Post, $"/api/copies/{(string)copy["name"]!}/restore");
+        Assert.Equal(2, (await garden.GetAsync("/api/plants")).AsArray().Count);
+        Assert.Equal(
+            404,
+            (int)(await garden.SendAsync(HttpMethod.Post, "/api/copies/..%2Fgemmifer.db/restore")).Status
+        );
+    }
+
+    [Fact]
+    public void The_last_five_copies_stay_and_the_newest_of_each_month_before()
+    {
+        var made = Enumerable
+            .Range(0, 120)
+            .Select(i => new Backup(
+                $"{i:000}.db",
+                new DateTimeOffset(2027, 3, 15, 12, 0, 0, TimeSpan.Zero).AddDays(-i),
+                1
+            ))
+            .ToArray();
+        var kept = made.Except(Backups.Surplus(made)).Select(b => b.MadeAt.ToString("MM-dd")).ToArray();
+        Assert.Equal(["03-15", "03-14", "03-13", "03-12", "03-11", "03-10", "02-28", "01-31", "12-31", "11-30"], kept);
+    }
+
+    [Fact]
+    public async Task A_damaged_file_is_put_aside_and_the_garden_goes_on_from_the_newest_sound_copy()
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        garden.Stop();
+        var file = Path.Combine(garden.Folder, GardenFolder.FileName);
+        await File.WriteAllBytesAsync(file, [.. (await File.ReadAllBytesAsync(file))[..9000]]);
+        var before = await File.ReadAllBytesAsync(file);
+
+        // A newer copy that is damaged itself is passed over.
+        await File.WriteAllTextAsync(Path.Combine(garden.Folder, "backups", "zz.db"), "nothing");
+        using (var folder = GardenFolder.Hold(garden.Folder))
+        {
+            var refused = await Assert.ThrowsAsync<GardenUnusable>(() => GardenStore.ReadyAsync(folder));
+            Assert.Contains("is damaged (it is cut short)", refused.Message, StringComparison.Ordinal);
+            Assert.Contains("--restore garden-", refused.Message, StringComparison.Ordinal);
+            Assert.Equal(before, await File.ReadAllBytesAsync(file));
+            Assert.Contains(
+                "is kept in",
+                Backups.GoOnFrom(folder, "newest", DateTimeOffset.UtcNow),
+                StringComparison.Ordinal
+            );
+        }
+
+        using var again = new Garden(garden.Folder);
+        Assert.Single((await again.GetAsync("/api/plants")).AsArray());
+        Assert.Equal(
+            before,
+            await File.ReadAllBytesAsync(Assert.Single(Directory.GetFiles(garden.Folder, "damaged-*.db")))
+        );
+    }
+
+    [Fact]
+    public void Looking_a_garden_over_says_what_is_found()
+    {
+        using var garden = new Garden(demo: true);
+        garden.Stop();
+        using var sound = new StringWriter();
+        Assert.Equal(0, Gemmifer.Server.Surveys.GardenCheck.Report(garden.Folder, sound));
+        Assert.Contains("surveys can be read", sound.ToString(), StringComparison.Ordinal);
+        using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Surveys SET Stems = '[{]' WHERE PlantId = 'demo-kiln'";
+            command.ExecuteNonQuery();
+        }
+
+        SqliteConnection.ClearAllPools();
+        using var wrong = new StringWriter();
+        Assert.Equal(2, Gemmifer.Server.Surveys.GardenCheck.Report(garden.Folder, wrong));
+        Assert.Contains("The survey of plant demo-kiln", wrong.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_file_of_an_older_make_is_copied_before_it_is_changed()
     {
         var folder = Directory.CreateTempSubdirectory("gemmifer-old-").FullName;

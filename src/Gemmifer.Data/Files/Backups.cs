@@ -56,13 +56,26 @@ public static class Backups
         }
 
         var name = now is { } at
-            ? $"{why}-{at.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}.db"
+            ? Free(folder, $"{why}-{at.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}")
             : $"{why}.db";
         var target = Path.Combine(folder.BackupFolder, name);
         Copy(folder.File, target + Unfinished);
         File.Move(target + Unfinished, target, overwrite: true);
         Prune(folder);
         return All(folder).First(b => b.Name == name);
+    }
+
+    /// <summary>A name no copy has yet: two made within a second are two.</summary>
+    private static string Free(GardenFolder folder, string name)
+    {
+        for (var n = 1; ; n++)
+        {
+            var free = n == 1 ? $"{name}.db" : string.Create(CultureInfo.InvariantCulture, $"{name}-{n}.db");
+            if (!File.Exists(Path.Combine(folder.BackupFolder, free)))
+            {
+                return free;
+            }
+        }
     }
 
     /// <summary>
@@ -133,14 +146,24 @@ public static class Backups
         }
     }
 
-    /// <summary>Replaces what is in an open garden with a copy, all or nothing.</summary>
-    public static void ReadBack(GardenFolder folder, string name)
+    /// <summary>Replaces what is in an open garden with a copy, all or nothing, and brings that up to date.</summary>
+    public static async Task ReadBackAsync(GardenFolder folder, string name, CancellationToken cancel)
     {
-        using var from = GardenInspection.Open(Path.Combine(folder.BackupFolder, name));
-        using var to = new SqliteConnection(GardenStore.ConnectionString(folder.FullName));
-        to.Open();
-        from.BackupDatabase(to);
+        using (var from = GardenInspection.Open(Path.Combine(folder.BackupFolder, name)))
+        using (var to = new SqliteConnection(GardenStore.ConnectionString(folder.FullName)))
+        {
+            to.Open();
+            from.BackupDatabase(to);
+        }
+
+        await GardenStore.CatchUpAsync(folder, cancel);
     }
+
+    /// <summary>When the garden's file was last written.</summary>
+    public static DateTimeOffset ChangedAt(GardenFolder folder) =>
+        ((string[])[folder.File, folder.File + "-wal"])
+            .Where(File.Exists)
+            .Max(f => new DateTimeOffset(File.GetLastWriteTimeUtc(f), TimeSpan.Zero));
 
     /// <summary>Which copies are taken away: all but the newest, and the newest of each month.</summary>
     public static IEnumerable<Backup> Surplus(IEnumerable<Backup> backups)

@@ -127,6 +127,10 @@ public static class GardenStore
         File.Move(fresh, folder.File);
     }
 
+    /// <summary>Brings what was read back from an older copy up to date.</summary>
+    internal static Task CatchUpAsync(GardenFolder folder, CancellationToken cancel) =>
+        BringUpToDateAsync(folder.File, AheadLog, cancel);
+
     private static async Task BringUpToDateAsync(string file, string mode, CancellationToken cancel)
     {
         await using var context = ContextOf(file);

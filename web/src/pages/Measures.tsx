@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useMeasures, useSettings } from "../app/settings";
 import { Button, Choice, Field, Input, Panel } from "../app/ui";
+import { Copies } from "./Copies";
 import { bodyLabels, type BodyMeasures, defaultBody, readLength } from "../survey/measures";
 
 const ranges: Record<keyof BodyMeasures, [number, number]> = {
@@ -97,6 +98,7 @@ export default function Measures() {
           />
         </chakra.div>
       </Panel>
+      <Copies />
     </chakra.div>
   );
 }
