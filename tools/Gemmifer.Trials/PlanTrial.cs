@@ -38,10 +38,8 @@ internal static class PlanTrial
                 catch (Exception e)
                 {
                     Interlocked.Increment(ref failed);
-                    Console.WriteLine(
-                        $"seed {s}: {e.GetType().Name}: {e.Message} "
-                            + $"{e.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("Gemmifer", StringComparison.Ordinal))?.Trim()}"
-                    );
+                    var at = e.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("Gemmifer"))?.Trim();
+                    Console.WriteLine($"seed {s}: {e.GetType().Name}: {e.Message} {at}");
                 }
 
                 var took = Stopwatch.GetElapsedTime(started).TotalSeconds;
