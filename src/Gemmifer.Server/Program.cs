@@ -78,7 +78,8 @@ builder.Services.AddSingleton(_ => folder);
 builder.Services.AddDbContext<GardenContext>(options =>
     options.UseSqlite(GardenStore.ConnectionString(folder.FullName))
 );
-builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<GardenClock>();
+builder.Services.AddSingleton<TimeProvider>(services => services.GetRequiredService<GardenClock>());
 builder.Services.AddScoped<PlantSurveys>();
 builder.Services.AddScoped<WorkStore>();
 builder.Services.AddSingleton<PlanMaker>();
@@ -132,13 +133,15 @@ app.UseGuard();
 
 // The folder is let go when the application ends.
 _ = app.Services.GetRequiredService<GardenFolder>();
-if (!arguments.Empty)
+await using (var scope = app.Services.CreateAsyncScope())
 {
-    await using var scope = app.Services.CreateAsyncScope();
-    await DemoGarden.PlantAsync(
-        scope.ServiceProvider.GetRequiredService<GardenContext>(),
-        scope.ServiceProvider.GetRequiredService<TimeProvider>()
-    );
+    var garden = scope.ServiceProvider.GetRequiredService<GardenContext>();
+    var settings = await SettingsEndpoints.LoadAsync(garden, CancellationToken.None);
+    app.Services.GetRequiredService<GardenClock>().Set(settings.Settings.Place.TimeZone);
+    if (!arguments.Empty)
+    {
+        await DemoGarden.PlantAsync(garden, scope.ServiceProvider.GetRequiredService<TimeProvider>());
+    }
 }
 
 app.MapOpenApi("/openapi/v1.json");

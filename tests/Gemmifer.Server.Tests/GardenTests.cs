@@ -196,6 +196,29 @@ public sealed class GardenTests : IDisposable
     }
 
     [Fact]
+    public async Task Days_begin_at_midnight_where_the_garden_is()
+    {
+        using var garden = new Garden();
+        var id = await garden.PlantAsync();
+        await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "Bud break" });
+        async Task<TimeSpan> Shown() =>
+            ((DateTimeOffset)(await garden.GetAsync($"/api/plants/{id}/log"))[0]!["at"]!).Offset;
+        var settings = (await garden.GetAsync("/api/settings"))["settings"]!.DeepClone();
+
+        // Zones without a summer time; their hours are those of the IANA time zone database.
+        foreach (var (zone, hours, seen) in new[] { ("Pacific/Kiritimati", 14, 0), ("Pacific/Pago_Pago", -11, 1) })
+        {
+            settings["place"]!["timeZone"] = zone;
+            var (status, _) = await garden.SendAsync(HttpMethod.Put, "/api/settings", settings, seen);
+            Assert.Equal((200, hours), ((int)status, (int)(await Shown()).TotalHours));
+        }
+
+        settings["place"]!["timeZone"] = "Nowhere/Else";
+        var (refused, body) = await garden.SendAsync(HttpMethod.Put, "/api/settings", settings, 2);
+        Assert.Equal((422, "/place/timeZone"), ((int)refused, (string)body!["errors"]![0]!["path"]!));
+    }
+
+    [Fact]
     public async Task Notes_go_into_the_log_and_empty_ones_do_not()
     {
         var id = await _garden.PlantAsync();

@@ -31,6 +31,12 @@ public sealed class Faults(ILogger<Faults> logger) : IExceptionHandler
             return Problems.OfStatus(bad.StatusCode);
         }
 
+        if (exception is LineIsFullException)
+        {
+            context.Response.Headers.RetryAfter = "5";
+            return Problems.Of(429, "busy", "Many plans are being made. Try again in a few seconds.");
+        }
+
         // Codes of SQLite: busy, locked; read-only, input and output, full, cannot open; corrupt, no database.
         switch ((exception as SqliteException ?? exception.InnerException as SqliteException)?.SqliteErrorCode)
         {

@@ -20,15 +20,20 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
 {
     private const int LongestLine = 24;
 
+    /// <summary>The gardener's own plants do not wait behind what others send to be planned.</summary>
+    private readonly ConcurrencyLimiter _line = NewLine(),
+        _own = NewLine();
+
     /// <summary>One core is left to everything else.</summary>
-    private readonly ConcurrencyLimiter _line = new(
-        new ConcurrencyLimiterOptions
-        {
-            PermitLimit = Math.Max(1, Environment.ProcessorCount - 1),
-            QueueLimit = LongestLine,
-            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
-        }
-    );
+    private static ConcurrencyLimiter NewLine() =>
+        new(
+            new ConcurrencyLimiterOptions
+            {
+                PermitLimit = Math.Max(1, Environment.ProcessorCount - 1),
+                QueueLimit = LongestLine,
+                QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+            }
+        );
 
     /// <summary>Plans a survey.</summary>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
@@ -65,30 +70,30 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
     }
 
     /// <summary>Waits for a place in the line; the place is given back when what is returned is disposed.</summary>
-    /// <returns>Null where the line is full.</returns>
-    public async Task<RateLimitLease?> WaitAsync(CancellationToken cancel)
+    /// <exception cref="LineIsFullException">The line is full.</exception>
+    public Task<RateLimitLease> WaitAsync(CancellationToken cancel) => WaitAsync(_line, cancel);
+
+    /// <summary>The same for a plant of the garden itself.</summary>
+    /// <exception cref="LineIsFullException">The line is full.</exception>
+    public Task<RateLimitLease> WaitForOwnAsync(CancellationToken cancel) => WaitAsync(_own, cancel);
+
+    private static async Task<RateLimitLease> WaitAsync(ConcurrencyLimiter line, CancellationToken cancel)
     {
-        var lease = await _line.AcquireAsync(1, cancel);
+        var lease = await line.AcquireAsync(1, cancel);
         if (lease.IsAcquired)
         {
             return lease;
         }
 
         lease.Dispose();
-        return null;
-    }
-
-    /// <summary>429: so many plans wait that another would wait too long.</summary>
-    public static IResult LineIsFull(HttpResponse response)
-    {
-        response.Headers.RetryAfter = "5";
-        return Problems.Of(429, "busy", "Many plans are being made. Try again in a few seconds.");
+        throw new LineIsFullException();
     }
 
     /// <inheritdoc/>
     public async ValueTask DisposeAsync()
     {
         await _line.DisposeAsync();
+        await _own.DisposeAsync();
         GC.SuppressFinalize(this);
     }
 }

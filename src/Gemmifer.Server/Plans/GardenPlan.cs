@@ -154,7 +154,11 @@ public static class GardenPlan
             await Parallel.ForAsync(
                 0,
                 plants.Count,
-                new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
+                new ParallelOptions
+                {
+                    CancellationToken = cancel,
+                    MaxDegreeOfParallelism = Math.Max(1, Environment.ProcessorCount - 1),
+                },
                 (i, _) =>
                 {
                     var plant = plants[i];

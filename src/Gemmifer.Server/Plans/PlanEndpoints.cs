@@ -41,9 +41,9 @@ public static class PlanEndpoints
         app.MapGet("/api/schools", SchoolsAsync).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
     }
 
-    private static async Task<IResult> PlanAsync(HttpContext http, PlanMaker planner, CancellationToken cancel)
+    private static async Task<IResult> PlanAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(http.Request, cancel, RequestBody.PlannedDepth);
+        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
         if (error is not null)
         {
             return error;
@@ -61,12 +61,10 @@ public static class PlanEndpoints
             }
 
             using var place = await planner.WaitAsync(cancel);
-            return place is null
-                ? PlanMaker.LineIsFull(http.Response)
-                : Results.Bytes(
-                    await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
-                    Json
-                );
+            return Results.Bytes(
+                await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
+                Json
+            );
         }
     }
 

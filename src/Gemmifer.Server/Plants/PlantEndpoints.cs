@@ -125,7 +125,9 @@ public static class PlantEndpoints
                         steps,
                         from,
                         to,
-                        last is { } at ? DateOnly.FromDateTime(at.DateTime) : null,
+                        last is { } at
+                            ? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, clock.LocalTimeZone).DateTime)
+                            : null,
                         JsonDocument.Parse(latest?.Stems ?? "[]").RootElement,
                         latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null
                     );

@@ -39,7 +39,9 @@ public sealed record BodyMeasures(
 );
 
 /// <summary>Where the garden is. Frost days as month and day.</summary>
-public sealed record GardenPlace(Hemisphere Hemisphere, string LastFrost, string FirstFrost)
+/// <param name="TimeZone">Where days begin, by its name in the IANA time zone database; null for that of this
+/// machine.</param>
+public sealed record GardenPlace(Hemisphere Hemisphere, string LastFrost, string FirstFrost, string? TimeZone = null)
 {
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
@@ -97,7 +99,12 @@ public static class SettingsEndpoints
             : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, PlanJson.Web)!);
     }
 
-    private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
+    private static async Task<IResult> PutAsync(
+        HttpRequest request,
+        GardenContext garden,
+        GardenClock clock,
+        CancellationToken cancel
+    )
     {
         if (RequestBody.Revision(request) is not { } seen)
         {
@@ -146,6 +153,7 @@ public static class SettingsEndpoints
                 return Problems.Conflict(row.Revision);
             }
 
+            clock.Set(settings.Place.TimeZone);
             return Results.Ok(new SettingsView(row.Revision, settings));
         }
     }
@@ -181,9 +189,21 @@ public static class SettingsEndpoints
             new GardenPlace(
                 place.Choice<Hemisphere>("hemisphere") ?? d.Hemisphere,
                 Frost(place, "lastFrost") ?? d.LastFrost,
-                Frost(place, "firstFrost") ?? d.FirstFrost
+                Frost(place, "firstFrost") ?? d.FirstFrost,
+                Zone(place)
             )
         );
+    }
+
+    private static string? Zone(FieldReader f)
+    {
+        var zone = f.Text("timeZone", 60);
+        if (zone is not null && !GardenClock.Find(zone, out _))
+        {
+            f.Error(f.At("timeZone"), "unknown", $"'{zone}' is no time zone that is known here.");
+        }
+
+        return zone;
     }
 
     private static string? Frost(FieldReader f, string name) =>

@@ -286,7 +286,12 @@ public static class WorkEndpoints
         : seen != open.Revision ? Problems.NotAsSeen()
         : await change(open);
 
-    private static async Task<IResult> LogAsync(string id, GardenContext garden, CancellationToken cancel)
+    private static async Task<IResult> LogAsync(
+        string id,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is null)
         {
@@ -299,7 +304,7 @@ public static class WorkEndpoints
             .OrderByDescending(l => l.At)
             .ThenByDescending(l => l.Id)
             .ToListAsync(cancel);
-        return Results.Ok(log.Select(WorkStore.ViewOf).ToArray());
+        return Results.Ok(log.Select(l => WorkStore.ViewOf(l, clock)).ToArray());
     }
 
     private static Task<IResult> NoteAsync(
@@ -378,7 +383,7 @@ public static class WorkEndpoints
                 return Problems.Invalid(f.Errors);
             }
 
-            return Results.Created($"/api/plants/{id}/log", WorkStore.ViewOf(await store.KeepAsync(record, cancel)));
+            return Results.Created($"/api/plants/{id}/log", store.ViewOf(await store.KeepAsync(record, cancel)));
         }
     }
 }

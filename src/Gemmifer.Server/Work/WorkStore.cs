@@ -27,7 +27,8 @@ public sealed record OpenWork(
     JsonObject Survey,
     IReadOnlyList<LogRecord> Lines,
     WorkState? State,
-    string? Fault
+    string? Fault,
+    TimeProvider Clock
 )
 {
     private string? _revision;
@@ -56,7 +57,7 @@ public sealed record OpenWork(
             JsonSerializer.SerializeToElement(State?.Document ?? Survey),
             State?.Plan,
             [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step, Marks.Of(p.Step)))],
-            [.. Steps.Select(WorkStore.ViewOf)],
+            [.. Steps.Select(l => WorkStore.ViewOf(l, Clock))],
             changes,
             Fault,
             Revision
@@ -84,10 +85,10 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             )
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
-        return With(plant, now.Season, now.Record.Visit, now.Document, log, cancel);
+        return await WithAsync(plant, now.Season, now.Record.Visit, now.Document, log, cancel);
     }
 
-    private OpenWork With(
+    private async Task<OpenWork> WithAsync(
         PlantRecord plant,
         int season,
         int visit,
@@ -97,8 +98,9 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     )
     {
         StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep())];
+        using var place = await planner.WaitForOwnAsync(cancel);
         var (state, fault) = WorkState.Of(planner, survey, done, PlanDetail.Full, cancel);
-        return new OpenWork(plant, season, visit, survey, lines, state, fault);
+        return new OpenWork(plant, season, visit, survey, lines, state, fault, clock);
     }
 
     /// <summary>
@@ -127,7 +129,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     private async Task<OpenWork?> FollowAsync(OpenWork open, LogRecord[] lines, CancellationToken cancel)
     {
         open.Plant.WorkRevision++;
-        var now = With(open.Plant, open.Season, open.Visit, open.Survey, lines, cancel);
+        var now = await WithAsync(open.Plant, open.Season, open.Visit, open.Survey, lines, cancel);
         await Visits.FollowAsync(garden, now, cancel);
         try
         {
@@ -184,11 +186,14 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
                 .FirstOrDefaultAsync(l => l.PlantId == record.PlantId && l.Key == record.Key, cancel);
 
     /// <summary>A log line as people see it.</summary>
-    public static LogView ViewOf(LogRecord l) =>
+    public LogView ViewOf(LogRecord l) => ViewOf(l, clock);
+
+    /// <summary>A log line as people see it, at the time the garden's clock shows.</summary>
+    public static LogView ViewOf(LogRecord l, TimeProvider clock) =>
         new(
             l.Id,
             l.Season,
-            l.At,
+            TimeZoneInfo.ConvertTime(l.At, clock.LocalTimeZone),
             l.Kind,
             l.Text,
             MeasuresOf(l.Measures),

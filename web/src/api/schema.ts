@@ -561,6 +561,11 @@ export interface components {
             hemisphere: components["schemas"]["Hemisphere"];
             lastFrost: string;
             firstFrost: string;
+            /**
+             * @description Where days begin, by its name in the IANA time zone database; null for that of this
+             *         machine.
+             */
+            timeZone?: null | string;
         };
         /** @description One line of the whole garden's plan. */
         GardenPlanLine: {

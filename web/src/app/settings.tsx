@@ -18,7 +18,7 @@ const fallback: Settings = {
   units: "metric",
   theme: "auto",
   body: defaultBody,
-  place: { hemisphere: "north", lastFrost: "04-15", firstFrost: "10-20" },
+  place: { hemisphere: "north", lastFrost: "04-15", firstFrost: "10-20", timeZone: null },
 };
 
 const Context = createContext<SettingsInUse>({ settings: fallback, save: () => {}, error: null });

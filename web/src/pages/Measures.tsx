@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useMeasures, useSettings } from "../app/settings";
-import { Button, Choice, Field, Input, Panel } from "../app/ui";
+import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Copies } from "./Copies";
 import { bodyLabels, type BodyMeasures, defaultBody, readLength } from "../survey/measures";
 
@@ -96,6 +96,10 @@ export default function Measures() {
             value={settings.place.firstFrost}
             onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
           />
+          <Zone
+            value={settings.place.timeZone ?? null}
+            onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
+          />
         </chakra.div>
       </Panel>
       <Copies />
@@ -128,6 +132,24 @@ function One({ name }: { name: keyof BodyMeasures }) {
         onBlur={commit}
         onKeyDown={(e) => e.key === "Enter" && commit()}
       />
+    </Field>
+  );
+}
+
+/** Where days begin; the zone of this device stands first. */
+function Zone(props: { value: string | null; onChange: (value: string | null) => void }) {
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const all = [...new Set([here, ...(props.value ? [props.value] : []), ...Intl.supportedValuesOf("timeZone")])];
+  return (
+    <Field label="A day begins at midnight in">
+      <Select value={props.value ?? ""} onChange={(e) => props.onChange(e.target.value || null)}>
+        <option value="">the zone of the garden's computer</option>
+        {all.map((z) => (
+          <option key={z} value={z}>
+            {z.replaceAll("_", " ")}
+          </option>
+        ))}
+      </Select>
     </Field>
   );
 }
