@@ -196,6 +196,21 @@ public sealed class GardenTests : IDisposable
     }
 
     [Fact]
+    public async Task A_plant_can_be_sent_back_as_it_was_read()
+    {
+        using var garden = new Garden(demo: true);
+        var plant = await garden.GetAsync("/api/plants/demo-row-unknown");
+        plant["kind"] = "raspberry.fall";
+        var (status, body) = await garden.SendAsync(
+            HttpMethod.Put,
+            "/api/plants/demo-row-unknown",
+            plant,
+            (int)plant["revision"]!
+        );
+        Assert.Equal((200, "demo-row-unknown"), ((int)status, (string)body!["id"]!));
+    }
+
+    [Fact]
     public async Task Days_begin_at_midnight_where_the_garden_is()
     {
         using var garden = new Garden();

@@ -3,7 +3,9 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Data.Files;
 using Gemmifer.Server.Planning;
+using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 
@@ -135,6 +137,39 @@ public sealed class OneBadPlantTests
             Assert.Equal("""{"system":"cordon"}""", vine.ToJsonString());
             await AllAnswerAsync(garden, id);
         }
+    }
+
+    /// <summary>As an older make could store it: the lists and the whole garden's plan go on without it.</summary>
+    [Theory]
+    [InlineData("[{]")]
+    [InlineData("{}")]
+    [InlineData(
+        "[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[[1]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]]"
+    )]
+    public async Task A_survey_that_cannot_be_read_harms_no_other_plant(string stems)
+    {
+        using var garden = new Garden();
+        var (bad, good) = (await garden.PlantAsync("Bad"), await garden.PlantAsync("Good"));
+        foreach (var id in (string[])[bad, good])
+        {
+            await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Garden.Survey(Garden.Cane("A", 1)), 0);
+        }
+
+        await using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Surveys SET Stems = $stems WHERE PlantId = $id";
+            command.Parameters.AddWithValue("$stems", stems);
+            command.Parameters.AddWithValue("$id", bad);
+            await command.ExecuteNonQueryAsync();
+        }
+
+        Assert.Equal(2, (await garden.GetAsync("/api/plants")).AsArray().Count);
+        var lines = (await garden.Client.GetStringAsync("/api/garden/plan")).Trim().Split('\n').Skip(1).ToArray();
+        Assert.Equal(2, lines.Length);
+        Assert.Contains(lines, l => (string)JsonNode.Parse(l)!["state"]! == "planned");
+        Assert.NotNull((await garden.GetAsync($"/api/plants/{good}/work"))["plan"]);
     }
 
     [Fact]

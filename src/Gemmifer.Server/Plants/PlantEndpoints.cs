@@ -128,12 +128,26 @@ public static class PlantEndpoints
                         last is { } at
                             ? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, clock.LocalTimeZone).DateTime)
                             : null,
-                        JsonDocument.Parse(latest?.Stems ?? "[]").RootElement,
-                        latest?.Row is { } row ? JsonDocument.Parse(row).RootElement : null
+                        Drawn(latest?.Stems) ?? JsonElement.Parse("[]"),
+                        Drawn(latest?.Row)
                     );
                 })
                 .ToArray()
         );
+    }
+
+    /// <summary>What a small drawing is made of; null where there is nothing, or nothing that can be read.</summary>
+    private static JsonElement? Drawn(string? json)
+    {
+        try
+        {
+            return json is null ? null : JsonElement.Parse(json);
+        }
+        catch (JsonException)
+        {
+            // One plant without its drawing, not a garden without its list.
+            return null;
+        }
     }
 
     private static async Task<IResult> GetAsync(string id, GardenContext garden, CancellationToken cancel) =>
@@ -281,7 +295,8 @@ public static class PlantEndpoints
             var f = new FieldReader(document!.RootElement, "", errors);
             f.Require("name");
             f.Require("kind");
-            var id = RequestBody.OwnId(f);
+            // Only what is added has an id of the page's making; a plant that is sent back has its own.
+            var id = record.Name.Length == 0 ? RequestBody.OwnId(f) : null;
             var name = f.Text("name", 80)?.Trim();
             if (name is "")
             {
@@ -302,7 +317,7 @@ public static class PlantEndpoints
                 return Problems.Invalid(errors);
             }
 
-            record.Id = record.Revision == 1 && record.Name == "" ? id ?? record.Id : record.Id;
+            record.Id = id ?? record.Id;
             (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
                 name!,
                 kind!,

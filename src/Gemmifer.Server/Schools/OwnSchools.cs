@@ -412,7 +412,8 @@ public static class OwnSchools
             f.Require("name");
             f.Require("base");
             f.Require("set");
-            var id = RequestBody.OwnId(f);
+            // Only what is added has an id of the page's making.
+            var id = record.Name.Length == 0 ? RequestBody.OwnId(f) : null;
             var name = f.Text("name", 80)?.Trim();
             if (name is "")
             {
@@ -437,7 +438,7 @@ public static class OwnSchools
                 return Problems.Invalid(errors, "This school cannot be stored as it is.");
             }
 
-            record.Id = record.Name == "" ? id ?? record.Id : record.Id;
+            record.Id = id ?? record.Id;
             (record.Name, record.Base) = (name!, from!);
             return null;
         }
