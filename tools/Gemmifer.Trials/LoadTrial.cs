@@ -78,7 +78,8 @@ internal static class LoadTrial
                     + $"{times[times.Count / 2]:0} ms, slowest {times[^1]:0} ms; memory {most / 1e6:0} MB; stopped "
                     + $"in {stopped.TotalSeconds:0.00} s"
             );
-            // Times are for reading; what must hold is that some were told to come back, and that all others were answered.
+            // Times are for reading; what must hold is that some were told to come back, and that all others were
+            // answered.
             ok = refused > 0 && most < 500_000_000;
         }
 
