@@ -1,5 +1,7 @@
+using Gemmifer.Data;
 using Gemmifer.Data.Files;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Settings;
 
 namespace Gemmifer.Server.Copies;
 
@@ -36,6 +38,8 @@ public static class CopyEndpoints
     private static async Task<IResult> RestoreAsync(
         string name,
         GardenFolder folder,
+        GardenContext garden,
+        GardenClock zone,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -51,12 +55,15 @@ public static class CopyEndpoints
                 409,
                 "damaged",
                 "This copy is not sound.",
-                "The garden is as it was; choose another " + "copy."
+                "The garden is as it was; choose another copy."
             );
         }
 
         var before = Backups.Make(folder, BeforeRestore, clock.GetUtcNow());
         await Backups.ReadBackAsync(folder, name, cancel);
+
+        // The place came back with the rest.
+        zone.Set((await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place.TimeZone);
         return Results.Ok(ViewOf(before));
     }
 

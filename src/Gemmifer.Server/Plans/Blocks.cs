@@ -267,7 +267,7 @@ public static class Blocks
             {
                 await garden.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException e) when (PlantEndpoints.Doubled(e))
+            catch (DbUpdateException e) when (Saving.Doubled(e))
             {
                 // The same row, sent twice at the same moment.
                 return Results.Ok((await ViewAsync(garden, planner, clock, place, cancel)).Single());

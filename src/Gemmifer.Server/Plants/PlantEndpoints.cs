@@ -184,7 +184,7 @@ public static class PlantEndpoints
         {
             await garden.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException e) when (Doubled(e))
+        catch (DbUpdateException e) when (Saving.Doubled(e))
         {
             // The same plant, sent twice at the same moment.
             return Results.Ok(ViewOf(record));
@@ -192,10 +192,6 @@ public static class PlantEndpoints
 
         return Results.Created($"/api/plants/{record.Id}", ViewOf(record));
     }
-
-    /// <summary>Whether what was to be stored is there already.</summary>
-    public static bool Doubled(DbUpdateException e) =>
-        e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 };
 
     private static async Task<IResult> PutAsync(
         string id,

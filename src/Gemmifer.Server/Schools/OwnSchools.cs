@@ -287,8 +287,7 @@ public static class OwnSchools
         {
             await garden.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException e)
-            when (e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 })
+        catch (DbUpdateException e) when (Saving.Doubled(e))
         {
             // The same school, sent twice at the same moment.
             return Results.Ok(ViewOf(record.Base, record));

@@ -145,10 +145,7 @@ public static class SettingsEndpoints
             {
                 await garden.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException e)
-                when (e is DbUpdateConcurrencyException
-                    || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 }
-                )
+            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Saving.Doubled(e))
             {
                 return Problems.Conflict(row.Revision);
             }

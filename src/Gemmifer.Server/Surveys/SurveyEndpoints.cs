@@ -168,10 +168,7 @@ public static class SurveyEndpoints
             {
                 await garden.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException e)
-                when (e is DbUpdateConcurrencyException
-                    || e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 }
-                )
+            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Saving.Doubled(e))
             {
                 // Another tab saved between our look and our save, or made the season's first survey.
                 return Problems.Conflict(revision + 1);

@@ -8,6 +8,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Surveys;
@@ -135,17 +136,13 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         {
             await garden.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Doubled(e))
+        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Saving.Doubled(e))
         {
             return null;
         }
 
         return now;
     }
-
-    /// <summary>Whether what was to be stored is there already.</summary>
-    public static bool Doubled(DbUpdateException e) =>
-        e.InnerException is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 19 };
 
     /// <summary>The season that is on.</summary>
     public async Task<int> SeasonAsync(CancellationToken cancel) =>
@@ -170,7 +167,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             await garden.SaveChangesAsync(cancel);
             return record;
         }
-        catch (DbUpdateException e) when (Doubled(e))
+        catch (DbUpdateException e) when (Saving.Doubled(e))
         {
             garden.Entry(record).State = EntityState.Detached;
             return await StoredAsync(record, cancel)

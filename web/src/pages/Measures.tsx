@@ -136,14 +136,14 @@ function One({ name }: { name: keyof BodyMeasures }) {
   );
 }
 
-/** Where days begin; the zone of this device stands first. */
+/** Where days begin: as the computer that keeps the garden has it, or a zone; that of this device stands first. */
 function Zone(props: { value: string | null; onChange: (value: string | null) => void }) {
   const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const all = [...new Set([here, ...(props.value ? [props.value] : []), ...Intl.supportedValuesOf("timeZone")])];
   return (
-    <Field label="A day begins at midnight in">
+    <Field label="Time zone">
       <Select value={props.value ?? ""} onChange={(e) => props.onChange(e.target.value || null)}>
-        <option value="">the zone of the garden's computer</option>
+        <option value="">as the computer</option>
         {all.map((z) => (
           <option key={z} value={z}>
             {z.replaceAll("_", " ")}
