@@ -1,7 +1,9 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
+using Gemmifer.Data;
 using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Tests;
 
@@ -211,6 +213,46 @@ public sealed class StoreTests
         {
             SqliteConnection.ClearAllPools();
             Directory.Delete(folder, true);
+        }
+    }
+
+    [Fact]
+    public async Task An_upgrade_broken_off_half_way_leaves_one_copy_of_what_the_older_make_left()
+    {
+        var path = Directory.CreateTempSubdirectory("gemmifer-half-").FullName;
+        try
+        {
+            async Task MigrateAsync(string migration)
+            {
+                await using var context = new GardenContext(
+                    new DbContextOptionsBuilder<GardenContext>().UseSqlite(GardenStore.ConnectionString(path)).Options
+                );
+                await context.Database.MigrateAsync(migration, TestContext.Current.CancellationToken);
+                SqliteConnection.ClearAllPools();
+            }
+
+            string[] Copies() => Directory.GetFiles(Path.Combine(path, "backups"));
+            await MigrateAsync("20261125112953_Supports");
+            using var folder = GardenFolder.Hold(path);
+            await GardenStore.ReadyAsync(folder, TestContext.Current.CancellationToken);
+            var copy = Assert.Single(Copies());
+
+            // As a start leaves it that is killed between two steps, twice.
+            foreach (var step in (string[])["20261125144956_VinesAndRows", "20261125160557_Rain"])
+            {
+                SqliteConnection.ClearAllPools();
+                File.Delete(folder.File);
+                File.Copy(copy, folder.File);
+                await MigrateAsync(step);
+                await GardenStore.ReadyAsync(folder, TestContext.Current.CancellationToken);
+                Assert.Equal(copy, Assert.Single(Copies()));
+                Assert.Equal(3, GardenInspection.Look(copy, GardenStore.Known).Applied.Count);
+            }
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(path, true);
         }
     }
 

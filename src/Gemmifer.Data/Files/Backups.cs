@@ -192,6 +192,11 @@ public static class Backups
             );
             to.Open();
             from.BackupDatabase(to);
+
+            // A copy is one file, and looking at it leaves none beside it.
+            using var command = to.CreateCommand();
+            command.CommandText = GardenStore.OneFile;
+            command.ExecuteNonQuery();
         }
         catch
         {

@@ -9,8 +9,10 @@ public static class GardenStore
 {
     private const int NoRoom = 13;
 
-    private const string AheadLog = "PRAGMA journal_mode=WAL;",
-        OneFile = "PRAGMA journal_mode=DELETE;";
+    private const string AheadLog = "PRAGMA journal_mode=WAL;";
+
+    /// <summary>Keeps a file whole by itself, without a log beside it.</summary>
+    internal const string OneFile = "PRAGMA journal_mode=DELETE;";
 
     /// <summary>Connection string for a data folder. A second writer waits up to 30 seconds.</summary>
     public static string ConnectionString(string folder) => ConnectionTo(Path.Combine(folder, GardenFolder.FileName));
@@ -55,8 +57,7 @@ public static class GardenStore
                     return null;
                 case FileState.Sound:
                     GardenFolder.ForOwner(folder.File);
-                    var pending = Known.Except(found.Applied).FirstOrDefault();
-                    var copy = pending is null ? null : Backups.Make(folder, $"before-{pending}", null).Name;
+                    var copy = Known.Except(found.Applied).Any() ? BeforeUpgrade(folder, found) : null;
                     await BringUpToDateAsync(folder.File, AheadLog, cancel);
                     return copy;
                 default:
@@ -78,6 +79,19 @@ public static class GardenStore
                 e
             );
         }
+    }
+
+    /// <summary>
+    /// The one copy of this upgrade. Where an earlier try was broken off half way, what it copied is the garden as the
+    /// older version left it: that stays.
+    /// </summary>
+    private static string BeforeUpgrade(GardenFolder folder, Inspection found)
+    {
+        var name = $"before-{Known.Last()}";
+        var earlier = GardenInspection.Look(Path.Combine(folder.BackupFolder, name + ".db"), Known);
+        return earlier.State == FileState.Sound && earlier.Applied.Count < found.Applied.Count
+            ? name + ".db"
+            : Backups.Make(folder, name, null).Name;
     }
 
     /// <summary>What is said of a file that cannot be used, and what to do.</summary>
