@@ -23,6 +23,35 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess)
+    {
+        KeepOrder();
+        return base.SaveChanges(acceptAllChangesOnSuccess);
+    }
+
+    /// <inheritdoc/>
+    public override Task<int> SaveChangesAsync(
+        bool acceptAllChangesOnSuccess,
+        CancellationToken cancellationToken = default
+    )
+    {
+        KeepOrder();
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    private void KeepOrder()
+    {
+        foreach (
+            var plant in ChangeTracker
+                .Entries<PlantRecord>()
+                .Where(e => e.State is EntityState.Added or EntityState.Modified)
+        )
+        {
+            PlantOrder.Keep(plant.Entity);
+        }
+    }
+
+    /// <inheritdoc/>
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
         // SQLite orders text; ticks keep moments sortable.
@@ -45,6 +74,9 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             plant.HasKey(p => p.Id);
             plant.Property(p => p.Revision).IsConcurrencyToken();
             plant.Property(p => p.WorkRevision).IsConcurrencyToken();
+            plant.Property(p => p.SortKey).HasDefaultValue("");
+            plant.Property(p => p.SearchText).HasDefaultValue("");
+            plant.HasIndex(p => new { p.SortKey, p.Id }).HasFilter("RemovedAt IS NULL");
             plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Visits).WithOne().HasForeignKey(v => v.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
@@ -54,13 +86,31 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             survey.ToTable("Surveys");
             survey.Property(s => s.Revision).IsConcurrencyToken();
             survey.Property(s => s.Visit).HasDefaultValue(1);
+            survey.Property(s => s.Looked).HasComputedColumnSql("Stems <> '[]' OR Row IS NOT NULL", stored: false);
             survey.HasIndex(s => new { s.PlantId, s.Season }).IsUnique();
+
+            // What the lists ask of a survey, without reading its stems.
+            survey.HasIndex(s => new
+            {
+                s.Season,
+                s.PlantId,
+                s.Visit,
+                s.Looked,
+            });
         });
         modelBuilder.Entity<LogRecord>(log =>
         {
             log.ToTable("Log");
             log.Property(l => l.Visit).HasDefaultValue(1);
-            log.HasIndex(l => new { l.PlantId, l.Season });
+
+            // What the lists ask of a log, without reading its lines.
+            log.HasIndex(l => new
+            {
+                l.Season,
+                l.PlantId,
+                l.Visit,
+                l.Kind,
+            });
             log.HasIndex(l => new { l.PlantId, l.Key }).IsUnique();
         });
         modelBuilder.Entity<VisitRecord>(visit =>

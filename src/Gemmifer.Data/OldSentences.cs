@@ -15,9 +15,6 @@ namespace Gemmifer.Data;
 /// </summary>
 public static partial class OldSentences
 {
-    /// <summary>Version of the file's contents from which on every sentence of a plan has its measures.</summary>
-    private const int Told = 1;
-
     /// <summary>The measures of a sentence of a plan, as JSON; null where there are none.</summary>
     public static string? MeasuresOf(string text)
     {
@@ -25,20 +22,9 @@ public static partial class OldSentences
         return measures.Length == 0 ? null : JsonSerializer.Serialize(measures, PartJson.Options);
     }
 
-    /// <summary>Gives the stored sentences their measures, all or none; does nothing the next time.</summary>
+    /// <summary>Gives the stored sentences their measures.</summary>
     internal static async Task TellAsync(GardenContext garden, CancellationToken cancel)
     {
-        // SQLite keeps a number for the application in the file itself; it is set together with what it stands for.
-        if (
-            await garden
-                .Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version")
-                .SingleAsync(cancel) >= Told
-        )
-        {
-            return;
-        }
-
-        await using var together = await garden.Database.BeginTransactionAsync(cancel);
         await foreach (
             var line in garden
                 .Log.Where(l => l.Measures == null && l.Kind == LogKind.Step)
@@ -55,11 +41,6 @@ public static partial class OldSentences
         {
             visit.Measures = MeasuresOf(visit.Text);
         }
-
-        await garden.SaveChangesAsync(cancel);
-        await garden.Database.ExecuteSqlAsync($"PRAGMA user_version = 1", cancel);
-        await together.CommitAsync(cancel);
-        garden.ChangeTracker.Clear();
     }
 
     private static Measure? Read(Match match)

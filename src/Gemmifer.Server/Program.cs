@@ -34,7 +34,9 @@ try
         Console.WriteLine(Backups.GoOnFrom(folder, wanted, TimeProvider.System.GetUtcNow()));
     }
 
-    if (await GardenStore.ReadyAsync(folder) is { } copy)
+    // The file is looked over on one core while the other gets ready to work with it.
+    _ = Task.Run(GardenStore.Prepare);
+    if (await Task.Run(() => GardenStore.ReadyAsync(folder)) is { } copy)
     {
         Console.WriteLine($"Copied the garden to {copy} before bringing it up to date.");
     }
@@ -146,6 +148,7 @@ await using (var scope = app.Services.CreateAsyncScope())
 
 app.MapOpenApi("/openapi/v1.json");
 app.MapPlans();
+app.MapPlantList();
 app.MapPlants();
 app.MapOwnSchools();
 app.MapSurveys();
@@ -185,7 +188,21 @@ app.Use(
 );
 app.UseStaticFiles(files);
 
-app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}"));
+app.Lifetime.ApplicationStarted.Register(() =>
+{
+    Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}");
+
+    // What the first screen asks is asked once before, so that the gardener does not wait for the compiler.
+    _ = Task.Run(async () =>
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        await PlantList.NowOfAsync(
+            scope.ServiceProvider.GetRequiredService<GardenContext>(),
+            scope.ServiceProvider.GetRequiredService<TimeProvider>(),
+            app.Lifetime.ApplicationStopping
+        );
+    });
+});
 try
 {
     await app.RunAsync();

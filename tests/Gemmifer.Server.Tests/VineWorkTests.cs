@@ -1,7 +1,9 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Gemmifer.Data;
 using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Tests;
 
@@ -576,17 +578,14 @@ public sealed class VineWorkTests : IDisposable
         }
 
         SqliteConnection.ClearAllPools();
-        using (var connection = new SqliteConnection(GardenStore.ConnectionString(_folder)))
+        await using (
+            var older = new GardenContext(
+                new DbContextOptionsBuilder<GardenContext>().UseSqlite(GardenStore.ConnectionString(_folder)).Options
+            )
+        )
         {
-            connection.Open();
-            using var command = connection.CreateCommand();
-            command.CommandText =
-                "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_VinesAndRows' OR MigrationId LIKE "
-                + "'%_Rain'; DROP TABLE Visits; "
-                + "ALTER TABLE Surveys DROP COLUMN Row; ALTER TABLE Surveys DROP COLUMN Vine; "
-                + "ALTER TABLE Surveys DROP COLUMN Visit; ALTER TABLE Surveys DROP COLUMN Rain; "
-                + "ALTER TABLE Log DROP COLUMN Grams; ALTER TABLE Log DROP COLUMN Visit;";
-            command.ExecuteNonQuery();
+            await older.Database.MigrateAsync("20261125112953_Supports", TestContext.Current.CancellationToken);
+            await older.Database.ExecuteSqlRawAsync("PRAGMA user_version = 0", TestContext.Current.CancellationToken);
         }
 
         SqliteConnection.ClearAllPools();

@@ -6,6 +6,7 @@ using Gemmifer.Trials;
 //   plans [COUNT] [SEED]         plans legal surveys at their edges and looks for one that fails
 //   requests [COUNT] [SEED]      sends bodies that are wrong in every way
 //   load                         fifty slow plans at once, and ordinary requests beside them
+//   garden FOLDER [PLANTS]       makes a big garden in a folder
 //   faults                       starts it on files, folders and ports it cannot use
 static int Whole(string[] args, int at, int otherwise) =>
     args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : otherwise;
@@ -20,11 +21,15 @@ switch (args.FirstOrDefault())
         return await RequestTrial.RunAsync(Whole(args, 1, 500_000), Whole(args, 2, 1));
     case "load":
         return await LoadTrial.RunAsync();
+    case "garden" when args.Length > 1:
+        await BigGarden.MakeAsync(args[1], Whole(args, 2, 10_000));
+        return 0;
     case "faults":
         return await FaultTrial.RunAsync();
     default:
         Console.Error.WriteLine(
-            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | requests [COUNT] " + "[SEED] | load"
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | requests [COUNT] [SEED] | load | "
+                + "garden FOLDER [PLANTS]"
         );
         return 2;
 }

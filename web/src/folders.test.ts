@@ -55,7 +55,6 @@ describe("the folders of the client", () => {
       "pages/Rules.tsx",
       "plant/families.tsx",
       "vine/Block.tsx",
-      "vine/block.ts",
     ]);
   });
 });

@@ -44,6 +44,12 @@ public sealed class PlantRecord
 
     public DateTimeOffset CreatedAt { get; set; }
 
+    /// <summary>Where it stands in the lists; see <see cref="PlantOrder"/>. Follows from place and name.</summary>
+    public string SortKey { get; internal set; } = "";
+
+    /// <summary>What it is found by; see <see cref="PlantOrder"/>. Follows from place and name.</summary>
+    public string SearchText { get; internal set; } = "";
+
     public List<SurveyRecord> Surveys { get; } = [];
 
     public List<LogRecord> Log { get; } = [];
@@ -107,6 +113,9 @@ public sealed class SurveyRecord
 
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
+
+    /// <summary>Whether anything was seen of it; follows from stems and row.</summary>
+    public bool Looked { get; private set; }
 
     public int Revision { get; set; }
 

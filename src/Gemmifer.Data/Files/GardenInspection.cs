@@ -1,4 +1,5 @@
 using System.Buffers.Binary;
+using System.Globalization;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Data.Files;
@@ -28,7 +29,20 @@ public enum FileState
 /// <summary>What was found in a file.</summary>
 /// <param name="Applied">Migrations applied, in order.</param>
 /// <param name="Detail">What is wrong, in a few words; null where nothing is.</param>
-public sealed record Inspection(FileState State, IReadOnlyList<string> Applied, string? Detail = null);
+/// <param name="Contents">Version of what is stored beside what people wrote.</param>
+/// <param name="Ahead">Whether it keeps a log ahead of the file, as a garden that is worked with does.</param>
+public sealed record Inspection(
+    FileState State,
+    IReadOnlyList<string> Applied,
+    string? Detail = null,
+    int Contents = 0,
+    bool Ahead = false
+)
+{
+    /// <summary>Whether this version can work with it as it is.</summary>
+    public bool Current(IReadOnlyCollection<string> known) =>
+        State == FileState.Sound && Ahead && Contents == StoredContents.Version && Applied.SequenceEqual(known);
+}
 
 /// <summary>Looks a garden's file over without changing it.</summary>
 public static class GardenInspection
@@ -71,7 +85,12 @@ public static class GardenInspection
             var applied = Read(connection, "SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
             return applied.Except(known).FirstOrDefault() is { } newer
                 ? new Inspection(FileState.Newer, applied, newer)
-                : new Inspection(FileState.Sound, applied);
+                : new Inspection(
+                    FileState.Sound,
+                    applied,
+                    Contents: int.Parse(Read(connection, "PRAGMA user_version")[0], CultureInfo.InvariantCulture),
+                    Ahead: Read(connection, "PRAGMA journal_mode")[0] == "wal"
+                );
         }
         catch (SqliteException e) when (e.SqliteErrorCode is NotADatabase or Corrupt)
         {

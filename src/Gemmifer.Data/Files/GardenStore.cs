@@ -1,6 +1,8 @@
+using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Gemmifer.Data.Files;
 
@@ -28,13 +30,22 @@ public static class GardenStore
     private static GardenContext ContextOf(string file) =>
         new(new DbContextOptionsBuilder<GardenContext>().UseSqlite(ConnectionTo(file)).Options);
 
-    /// <summary>Migrations this version knows.</summary>
-    public static IReadOnlyCollection<string> Known { get; } = Migrations();
+    /// <summary>Migrations this version knows, in order.</summary>
+    public static IReadOnlyCollection<string> Known { get; } =
+    [
+        .. typeof(GardenContext)
+            .Assembly.GetTypes()
+            .Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id)
+            .OfType<string>()
+            .Order(StringComparer.Ordinal),
+    ];
 
-    private static string[] Migrations()
+    /// <summary>Works out, ahead of the first query, how the records lie in the file.</summary>
+    public static void Prepare()
     {
         using var context = ContextOf(":memory:");
-        return [.. context.Database.GetMigrations()];
+        _ = context.Model;
+        _ = context.Settings.AsNoTracking().Where(s => s.Id == 1).ToQueryString();
     }
 
     /// <summary>
@@ -57,6 +68,11 @@ public static class GardenStore
                     return null;
                 case FileState.Sound:
                     GardenFolder.ForOwner(folder.File);
+                    if (found.Current(Known))
+                    {
+                        return null;
+                    }
+
                     var copy = Known.Except(found.Applied).Any() ? BeforeUpgrade(folder, found) : null;
                     await BringUpToDateAsync(folder.File, AheadLog, cancel);
                     return copy;
@@ -152,7 +168,7 @@ public static class GardenStore
         // Whoever left this lock is dead: the folder is held by this process alone.
         await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);
         await context.Database.MigrateAsync(cancel);
-        await OldSentences.TellAsync(context, cancel);
+        await StoredContents.BringUpToDateAsync(context, cancel);
         await context.Database.ExecuteSqlRawAsync(mode, cancel);
     }
 }

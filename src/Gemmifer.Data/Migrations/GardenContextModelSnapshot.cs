@@ -84,7 +84,7 @@ namespace Gemmifer.Data.Migrations
                     b.HasIndex("PlantId", "Key")
                         .IsUnique();
 
-                    b.HasIndex("PlantId", "Season");
+                    b.HasIndex("Season", "PlantId", "Visit", "Kind");
 
                     b.ToTable("Log", (string)null);
                 });
@@ -160,6 +160,18 @@ namespace Gemmifer.Data.Migrations
                     b.Property<bool?>("Rootstock")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("SearchText")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
+                    b.Property<string>("SortKey")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.Property<double?>("UnionHeight")
                         .HasColumnType("REAL");
 
@@ -171,6 +183,9 @@ namespace Gemmifer.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("SortKey", "Id")
+                        .HasFilter("RemovedAt IS NULL");
 
                     b.ToTable("Plants", (string)null);
                 });
@@ -206,6 +221,11 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("KeepOut")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("Looked")
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("INTEGER")
+                        .HasComputedColumnSql("Stems <> '[]' OR Row IS NOT NULL", false);
 
                     b.Property<string>("PlantId")
                         .IsRequired()
@@ -250,6 +270,8 @@ namespace Gemmifer.Data.Migrations
                     b.HasIndex("PlantId", "Season")
                         .IsUnique();
 
+                    b.HasIndex("Season", "PlantId", "Visit", "Looked");
+
                     b.ToTable("Surveys", (string)null);
                 });
 
@@ -260,9 +282,11 @@ namespace Gemmifer.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<long?>("DoneAt")
+                        .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
                     b.Property<DateOnly>("Due")
+                        .IsConcurrencyToken()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Key")

@@ -1,12 +1,8 @@
-using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
-using Gemmifer.Core.Season;
-using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
-using Gemmifer.Server.Settings;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Plants;
@@ -18,7 +14,6 @@ public static class PlantEndpoints
     public static void MapPlants(this IEndpointRouteBuilder app)
     {
         var plants = app.MapGroup("/api/plants");
-        plants.MapGet("", ListAsync).WithName("plants").Produces<PlantSummary[]>();
         plants
             .MapPost("", AddAsync)
             .WithName("addPlant")
@@ -80,75 +75,6 @@ public static class PlantEndpoints
 
     /// <summary>Today as the server's clock has it.</summary>
     public static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-
-    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
-    {
-        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-        var today = Today(clock);
-        var season = PruningYear.Of(today, place.Hemisphere);
-        var plants = await garden
-            .Plants.AsNoTracking()
-            .Where(p => p.RemovedAt == null)
-            .OrderBy(p => p.Place)
-            .ThenBy(p => p.Name)
-            .ToListAsync(cancel);
-        var surveys = (await garden.Surveys.AsNoTracking().ToListAsync(cancel)).ToLookup(s => s.PlantId);
-        var log = (
-            await garden
-                .Log.AsNoTracking()
-                .Where(l => l.Kind == LogKind.Step || l.Kind == LogKind.Finished)
-                .ToListAsync(cancel)
-        ).ToLookup(l => l.PlantId);
-        return Results.Ok(
-            plants
-                .Select(p =>
-                {
-                    var latest = surveys[p.Id].MaxBy(s => s.Season);
-                    var visit = latest?.Season == season ? latest.Visit : 1;
-                    var now = log[p.Id].Where(l => l.Season == season && l.Visit == visit).ToArray();
-                    var steps = now.Count(l => l.Kind == LogKind.Step);
-                    var state =
-                        now.Any(l => l.Kind == LogKind.Finished) ? "finished"
-                        : steps > 0 ? "working"
-                        : (
-                            latest is not null
-                            && latest.Season == season
-                            && (latest.Stems != "[]" || latest.Row is not null)
-                        ) || !PlantKinds.Of(p.Kind).Surveyed
-                            ? "surveyed"
-                        : "empty";
-                    var (from, to) = PruningYear.Window(PlantKinds.Of(p.Kind), today, place.Growing);
-                    var last = log[p.Id].Select(l => (DateTimeOffset?)l.At).Max();
-                    return new PlantSummary(
-                        ViewOf(p),
-                        state,
-                        steps,
-                        from,
-                        to,
-                        last is { } at
-                            ? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, clock.LocalTimeZone).DateTime)
-                            : null,
-                        Drawn(latest?.Stems) ?? JsonElement.Parse("[]"),
-                        Drawn(latest?.Row)
-                    );
-                })
-                .ToArray()
-        );
-    }
-
-    /// <summary>What a small drawing is made of; null where there is nothing, or nothing that can be read.</summary>
-    private static JsonElement? Drawn(string? json)
-    {
-        try
-        {
-            return json is null ? null : JsonElement.Parse(json);
-        }
-        catch (JsonException)
-        {
-            // One plant without its drawing, not a garden without its list.
-            return null;
-        }
-    }
 
     private static async Task<IResult> GetAsync(string id, GardenContext garden, CancellationToken cancel) =>
         await FindAsync(garden, id, cancel) is { } plant ? Results.Ok(ViewOf(plant)) : Problems.NotFound("plant");

@@ -1,4 +1,4 @@
-using System.Text.Json;
+using System.Text.Json.Serialization;
 using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Server.Plants;
@@ -36,19 +36,51 @@ public sealed record PlantView(
     string? Look
 );
 
+/// <summary>How far the work on a plant is, in the season that is on.</summary>
+public enum PlantState
+{
+    /// <summary>Nobody walked round it yet.</summary>
+    Empty,
+    Surveyed,
+    Working,
+    Finished,
+}
+
 /// <summary>A plant in the list of the garden.</summary>
-/// <param name="State">empty, surveyed, working or finished, in the season that is on.</param>
 /// <param name="DueFrom">First day of its main prune.</param>
 /// <param name="LastPruned">Day of the last cut in the log.</param>
-/// <param name="Row">The counts of its row, for a small drawing; null for other kinds.</param>
 /// <param name="Canes">Its canes as last seen, for a small drawing.</param>
 public sealed record PlantSummary(
     PlantView Plant,
-    string State,
+    PlantState State,
     int StepsDone,
     DateOnly DueFrom,
     DateOnly DueTo,
     DateOnly? LastPruned,
-    JsonElement Canes,
-    JsonElement? Row
+    IReadOnlyList<DrawnCane> Canes
 );
+
+/// <summary>A cane in a small drawing. What is null was not measured, and is not written.</summary>
+/// <param name="Diameter">mm.</param>
+/// <param name="Age">Seasons.</param>
+/// <param name="Clock">Hours seen from above, 12 to the north.</param>
+/// <param name="Length">mm.</param>
+public sealed record DrawnCane(
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Role,
+    string Parent,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Diameter,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Age,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Clock,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Length
+);
+
+/// <summary>What is due in the garden.</summary>
+/// <param name="Plants">Plants that grow in it.</param>
+/// <param name="Due">Plants whose main prune is on.</param>
+/// <param name="DueFrom">First day of the earliest main prune; null in an empty garden.</param>
+public sealed record NowView(DateOnly Today, int Plants, int Due, DateOnly? DueFrom, IReadOnlyList<NowGroup> Groups);
+
+/// <summary>The plants of a state.</summary>
+/// <param name="Count">How many there are.</param>
+/// <param name="Plants">The first of them.</param>
+public sealed record NowGroup(PlantState State, int Count, IReadOnlyList<PlantSummary> Plants);

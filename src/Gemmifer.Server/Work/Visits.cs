@@ -48,7 +48,11 @@ public static class Visits
     /// <summary>Adds the routes.</summary>
     public static void MapVisits(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/visits", ListAsync).WithName("visits").Produces<VisitView[]>();
+        app.MapGet("/api/visits", ListAsync)
+            .WithName("visits")
+            .WithSummary("A page of the visits to come, the most pressing first; the header Link names the next.")
+            .Produces<VisitView[]>()
+            .ProducesProblem(422);
         app.MapPost("/api/visits/{id:int}", SettleAsync)
             .WithName("settleVisit")
             .Accepts<VisitInput>("application/json")
@@ -112,28 +116,69 @@ public static class Visits
     /// <summary>A visit that was missed by so many days is no longer asked for.</summary>
     private const int MissedDays = 120;
 
-    private static async Task<IResult> ListAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    /// <summary>A page of the visits that are open, the most pressing first.</summary>
+    private static async Task<IResult> ListAsync(
+        string? limit,
+        string? after,
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var since = PlantEndpoints.Today(clock).AddDays(-MissedDays);
-        var open = await garden
+        var every = garden
             .Visits.AsNoTracking()
-            .Where(v => v.DoneAt == null && v.Due >= since)
-            .Join(garden.Plants.Where(p => p.RemovedAt == null), v => v.PlantId, p => p.Id, (v, p) => new { v, p })
-            .OrderBy(x => x.v.Due)
-            .ThenBy(x => x.p.Name)
-            .ThenBy(x => x.v.Id)
+            .Join(garden.Plants, v => v.PlantId, p => p.Id, (v, p) => new { Visit = v, Plant = p });
+        var open = every.Where(x => x.Visit.DoneAt == null && x.Visit.Due >= since && x.Plant.RemovedAt == null);
+        var errors = new List<SurveyError>();
+        var paging = Paging.Read(limit, after, errors);
+        if (after is not null)
+        {
+            var last = int.TryParse(after, NumberStyles.None, CultureInfo.InvariantCulture, out var id)
+                ? await every.FirstOrDefaultAsync(x => x.Visit.Id == id, cancel)
+                : null;
+            if (last is null)
+            {
+                Paging.Lost(errors);
+            }
+            else
+            {
+                var (due, key) = (last.Visit.Due, last.Plant.SortKey);
+                open = open.Where(x =>
+                    x.Visit.Due >= due
+                    && (
+                        x.Visit.Due > due
+                        || string.Compare(x.Plant.SortKey, key) > 0
+                        || (x.Plant.SortKey == key && x.Visit.Id > id)
+                    )
+                );
+            }
+        }
+
+        if (errors.Count > 0)
+        {
+            return Problems.Invalid(errors, "This list cannot be shown.");
+        }
+
+        var page = await open.OrderBy(x => x.Visit.Due)
+            .ThenBy(x => x.Plant.SortKey)
+            .ThenBy(x => x.Visit.Id)
+            .Take(paging.Limit + 1)
             .ToListAsync(cancel);
         return Results.Ok(
-            open.Select(x => new VisitView(
-                    x.v.Id,
-                    x.p.Id,
-                    x.p.Name,
-                    x.p.Kind,
-                    x.p.Place,
-                    x.v.Kind,
-                    x.v.Text,
-                    WorkStore.MeasuresOf(x.v.Measures),
-                    x.v.Due
+            paging
+                .Page(request, page, x => x.Visit.Id.ToString(CultureInfo.InvariantCulture))
+                .Select(x => new VisitView(
+                    x.Visit.Id,
+                    x.Plant.Id,
+                    x.Plant.Name,
+                    x.Plant.Kind,
+                    x.Plant.Place,
+                    x.Visit.Kind,
+                    x.Visit.Text,
+                    WorkStore.MeasuresOf(x.Visit.Measures),
+                    x.Visit.Due
                 ))
                 .ToArray()
         );

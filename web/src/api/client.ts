@@ -55,6 +55,30 @@ export async function must<T>(call: Promise<Answer<T>>): Promise<T> {
   );
 }
 
+/** A page of a list, and the key to ask for the next one with; null after the last. */
+export interface Page<T> {
+  items: T[];
+  next: string | null;
+}
+
+/** A page of a list; the next one is named in the header Link (RFC 8288). */
+export async function mustPage<T>(call: Promise<Answer<T[]>>): Promise<Page<T>> {
+  let link: string | null = null;
+  const items = await must(
+    call.then((answer) => {
+      link = answer.response.headers.get("Link");
+      return answer;
+    }),
+  );
+  return { items, next: nextOf(link) };
+}
+
+/** The key of the next page in a Link header; null where it names none. */
+export function nextOf(link: string | null): string | null {
+  const target = /<([^>]*)>;\s*rel="?next"?/.exec(link ?? "")?.[1];
+  return target ? new URL(target, "http://garden").searchParams.get("after") : null;
+}
+
 /** A name for something this page adds, so that what is sent twice is kept once: 32 digits and letters. */
 export const newId = () => crypto.randomUUID().replaceAll("-", "");
 

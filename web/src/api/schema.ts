@@ -53,6 +53,72 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of the plants by place and name. The header Link names the next page (RFC 8288); without it there is none. */
+        get: operations["plants"];
+        put?: never;
+        post: operations["addPlant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The next plant of its family in its place; the first again after the last. */
+        get: operations["nextPlant"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -141,6 +207,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A page of the visits to come, the most pressing first; the header Link names the next. */
         get: operations["visits"];
         put?: never;
         post?: never;
@@ -256,22 +323,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["restoreCopy"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plants": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["plants"];
-        put?: never;
-        post: operations["addPlant"];
         delete?: never;
         options?: never;
         head?: never;
@@ -551,6 +602,31 @@ export interface components {
          * @enum {unknown}
          */
         Decision: "keep" | "shorten" | "remove" | "defer" | "check" | "untouched";
+        /** @description A cane in a small drawing. What is null was not measured, and is not written. */
+        DrawnCane: {
+            role: null | string;
+            parent: string;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            diameter: null | number;
+            /**
+             * Format: double
+             * @description Seasons.
+             */
+            age: null | number;
+            /**
+             * Format: double
+             * @description Hours seen from above, 12 to the north.
+             */
+            clock: null | number;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            length: null | number;
+        };
         /**
          * @description How hard the work is.
          * @enum {unknown}
@@ -774,6 +850,38 @@ export interface components {
             text: string;
             /** @description Made by the page; a note sent twice is kept once. */
             key: null | string;
+        };
+        /** @description The plants of a state. */
+        NowGroup: {
+            state: components["schemas"]["PlantState"];
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            count: number;
+            /** @description The first of them. */
+            plants: components["schemas"]["PlantSummary"][];
+        };
+        /** @description What is due in the garden. */
+        NowView: {
+            /** Format: date */
+            today: string;
+            /**
+             * Format: int32
+             * @description Plants that grow in it.
+             */
+            plants: number;
+            /**
+             * Format: int32
+             * @description Plants whose main prune is on.
+             */
+            due: number;
+            /**
+             * Format: date
+             * @description First day of the earliest main prune; null in an empty garden.
+             */
+            dueFrom: null | string;
+            groups: components["schemas"]["NowGroup"][];
         };
         /** @description An open step with its key. */
         OpenStep: {
@@ -1454,11 +1562,15 @@ export interface components {
              */
             id?: null | string;
         };
+        /**
+         * @description How far the work on a plant is, in the season that is on.
+         * @enum {unknown}
+         */
+        PlantState: "empty" | "surveyed" | "working" | "finished";
         /** @description A plant in the list of the garden. */
         PlantSummary: {
             plant: components["schemas"]["PlantView"];
-            /** @description empty, surveyed, working or finished, in the season that is on. */
-            state: string;
+            state: components["schemas"]["PlantState"];
             /** Format: int32 */
             stepsDone: number;
             /**
@@ -1474,8 +1586,7 @@ export interface components {
              */
             lastPruned: null | string;
             /** @description Its canes as last seen, for a small drawing. */
-            canes: components["schemas"]["JsonElement"];
-            row: null | components["schemas"]["JsonElement"];
+            canes: components["schemas"]["DrawnCane"][];
         };
         /** @description A plant as stored. */
         PlantView: {
@@ -1926,6 +2037,160 @@ export interface operations {
             };
         };
     };
+    plants: {
+        parameters: {
+            query?: {
+                q?: string;
+                state?: string;
+                limit?: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantSummary"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addPlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantView"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowView"];
+                };
+            };
+        };
+    };
+    places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    nextPlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantView"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     rules: {
         parameters: {
             query?: never;
@@ -2241,7 +2506,10 @@ export interface operations {
     };
     visits: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: string;
+                after?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2255,6 +2523,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitView"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -2565,68 +2842,6 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    plants: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlantSummary"][];
-                };
-            };
-        };
-    };
-    addPlant: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PlantInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlantView"];
-                };
-            };
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlantView"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
                 headers: {
                     [name: string]: unknown;
                 };

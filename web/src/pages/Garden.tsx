@@ -1,18 +1,41 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { api, asSeen, must, type Schemas } from "../api/client";
-import { Button, Notice } from "../app/ui";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
+import { Button, Field, Input, Notice } from "../app/ui";
+import { columnsIn, linesOf } from "./gardenLines";
 import { PlantForm } from "./PlantForm";
-import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
+import { PlantGlyph } from "./PlantGlyph";
 import { day, target } from "./Now";
 
-/** The plants by place, each with its state; add, change, take out, and undo that. */
+type State = Schemas["PlantState"];
+
+const gap = 12;
+
+/** The plants by place, each with its state; find, add, change, take out, and undo that. */
 export default function Garden() {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const plants = useQuery({ queryKey: ["plants"], queryFn: () => must(api.GET("/api/plants")) });
+  const [params, setParams] = useSearchParams();
+  const state = (params.get("state") as State | null) ?? undefined;
+  const [typed, setTyped] = useState("");
+  const words = useDeferredValue(typed.trim());
+  const plants = useInfiniteQuery({
+    queryKey: ["plants", "list", words, state],
+    queryFn: ({ pageParam }) =>
+      mustPage(
+        api.GET("/api/plants", {
+          params: {
+            query: { ...(words && { q: words }), ...(state && { state }), ...(pageParam && { after: pageParam }) },
+          },
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next,
+    placeholderData: keepPreviousData,
+  });
   const [form, setForm] = useState<"new" | string | null>(null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
@@ -38,16 +61,16 @@ export default function Garden() {
       </Notice>
     );
   if (!plants.data) return <p>Fetching the garden.</p>;
-  const places = [...new Set(plants.data.map((p) => p.plant.place))];
+  const all = plants.data.pages.flatMap((p) => p.items);
+  const whole = words === "" && state === undefined;
+  const nothing = all.length === 0 && !plants.isPlaceholderData;
   return (
     <chakra.div display="grid" gap="18px">
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
         <chakra.h1 fontSize="1.8rem">The garden</chakra.h1>
         <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
           <Button onClick={() => void navigate("/garden/rows")}>Rows of vines</Button>
-          {plants.data.length > 0 && (
-            <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>
-          )}
+          {!(whole && nothing) && <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>}
           <Button look="main" onClick={() => setForm("new")}>
             Add a plant
           </Button>
@@ -61,40 +84,143 @@ export default function Garden() {
           </Button>
         </Notice>
       )}
-      {form === "new" && <PlantForm places={places} onClose={() => setForm(null)} />}
-      {plants.data.length === 0 && form === null && (
-        <Notice tone="plain">No plants yet. Add one: its name, its kind and where it grows are enough to begin.</Notice>
+      {(remove.error ?? restore.error) && (
+        <Notice tone="wrong" role="alert">
+          {(remove.error ?? restore.error)!.message}
+        </Notice>
       )}
-      {places.map((place) => (
-        <section key={place}>
-          <chakra.h2 fontSize="1.2rem" marginBottom="8px">
-            {place || "Anywhere"}
-          </chakra.h2>
-          <chakra.ul display="grid" gap="12px" gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 340px), 1fr))">
-            {plants.data
-              .filter((p) => p.plant.place === place)
-              .map((p) =>
-                form === p.plant.id ? (
-                  <chakra.li key={p.plant.id} gridColumn="1/-1">
-                    <PlantForm
-                      places={places}
-                      plant={p.plant}
-                      onClose={() => setForm(null)}
-                      onRemove={() => (setForm(null), remove.mutate(p.plant))}
-                    />
-                  </chakra.li>
-                ) : (
-                  <Card key={p.plant.id} summary={p} onEdit={() => setForm(p.plant.id)} />
-                ),
-              )}
-          </chakra.ul>
-        </section>
-      ))}
+      {form === "new" && <PlantForm onClose={() => setForm(null)} />}
+      {whole && nothing ? (
+        form === null && (
+          <Notice tone="plain">
+            No plants yet. Add one: its name, its kind and where it grows are enough to begin.
+          </Notice>
+        )
+      ) : (
+        <chakra.div display="flex" gap="8px 18px" flexWrap="wrap" alignItems="end">
+          <chakra.div flex="0 1 420px">
+            <Field label="Find a plant">
+              <Input
+                type="search"
+                value={typed}
+                onChange={(e) => setTyped(e.target.value)}
+                placeholder="by its name, place or kind"
+                maxLength={80}
+              />
+            </Field>
+          </chakra.div>
+          {state && (
+            <chakra.p display="flex" gap="8px" alignItems="center" minHeight="44px">
+              Only plants {stateWords[state]}.
+              <Button size="small" onClick={() => setParams({})}>
+                Show all
+              </Button>
+            </chakra.p>
+          )}
+        </chakra.div>
+      )}
+      {nothing && !whole && (
+        <p role="status">
+          No plant {state ? "of these " : ""}has{" "}
+          {words ? `“${words}” in its name, its place or its kind` : "this state"}.
+        </p>
+      )}
+      <Cards
+        plants={all}
+        open={form}
+        onEdit={setForm}
+        onRemove={(p) => remove.mutate(p)}
+        more={plants.hasNextPage && !plants.isFetching}
+        onMore={() => void plants.fetchNextPage()}
+      />
     </chakra.div>
   );
 }
 
-const stateWords: Record<string, string> = {
+/** The cards by place, as many side by side as there is room for; only those in sight are drawn. */
+function Cards(props: {
+  plants: Schemas["PlantSummary"][];
+  open: string | null;
+  onEdit: (id: string | null) => void;
+  onRemove: (plant: Schemas["PlantView"]) => void;
+  more: boolean;
+  onMore: () => void;
+}) {
+  const { plants, open, more, onMore } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const [{ width, top }, setBox] = useState({ width: 0, top: 0 });
+  useLayoutEffect(() => {
+    const measure = () => {
+      const at = box.current!.getBoundingClientRect();
+      setBox({ width: at.width, top: at.top + window.scrollY });
+    };
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(box.current!);
+    watch.observe(document.body);
+    return () => watch.disconnect();
+  }, []);
+  const lines = linesOf(plants, columnsIn(width, gap), open);
+  const rows = useWindowVirtualizer({
+    count: lines.length,
+    estimateSize: (i) => (lines[i]!.place !== undefined ? 48 : 124),
+    getItemKey: (i) => lines[i]!.key,
+    overscan: 4,
+    scrollMargin: top,
+  });
+  const shown = rows.getVirtualItems();
+  const last = shown.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (more && last >= lines.length - 3) onMore();
+  }, [more, last, lines.length, onMore]);
+  return (
+    <chakra.div ref={box} position="relative" style={{ height: rows.getTotalSize() }}>
+      {shown.map((item) => {
+        const line = lines[item.index]!;
+        return (
+          <chakra.div
+            key={item.key}
+            ref={rows.measureElement}
+            data-index={item.index}
+            position="absolute"
+            left="0"
+            right="0"
+            paddingBottom={`${gap}px`}
+            style={{ top: item.start - top }}
+          >
+            {line.place !== undefined ? (
+              <chakra.h2 fontSize="1.2rem" paddingTop={item.index > 0 ? "6px" : undefined}>
+                {line.place || "Anywhere"}
+              </chakra.h2>
+            ) : (
+              <chakra.ul
+                display="grid"
+                gap={`${gap}px`}
+                gridTemplateColumns={`repeat(${columnsIn(width, gap)}, minmax(0, 1fr))`}
+              >
+                {line.plants.map((p) =>
+                  open === p.plant.id ? (
+                    <chakra.li key={p.plant.id} gridColumn="1/-1">
+                      <PlantForm
+                        plant={p.plant}
+                        onClose={() => props.onEdit(null)}
+                        onRemove={() => (props.onEdit(null), props.onRemove(p.plant))}
+                      />
+                    </chakra.li>
+                  ) : (
+                    <Card key={p.plant.id} summary={p} onEdit={() => props.onEdit(p.plant.id)} />
+                  ),
+                )}
+              </chakra.ul>
+            )}
+          </chakra.div>
+        );
+      })}
+    </chakra.div>
+  );
+}
+
+const stateWords: Record<State, string> = {
   empty: "to walk round",
   surveyed: "plan ready",
   working: "under way",
@@ -118,7 +244,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       gap="12px"
       alignItems="center"
     >
-      <PlantGlyph family={plant.family} canes={canes as unknown as GlyphCane[]} known={state !== "empty"} />
+      <PlantGlyph family={plant.family} canes={canes} known={state !== "empty"} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
           <Link to={target(props.summary)}>{plant.name}</Link>
@@ -128,7 +254,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
           {facts.length > 0 ? `; ${facts.join(", ")}` : ""}
         </chakra.p>
         <p>
-          <b>{stateWords[state] ?? state}</b>
+          <b>{stateWords[state]}</b>
           <chakra.span color="muted" fontSize="0.95rem">
             {lastPruned ? `; last pruned ${day(lastPruned, true)}` : ""}
           </chakra.span>

@@ -3,7 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
-import { type GlyphCane, PlantGlyph } from "./PlantGlyph";
+import { PlantGlyph } from "./PlantGlyph";
+import { counted } from "../survey/words";
 import { Visits } from "./Visits";
 
 export function day(iso: string, year = false): string {
@@ -14,34 +15,39 @@ export function day(iso: string, year = false): string {
   });
 }
 
+type Summary = Schemas["PlantSummary"];
+type Groups = Schemas["NowGroup"][];
+
 /** What is due in this garden, in one order, with one clear next action. */
 export function Now() {
   const navigate = useNavigate();
-  const plants = useQuery({ queryKey: ["plants"], queryFn: () => must(api.GET("/api/plants")) });
-  if (plants.isError)
+  const now = useQuery({ queryKey: ["plants", "now"], queryFn: () => must(api.GET("/api/now")) });
+  if (now.isError)
     return (
       <Notice tone="wrong" role="alert">
-        {plants.error.message}
+        {now.error.message}
       </Notice>
     );
-  if (!plants.data) return <p>Fetching the garden.</p>;
-  const today = new Date().toLocaleDateString("en-CA");
-  const groups = groupsOf(plants.data);
-  const due = plants.data.filter((p) => p.dueFrom <= today);
-  const first = groups.working[0] ?? groups.empty[0] ?? groups.surveyed[0];
-  const earliest = plants.data.map((p) => p.dueFrom).sort()[0];
+  if (!now.data) return <p>Fetching the garden.</p>;
+  const { today, dueFrom, groups } = now.data;
+  const [plants, due] = [Number(now.data.plants), Number(now.data.due)];
+  const first = firstOf(groups);
   return (
     <chakra.div display="grid" gap="16px" maxWidth="980px">
       <div>
         <chakra.h1 fontSize={{ base: "1.7rem", md: "2.1rem" }}>
-          {new Date().toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" })}
+          {new Date(`${today}T12:00:00`).toLocaleDateString("en-GB", {
+            weekday: "long",
+            day: "numeric",
+            month: "long",
+          })}
         </chakra.h1>
         <chakra.p fontSize="1.15rem" marginTop="4px">
-          {plants.data.length === 0
+          {plants === 0
             ? "The garden is empty. Begin with one plant: the one you find hardest to prune."
-            : due.length > 0
-              ? `The main prune is on for ${due.length} of ${plants.data.length} plants.`
-              : `The main prune begins about ${day(earliest!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
+            : due > 0
+              ? `The main prune is on for ${due} of ${counted(plants, "plant")}.`
+              : `The main prune begins about ${day(dueFrom!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
         </chakra.p>
       </div>
       <Visits today={today} pressing />
@@ -58,28 +64,33 @@ export function Now() {
       ) : (
         <div>
           <Button look="main" size="large" onClick={() => void navigate("/garden")}>
-            {plants.data.length === 0 ? "Add a plant" : "To the garden"}
+            {plants === 0 ? "Add a plant" : "To the garden"}
           </Button>
         </div>
       )}
       <Visits today={today} pressing={false} />
-      <Group title="Under way" plants={groups.working.filter((p) => p !== first)} />
-      <Group title="To walk round" plants={groups.empty.filter((p) => p !== first)} />
-      <Group title="Planned" plants={groups.surveyed.filter((p) => p !== first)} />
-      <Group title="Finished this season" plants={groups.finished} />
+      {order.map((state) => {
+        const group = groups.find((g) => g.state === state);
+        return group && <Group key={state} group={group} first={first} />;
+      })}
     </chakra.div>
   );
 }
 
-type Summary = Schemas["PlantSummary"];
+/** What stands before what: work under way, then what nobody looked at, then what only waits to be done. */
+const order = ["working", "empty", "surveyed", "finished"] as const;
 
-export function groupsOf(plants: Summary[]): Record<"empty" | "surveyed" | "working" | "finished", Summary[]> {
-  const of = (state: string) => plants.filter((p) => p.state === state);
-  return { empty: of("empty"), surveyed: of("surveyed"), working: of("working"), finished: of("finished") };
+const titles = { working: "Under way", empty: "To walk round", surveyed: "Planned", finished: "Finished this season" };
+
+/** The plant to go to next; undefined where all are finished, or there is none. */
+export function firstOf(groups: Groups): Summary | undefined {
+  return order
+    .filter((state) => state !== "finished")
+    .flatMap((state) => groups.find((g) => g.state === state)?.plants ?? [])[0];
 }
 
 export function target(p: Summary): string {
-  return `/plants/${p.plant.id}/${{ empty: "look", surveyed: "decide", working: "do", finished: "remember" }[p.state] ?? "look"}`;
+  return `/plants/${p.plant.id}/${{ empty: "look", surveyed: "decide", working: "do", finished: "remember" }[p.state]}`;
 }
 
 function sentence(p: Summary): string {
@@ -91,13 +102,15 @@ function sentence(p: Summary): string {
       : `${name} has a plan`;
 }
 
-function Group(props: { title: string; plants: Summary[] }) {
-  if (props.plants.length === 0) return null;
+function Group({ group, first }: { group: Groups[number]; first: Summary | undefined }) {
+  const plants = group.plants.filter((p) => p !== first);
+  const more = Number(group.count) - group.plants.length;
+  if (plants.length === 0) return null;
   return (
     <section>
-      <chakra.h2 fontSize="1.15rem">{props.title}</chakra.h2>
+      <chakra.h2 fontSize="1.15rem">{titles[group.state]}</chakra.h2>
       <ul>
-        {props.plants.map((p) => (
+        {plants.map((p) => (
           <chakra.li key={p.plant.id} borderTop="1px solid var(--line)">
             <chakra.span
               display="flex"
@@ -107,12 +120,7 @@ function Group(props: { title: string; plants: Summary[] }) {
               minHeight="60px"
               paddingBlock="4px"
             >
-              <PlantGlyph
-                family={p.plant.family}
-                canes={p.canes as unknown as GlyphCane[]}
-                size={52}
-                known={p.state !== "empty"}
-              />
+              <PlantGlyph family={p.plant.family} canes={p.canes} size={52} known={p.state !== "empty"} />
               <Link to={target(p)} style={{ fontWeight: 700, padding: "10px 0" }}>
                 {p.plant.name}
               </Link>
@@ -124,6 +132,11 @@ function Group(props: { title: string; plants: Summary[] }) {
           </chakra.li>
         ))}
       </ul>
+      {more > 0 && (
+        <Link to={`/garden?state=${group.state}`} style={{ display: "inline-block", padding: "10px 0" }}>
+          All {Number(group.count)} of them
+        </Link>
+      )}
     </section>
   );
 }

@@ -8,17 +8,13 @@ import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { readLength } from "../survey/measures";
 
 /** A new plant, or changes to one. Name and kind are needed; the rest helps. */
-export function PlantForm(props: {
-  plant?: Schemas["PlantView"];
-  places: string[];
-  onClose: () => void;
-  onRemove?: () => void;
-}) {
+export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => void; onRemove?: () => void }) {
   const { plant } = props;
   const client = useQueryClient();
   const navigate = useNavigate();
   const { body, long } = useMeasures();
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
   const [name, setName] = useState(plant?.name ?? "");
   const [kind, setKind] = useState(plant?.kind ?? "rose.hybrid-tea");
   const [place, setPlace] = useState(plant?.place ?? "");
@@ -90,7 +86,7 @@ export function PlantForm(props: {
           <Field label="Where it grows" hint="bed, wall or row, in your words" error={at("/place")}>
             <Input value={place} onChange={(e) => setPlace(e.target.value)} list="places" maxLength={80} />
             <datalist id="places">
-              {props.places.map((p) => (
+              {(places.data ?? []).map((p) => (
                 <option key={p} value={p} />
               ))}
             </datalist>

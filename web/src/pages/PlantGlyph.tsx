@@ -1,17 +1,8 @@
 import type { Schemas } from "../api/client";
 import { direction } from "../drawing/geometry";
 
-export interface GlyphCane {
-  clock?: number;
-  role?: string;
-  parent: string;
-  diameter: number;
-  age: number;
-  length?: number;
-}
-
 interface Glyph {
-  canes: GlyphCane[];
+  canes: Schemas["DrawnCane"][];
   size?: number;
   known?: boolean;
 }
@@ -28,10 +19,14 @@ export function PlantGlyph({ family, ...glyph }: Glyph & { family: Schemas["Plan
   return <>{shapes[family](glyph)}</>;
 }
 
+const [usualLength, usualThickness] = [1100, 10];
+
+const lengthOf = (c: Schemas["DrawnCane"]) => Number(c.length ?? usualLength);
+
 /** A plant as a small clock of its canes, by thickness and age; a little bush where it can be planned without them. */
 function Clock({ canes, size = 84, known }: Glyph) {
   const shown = canes.filter((c) => ["crown", "rootstock", "ground", "unknown"].includes(c.parent) && c.clock != null);
-  const longest = Math.max(1, ...shown.map((c) => c.length ?? 1100));
+  const longest = Math.max(1, ...shown.map(lengthOf));
   return (
     <svg width={size} height={size} viewBox="-42 -42 84 84" aria-hidden style={{ flexShrink: 0 }}>
       <circle r="40" fill="var(--paper)" stroke="var(--line)" />
@@ -40,9 +35,10 @@ function Clock({ canes, size = 84, known }: Glyph) {
         return <line key={h} x1={d.x * 36} y1={-d.y * 36} x2={d.x * 40} y2={-d.y * 40} stroke="var(--muted)" />;
       })}
       {shown.map((c, i) => {
-        const d = direction(c.clock!);
-        const far = 5 + (33 * (c.length ?? 1100)) / longest;
-        const color = c.age >= 3 ? "var(--bark3)" : c.age === 2 ? "var(--bark2)" : "var(--bark1)";
+        const d = direction(Number(c.clock));
+        const far = 5 + (33 * lengthOf(c)) / longest;
+        const age = Number(c.age ?? 1);
+        const color = age >= 3 ? "var(--bark3)" : age === 2 ? "var(--bark2)" : "var(--bark1)";
         return (
           <line
             key={i}
@@ -51,7 +47,7 @@ function Clock({ canes, size = 84, known }: Glyph) {
             x2={d.x * far}
             y2={-d.y * far}
             stroke={color}
-            strokeWidth={Math.max(1.5, Math.min(7, c.diameter / 4))}
+            strokeWidth={Math.max(1.5, Math.min(7, Number(c.diameter ?? usualThickness) / 4))}
             strokeLinecap="round"
             strokeDasharray={c.parent === "crown" ? undefined : "4 4"}
           />

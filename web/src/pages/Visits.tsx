@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, must, type Schemas } from "../api/client";
+import { api, must, mustPage, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
 import { dueWords, soon } from "../shared/due";
@@ -20,7 +20,14 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
   const client = useQueryClient();
   const navigate = useNavigate();
   const [all, setAll] = useState(false);
-  const visits = useQuery({ queryKey: ["visits"], queryFn: () => must(api.GET("/api/visits")), staleTime: 0 });
+  const visits = useInfiniteQuery({
+    queryKey: ["visits"],
+    queryFn: ({ pageParam }) =>
+      mustPage(api.GET("/api/visits", { params: { query: pageParam ? { after: pageParam } : {} } })),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next,
+    staleTime: 0,
+  });
   const again = () => {
     void client.invalidateQueries({ queryKey: ["visits"] });
     void client.invalidateQueries({ queryKey: ["plants"] });
@@ -44,7 +51,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
       void navigate(`/plants/${plant}/look`);
     },
   });
-  const list = visits.data ?? [];
+  const list = visits.data?.pages.flatMap((p) => p.items) ?? [];
   // What is due within a week stands before everything else, the rest after it.
   if (list.length === 0 || pressing !== soon(list[0]!.due, today)) return null;
   return (
@@ -113,7 +120,12 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
       </ul>
       {list.length > shown && (
         <Button size="small" look="quiet" onClick={() => setAll(!all)}>
-          {all ? "Only the next ones" : `${list.length - shown} more`}
+          {all ? "Only the next ones" : visits.hasNextPage ? "More of them" : `${list.length - shown} more`}
+        </Button>
+      )}
+      {all && visits.hasNextPage && (
+        <Button size="small" disabled={visits.isFetching} onClick={() => void visits.fetchNextPage()}>
+          Further ones
         </Button>
       )}
     </Panel>

@@ -2,17 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { api, must } from "../api/client";
-import { nextInBlock } from "./block";
 
 /** The next vine of the row, by a tap or by the key N. */
 export function NextVine({ id }: { id: string }) {
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const plants = useQuery({ queryKey: ["plants"], queryFn: () => must(api.GET("/api/plants")) });
-  const next = nextInBlock(
-    (plants.data ?? []).map((p) => p.plant),
-    id,
-  );
+  const found = useQuery({
+    queryKey: ["plants", "next", id],
+    queryFn: async () => (await must(api.GET("/api/plants/{id}/next", { params: { path: { id } } }))) ?? null,
+  });
+  const next = found.data;
   const to = next ? `/plants/${next.id}/${pathname.split("/")[3] ?? "look"}` : null;
   useEffect(() => {
     if (!to) return;

@@ -1,0 +1,366 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Work;
+using Gemmifer.Data;
+using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Settings;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Plants;
+
+/// <summary>
+/// The lists of the garden's plants: page by page, by a key, so that a page of ten thousand plants takes no longer than
+/// one of ten.
+/// </summary>
+public static class PlantList
+{
+    private const int MostPlaces = 500,
+        MostWords = 8;
+
+    /// <summary>Plants of each group on the first screen.</summary>
+    private const int GroupPlants = 12;
+
+    /// <summary>Canes of a small drawing; more would not be told apart.</summary>
+    private const int DrawnCanes = 20;
+
+    private static readonly string[] OwnFeet = ["crown", "rootstock", "ground", "unknown"];
+
+    private static readonly string[] Routine = [.. PlantKinds.All.Where(k => !k.Surveyed).Select(k => k.Id)];
+
+    /// <summary>Adds the routes.</summary>
+    public static void MapPlantList(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/plants", PageAsync)
+            .WithName("plants")
+            .WithSummary(
+                "A page of the plants by place and name. The header Link names the next page (RFC 8288); without it "
+                    + "there is none."
+            )
+            .Produces<PlantSummary[]>()
+            .ProducesProblem(422);
+        app.MapGet("/api/now", NowAsync).WithName("now").Produces<NowView>();
+        app.MapGet("/api/places", PlacesAsync).WithName("places").Produces<string[]>();
+        app.MapGet("/api/plants/{id}/next", NextAsync)
+            .WithName("nextPlant")
+            .WithSummary("The next plant of its family in its place; the first again after the last.")
+            .Produces<PlantView>()
+            .Produces(204)
+            .ProducesProblem(404);
+    }
+
+    /// <summary>The season a list is of.</summary>
+    private sealed record Day(GardenPlace Place, DateOnly Today, int Season);
+
+    /// <summary>What a list shows of a plant, as the file has it.</summary>
+    private sealed class Row
+    {
+        public required PlantRecord Plant { get; init; }
+
+        public required int Steps { get; init; }
+
+        public required bool Finished { get; init; }
+
+        public required bool Looked { get; init; }
+
+        public required DateTimeOffset? Last { get; init; }
+
+        public PlantState State => StateOf(Finished, Steps > 0, Looked);
+    }
+
+    private static PlantState StateOf(bool finished, bool begun, bool looked) =>
+        finished ? PlantState.Finished
+        : begun ? PlantState.Working
+        : looked ? PlantState.Surveyed
+        : PlantState.Empty;
+
+    private static async Task<Day> DayAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var today = PlantEndpoints.Today(clock);
+        return new Day(place, today, PruningYear.Of(today, place.Hemisphere));
+    }
+
+    private static IQueryable<PlantRecord> Growing(GardenContext garden) =>
+        garden.Plants.AsNoTracking().Where(p => p.RemovedAt == null);
+
+    /// <summary>What is known of each plant; every part of it is read from an index.</summary>
+    private static IQueryable<Row> Rows(GardenContext garden, IQueryable<PlantRecord> plants, int season) =>
+        from plant in plants
+        let survey = garden.Surveys.FirstOrDefault(s => s.PlantId == plant.Id && s.Season == season)
+        let visit = survey == null ? 1 : survey.Visit
+        select new Row
+        {
+            Plant = plant,
+            Looked = (survey != null && survey.Looked) || Routine.Contains(plant.Kind),
+            Steps = garden.Log.Count(l =>
+                l.PlantId == plant.Id && l.Season == season && l.Visit == visit && l.Kind == LogKind.Step
+            ),
+            Finished = garden.Log.Any(l =>
+                l.PlantId == plant.Id && l.Season == season && l.Visit == visit && l.Kind == LogKind.Finished
+            ),
+            Last = garden
+                .Log.Where(l => l.PlantId == plant.Id && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished))
+                .Max(l => (DateTimeOffset?)l.At),
+        };
+
+    private static async Task<IResult> PageAsync(
+        string? q,
+        string? state,
+        string? limit,
+        string? after,
+        HttpRequest request,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var errors = new List<SurveyError>();
+        var paging = Paging.Read(limit, after, errors);
+        var wanted = WireNames.Find<PlantState>(state);
+        if (state is not null && wanted is null)
+        {
+            errors.Add(new SurveyError("/state", "word", $"One of {string.Join(", ", WireNames.All<PlantState>())}."));
+        }
+
+        var plants = Growing(garden);
+        if (after is not null)
+        {
+            var key = await garden.Plants.Where(p => p.Id == after).Select(p => p.SortKey).FirstOrDefaultAsync(cancel);
+            if (key is null)
+            {
+                Paging.Lost(errors);
+            }
+
+            plants = plants.Where(p =>
+                string.Compare(p.SortKey, key) >= 0
+                && (string.Compare(p.SortKey, key) > 0 || string.Compare(p.Id, after) > 0)
+            );
+        }
+
+        if (errors.Count > 0)
+        {
+            return Problems.Invalid(errors, "This list cannot be shown.");
+        }
+
+        var day = await DayAsync(garden, clock, cancel);
+        var rows = Rows(garden, Found(plants, q ?? ""), day.Season);
+        rows = wanted switch
+        {
+            PlantState.Finished => rows.Where(r => r.Finished),
+            PlantState.Working => rows.Where(r => !r.Finished && r.Steps > 0),
+            PlantState.Surveyed => rows.Where(r => !r.Finished && r.Steps == 0 && r.Looked),
+            PlantState.Empty => rows.Where(r => !r.Finished && r.Steps == 0 && !r.Looked),
+            _ => rows,
+        };
+        var page = await rows.OrderBy(r => r.Plant.SortKey)
+            .ThenBy(r => r.Plant.Id)
+            .Take(paging.Limit + 1)
+            .ToListAsync(cancel);
+        return Results.Ok(
+            await SummariesAsync(garden, paging.Page(request, page, r => r.Plant.Id), day, clock, cancel)
+        );
+    }
+
+    /// <summary>Plants with every word in their name, their place or what they are called.</summary>
+    private static IQueryable<PlantRecord> Found(IQueryable<PlantRecord> plants, string words)
+    {
+        foreach (
+            var word in words
+                .Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
+                .Take(MostWords)
+                .Select(PlantOrder.Sought)
+        )
+        {
+            string[] kinds =
+            [
+                .. PlantKinds
+                    .All.Where(k => PlantOrder.Sought(k.Name).Contains(word, StringComparison.Ordinal))
+                    .Select(k => k.Id),
+            ];
+            plants =
+                kinds.Length == 0
+                    ? plants.Where(p => p.SearchText.Contains(word))
+                    : plants.Where(p => p.SearchText.Contains(word) || kinds.Contains(p.Kind));
+        }
+
+        return plants;
+    }
+
+    private static async Task<PlantSummary[]> SummariesAsync(
+        GardenContext garden,
+        IReadOnlyList<Row> rows,
+        Day day,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        string[] ids = [.. rows.Select(r => r.Plant.Id)];
+        var seen = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => ids.Contains(s.PlantId))
+            .Where(s => !garden.Surveys.Any(later => later.PlantId == s.PlantId && later.Season > s.Season))
+            .Select(s => new { s.PlantId, s.Stems })
+            .ToDictionaryAsync(s => s.PlantId, s => s.Stems, cancel);
+        return
+        [
+            .. rows.Select(r =>
+            {
+                var kind = PlantKinds.Of(r.Plant.Kind);
+                var (from, to) = PruningYear.Window(kind, day.Today, day.Place.Growing);
+                return new PlantSummary(
+                    PlantEndpoints.ViewOf(r.Plant),
+                    r.State,
+                    r.Steps,
+                    from,
+                    to,
+                    r.Last is { } at
+                        ? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, clock.LocalTimeZone).DateTime)
+                        : null,
+                    Drawn(seen.GetValueOrDefault(r.Plant.Id))
+                );
+            }),
+        ];
+    }
+
+    /// <summary>
+    /// What a small drawing is made of: the canes that stand for themselves, and one arm to tell a vine with arms;
+    /// nothing where that cannot be read.
+    /// </summary>
+    private static DrawnCane[] Drawn(string? json)
+    {
+        try
+        {
+            var canes = (JsonNode.Parse(json ?? "[]") as JsonArray ?? [])
+                .OfType<JsonObject>()
+                .Select(s => new DrawnCane(
+                    Word(s, "role"),
+                    Word(s, "parent") ?? "",
+                    Rounded(s, "diameter"),
+                    Rounded(s, "age"),
+                    Rounded(s, "clock"),
+                    Rounded(s, "length")
+                ))
+                .ToArray();
+            return
+            [
+                .. canes.Where(c => c.Role == "arm").Take(1),
+                .. canes
+                    .Where(c => c.Role != "arm" && c.Clock is not null && OwnFeet.Contains(c.Parent))
+                    .Take(DrawnCanes),
+            ];
+        }
+        catch (Exception e) when (e is JsonException or ArgumentException)
+        {
+            // One plant without its drawing, not a garden without its list.
+            return [];
+        }
+    }
+
+    private static string? Word(JsonObject stem, string name) =>
+        stem[name] is JsonValue value && value.TryGetValue<string>(out var word) ? word : null;
+
+    private static double? Rounded(JsonObject stem, string name) =>
+        stem[name] is JsonValue value && value.TryGetValue<double>(out var number) ? Math.Round(number, 1) : null;
+
+    private static async Task<IResult> NowAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel) =>
+        Results.Ok(await NowOfAsync(garden, clock, cancel));
+
+    /// <summary>What is due in the whole garden, and the first plants of each group.</summary>
+    public static async Task<NowView> NowOfAsync(GardenContext garden, TimeProvider clock, CancellationToken cancel)
+    {
+        var day = await DayAsync(garden, clock, cancel);
+        var all = await Growing(garden)
+            .OrderBy(p => p.SortKey)
+            .ThenBy(p => p.Id)
+            .Select(p => new { p.Id, p.Kind })
+            .ToListAsync(cancel);
+        var seen = await garden
+            .Surveys.Where(s => s.Season == day.Season)
+            .Select(s => new
+            {
+                s.PlantId,
+                s.Visit,
+                s.Looked,
+            })
+            .ToDictionaryAsync(s => s.PlantId, cancel);
+        var done = (
+            await garden
+                .Log.Where(l => l.Season == day.Season && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished))
+                .Select(l => new
+                {
+                    l.PlantId,
+                    l.Visit,
+                    l.Kind,
+                })
+                .Distinct()
+                .ToListAsync(cancel)
+        ).Select(l => (l.PlantId, l.Visit, l.Kind)).ToHashSet();
+        var windows = all.Select(p => p.Kind)
+            .Distinct()
+            .ToDictionary(k => k, k => PruningYear.Window(PlantKinds.Of(k), day.Today, day.Place.Growing).From);
+        var groups = all.ToLookup(
+            p =>
+            {
+                var survey = seen.GetValueOrDefault(p.Id);
+                var visit = survey?.Visit ?? 1;
+                return StateOf(
+                    done.Contains((p.Id, visit, LogKind.Finished)),
+                    done.Contains((p.Id, visit, LogKind.Step)),
+                    survey is { Looked: true } || Routine.Contains(p.Kind)
+                );
+            },
+            p => p.Id
+        );
+        string[] shown = [.. Enum.GetValues<PlantState>().SelectMany(s => groups[s].Take(GroupPlants))];
+        var rows = await Rows(garden, Growing(garden).Where(p => shown.Contains(p.Id)), day.Season)
+            .OrderBy(r => r.Plant.SortKey)
+            .ThenBy(r => r.Plant.Id)
+            .ToListAsync(cancel);
+        var plants = (await SummariesAsync(garden, rows, day, clock, cancel)).ToLookup(p => p.State);
+        return new NowView(
+            day.Today,
+            all.Count,
+            all.Count(p => windows[p.Kind] <= day.Today),
+            windows.Count == 0 ? null : windows.Values.Min(),
+            [.. Enum.GetValues<PlantState>().Select(s => new NowGroup(s, groups[s].Count(), [.. plants[s]]))]
+        );
+    }
+
+    /// <summary>Places plants grow in, in order.</summary>
+    private static async Task<IResult> PlacesAsync(GardenContext garden, CancellationToken cancel) =>
+        Results.Ok(
+            await Growing(garden)
+                .GroupBy(p => p.Place)
+                .Select(g => new { g.Key, Order = g.Min(p => p.SortKey) })
+                .OrderBy(g => g.Order)
+                .Select(g => g.Key)
+                .Take(MostPlaces)
+                .ToListAsync(cancel)
+        );
+
+    private static async Task<IResult> NextAsync(string id, GardenContext garden, CancellationToken cancel)
+    {
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        var family = PlantKinds.Of(plant.Kind).Family;
+        string[] kinds = [.. PlantKinds.All.Where(k => k.Family == family).Select(k => k.Id)];
+        var others = Growing(garden)
+            .Where(p => p.Place == plant.Place && p.Id != plant.Id && kinds.Contains(p.Kind))
+            .OrderBy(p => p.SortKey)
+            .ThenBy(p => p.Id);
+        var next = await others.FirstOrDefaultAsync(
+            p =>
+                string.Compare(p.SortKey, plant.SortKey) > 0
+                || (p.SortKey == plant.SortKey && string.Compare(p.Id, plant.Id) > 0),
+            cancel
+        ) ?? await others.FirstOrDefaultAsync(cancel);
+        return next is null ? Results.NoContent() : Results.Ok(PlantEndpoints.ViewOf(next));
+    }
+}
