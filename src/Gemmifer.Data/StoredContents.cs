@@ -2,7 +2,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Data;
 
-/// <summary>What is stored beside what people wrote, and brought up to date once when an older file is opened.</summary>
+/// <summary>
+/// What is stored beside what people wrote, and brought up to date once when an older file is opened.
+/// </summary>
 internal static class StoredContents
 {
     /// <summary>
