@@ -5,12 +5,17 @@
 //   vines      places along an arm beside a general-purpose solver, and plans of vines
 //   cancel     how soon a plan stops that nobody waits for any more, beside how long it would take
 //   garden     10,000 plants through the built server
+//   lists      the lists of 10,000 plants with five seasons, beside bare queries of the same rows
 //   URL        from a click to the drawing, on a running application
 using Gemmifer.Bench;
 
 if (args is ["garden"])
 {
     await GardenTimes.MeasureAsync();
+}
+else if (args is ["lists"])
+{
+    await ListTimes.MeasureAsync();
 }
 else if (args is ["training"])
 {

@@ -102,7 +102,7 @@ internal static class BigGarden
             var done = back > 0 ? 2 : (n % 4);
             var steps =
                 done == 2 ? StepsInSeason
-                : done == 1 ? 1
+                : done == 1 ? StepsUnderWay
                 : 0;
             var at = new DateTimeOffset(year, 2, 20, 9, 0, 0, TimeSpan.Zero);
             for (var step = 0; step < steps; step++)

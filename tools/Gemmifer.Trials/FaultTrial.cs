@@ -1,5 +1,7 @@
 using System.Diagnostics;
 using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json.Nodes;
 using Gemmifer.Data.Files;
 
 namespace Gemmifer.Trials;
@@ -53,6 +55,7 @@ internal static class FaultTrial
         failed += await OnSmallDiskAsync(made, "size=16k", "There is no room left");
         failed += await OnSmallDiskAsync(made, "size=80k", "There is no room left");
         failed += await OnSmallDiskAsync(made, "ro,size=1m", "cannot be written to");
+        failed += await FillsWhileRunningAsync(made);
         Directory.Delete(made, true);
         Console.WriteLine($"{failed} failed");
         return failed == 0 ? 0 : 1;
@@ -150,10 +153,8 @@ internal static class FaultTrial
     /// </summary>
     private static async Task<int> OnSmallDiskAsync(string made, string options, string says)
     {
-        var folder = Directory.CreateDirectory(Path.Combine(made, "disk")).FullName;
-        if (await RunAsync("mount", ["-t", "tmpfs", "-o", options, "tmpfs", folder]) != 0)
+        if (await MountAsync(made, options) is not { } folder)
         {
-            Console.WriteLine($"left out: a disk with {options} cannot be mounted here");
             return 0;
         }
 
@@ -174,6 +175,103 @@ internal static class FaultTrial
             await RunAsync("umount", [folder]);
         }
     }
+
+    private static async Task<string?> MountAsync(string made, string options)
+    {
+        var folder = Directory.CreateDirectory(Path.Combine(made, "disk")).FullName;
+        if (await RunAsync("mount", ["-t", "tmpfs", "-o", options, "tmpfs", folder]) == 0)
+        {
+            return folder;
+        }
+
+        Console.WriteLine($"left out: a disk with {options} cannot be mounted here");
+        return null;
+    }
+
+    /// <summary>
+    /// The disk fills while the garden is open: what does not fit is refused with the reason, reading goes on, and so
+    /// does writing once there is room; nothing acknowledged is missing.
+    /// </summary>
+    private static async Task<int> FillsWhileRunningAsync(string made)
+    {
+        if (await MountAsync(made, "size=3m") is not { } folder)
+        {
+            return 0;
+        }
+
+        try
+        {
+            var (server, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
+            using (server)
+            {
+                using var client = new HttpClient { BaseAddress = new Uri(server!.Url) };
+                var filler = Path.Combine(folder, "filler");
+                await using (var fill = File.Create(filler))
+                {
+                    try
+                    {
+                        for (var block = new byte[4096]; ; )
+                        {
+                            await fill.WriteAsync(block);
+                            await fill.FlushAsync();
+                        }
+                    }
+                    catch (IOException)
+                    {
+                        // Full.
+                    }
+                }
+
+                var (kept, refused) = (0, 0);
+                string? reason = null;
+                async Task AddAsync()
+                {
+                    using var answer = await client.PostAsync(
+                        "/api/plants",
+                        new StringContent(
+                            $$"""{"name":"{{new string('n', 70)}}","kind":"rose.hybrid-tea"}""",
+                            Encoding.UTF8,
+                            "application/json"
+                        )
+                    );
+                    var body = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+                    kept += (int)answer.StatusCode == 201 ? 1 : 0;
+                    refused += (int)answer.StatusCode == 507 ? 1 : 0;
+                    reason = (string?)body["title"] ?? reason;
+                }
+
+                const int tries = 40;
+                for (var n = 0; n < tries; n++)
+                {
+                    await AddAsync();
+                }
+
+                var full = (kept, refused);
+                var read = await CountAsync(client);
+                File.Delete(filler);
+                await AddAsync();
+                var after = await CountAsync(client);
+                var ok =
+                    full.refused > 0
+                    && full.kept + full.refused == tries
+                    && read == full.kept
+                    && kept == full.kept + 1
+                    && after == kept;
+                Console.WriteLine(
+                    $"{(ok ? "ok  " : "FAIL")} disk that fills while it runs: {full.refused} of {tries} refused "
+                        + $"({reason}), {read} of {full.kept} kept are read; with room again {after} of {kept}"
+                );
+                return ok ? 0 : 1;
+            }
+        }
+        finally
+        {
+            await RunAsync("umount", [folder]);
+        }
+    }
+
+    private static async Task<int> CountAsync(HttpClient client) =>
+        JsonNode.Parse(await client.GetStringAsync("/api/plants?limit=200"))!.AsArray().Count;
 
     private static async Task<int> RunAsync(string program, string[] arguments)
     {

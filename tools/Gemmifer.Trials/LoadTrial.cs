@@ -16,6 +16,7 @@ internal static class LoadTrial
 
     public static async Task<int> RunAsync()
     {
+        await CloseAsync();
         var folder = Directory.CreateTempSubdirectory("gemmifer-load-").FullName;
         var (server, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
         bool ok;
@@ -85,6 +86,67 @@ internal static class LoadTrial
 
         Directory.Delete(folder, true);
         return ok ? 0 : 1;
+    }
+
+    /// <summary>How long the server goes on working on a plan whose connection was closed.</summary>
+    private static async Task CloseAsync()
+    {
+        const string tiered = "DOTNET_TieredCompilation";
+        const int step = 5,
+            rest = 60;
+        var folder = Directory.CreateTempSubdirectory("gemmifer-close-").FullName;
+
+        // Compiled once only: what is compiled again in the background takes time that is not the plan's.
+        Environment.SetEnvironmentVariable(tiered, "0");
+        var (started, _) = await ServerProcess.StartAsync(folder, "--empty", "true");
+        Environment.SetEnvironmentVariable(tiered, null);
+        using var server = started!;
+        using var client = new HttpClient { BaseAddress = new Uri(server.Url) };
+        var slow = Hard();
+        using (await client.PostAsync("/api/plan", Json(slow))) { }
+
+        var times = new List<double>();
+        for (var n = 0; n < 12; n++)
+        {
+            using (var close = new CancellationTokenSource(TimeSpan.FromMilliseconds(60 + (n * 25))))
+            {
+                try
+                {
+                    using var answer = await client.PostAsync("/api/plan", Json(slow), close.Token);
+                    continue;
+                }
+                catch (OperationCanceledException)
+                {
+                    // Closed while the plan was being made.
+                }
+            }
+
+            // Its processor time stands still when it has stopped.
+            var clock = Stopwatch.StartNew();
+            using var process = Process.GetProcessById(server.Id);
+            var (last, busy) = (process.TotalProcessorTime, 0.0);
+            while (clock.Elapsed.TotalMilliseconds - busy < rest)
+            {
+                await Task.Delay(step);
+                process.Refresh();
+                if (process.TotalProcessorTime > last)
+                {
+                    (last, busy) = (process.TotalProcessorTime, clock.Elapsed.TotalMilliseconds);
+                }
+            }
+
+            times.Add(busy);
+        }
+
+        times.Sort();
+        Console.WriteLine(
+            times.Count == 0
+                ? "no plan was slow enough to close its connection"
+                : $"{times.Count} plans whose connection was closed went on for {times[times.Count / 2]:0} ms in the "
+                    + $"middle and {times[^1]:0} ms at most (the processor's time is counted in steps of 10 ms)"
+        );
+        server.Kill();
+        Directory.Delete(folder, true);
     }
 
     private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");
