@@ -1,9 +1,12 @@
+using System.Data.Common;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
 using Gemmifer.Data;
 using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Gemmifer.Server.Tests;
 
@@ -96,6 +99,87 @@ public sealed class StoreTests
             404,
             (int)(await garden.SendAsync(HttpMethod.Post, "/api/copies/..%2Fgemmifer.db/restore")).Status
         );
+    }
+
+    [Fact]
+    public async Task Going_back_to_a_copy_brings_its_time_zone_back()
+    {
+        using var garden = new Garden();
+
+        // Twenty-five hours apart: never the same day.
+        async Task<string> TodayInAsync(string? zone, int seen = 0)
+        {
+            if (zone is not null)
+            {
+                var settings = (await garden.GetAsync("/api/settings"))["settings"]!.DeepClone();
+                settings["place"]!["timeZone"] = zone;
+                var (status, _) = await garden.SendAsync(HttpMethod.Put, "/api/settings", settings, seen);
+                Assert.Equal(200, (int)status);
+            }
+
+            return (string)(await garden.GetAsync("/api/now"))["today"]!;
+        }
+
+        var east = await TodayInAsync("Pacific/Kiritimati");
+        var (_, copy) = await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        Assert.NotEqual(east, await TodayInAsync("Pacific/Pago_Pago", 1));
+        await garden.SendAsync(HttpMethod.Post, $"/api/copies/{(string)copy!["name"]!}/restore");
+        Assert.Equal(east, await TodayInAsync(null));
+    }
+
+    /// <summary>A file that may not grow, as on a disk that is full.</summary>
+    private sealed class Full : DbConnectionInterceptor
+    {
+        public bool On { get; set; }
+
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"PRAGMA max_page_count = {(On ? 1 : 1_000_000)}";
+            command.ExecuteNonQuery();
+            return Task.CompletedTask;
+        }
+    }
+
+    [Fact]
+    public async Task A_full_disk_refuses_what_does_not_fit_with_the_reason_and_the_rest_goes_on()
+    {
+        var disk = new Full();
+        using var garden = new Garden(services: s =>
+            s.ConfigureDbContext<GardenContext>(options => options.AddInterceptors(disk))
+        );
+        var id = await garden.PlantAsync("Kept");
+        disk.On = true;
+        var note = new JsonObject { ["text"] = new string('x', 900) };
+        var (refused, kept) = (0, 0);
+        for (var n = 0; n < 20; n++)
+        {
+            var (status, body) = await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", note.DeepClone());
+            if ((int)status == 507)
+            {
+                refused++;
+                Assert.Equal("no-room", (string)body!["errors"]![0]!["code"]!);
+                Assert.Contains("Nothing was stored", (string)body["title"]!, StringComparison.Ordinal);
+            }
+            else
+            {
+                Assert.Equal(201, (int)status);
+                kept++;
+            }
+        }
+
+        Assert.True(refused > 0);
+        Assert.Equal(kept, (await garden.GetAsync($"/api/plants/{id}/log")).AsArray().Count);
+        disk.On = false;
+        Assert.Equal(
+            201,
+            (int)(await garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", note.DeepClone())).Status
+        );
+        Assert.Equal(kept + 1, (await garden.GetAsync($"/api/plants/{id}/log")).AsArray().Count);
     }
 
     [Fact]
