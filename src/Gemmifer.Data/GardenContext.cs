@@ -20,6 +20,8 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
 
     public DbSet<OwnSchoolRecord> Schools => Set<OwnSchoolRecord>();
 
+    public DbSet<AnswerRecord> Answers => Set<AnswerRecord>();
+
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
@@ -132,6 +134,13 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
         {
             school.ToTable("Schools");
             school.Property(s => s.Revision).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<AnswerRecord>(answer =>
+        {
+            answer.ToTable("Answers");
+            answer.HasIndex(a => new { a.Address, a.Key }).IsUnique();
+            answer.HasIndex(a => a.At);
+            answer.HasIndex(a => a.Id).HasFilter("Body IS NOT NULL");
         });
         modelBuilder.Entity<SettingsRecord>(settings =>
         {

@@ -132,6 +132,7 @@ app.UseStatusCodePages(pages =>
         : Task.CompletedTask
 );
 app.UseGuard();
+app.UseOnceEach();
 
 // The folder is let go when the application ends.
 _ = app.Services.GetRequiredService<GardenFolder>();

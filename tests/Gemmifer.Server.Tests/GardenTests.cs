@@ -47,7 +47,9 @@ public sealed class GardenTests : IDisposable
         Assert.Equal("Other", (string)(await _garden.GetAsync($"/api/plants/{id}"))["name"]!);
         Assert.Equal(412, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Late"), 1)).Status);
         Assert.Equal(428, (int)(await _garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}", Rose("Careless"))).Status);
-        await _garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}");
+        Assert.Equal(428, (int)(await _garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}")).Status);
+        Assert.Equal(412, (int)(await _garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}", revision: 1)).Status);
+        Assert.Equal(204, (int)(await _garden.SendAsync(HttpMethod.Delete, $"/api/plants/{id}", revision: 2)).Status);
         Assert.Empty((await _garden.GetAsync("/api/plants")).AsArray());
         await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/restore");
         Assert.Single((await _garden.GetAsync("/api/plants")).AsArray());

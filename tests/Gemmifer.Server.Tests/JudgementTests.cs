@@ -120,7 +120,7 @@ public sealed class JudgementTests : IDisposable
         );
 
         // Taken out of the list, plants that use it still mean it; undo brings it back.
-        Assert.Equal(204, (int)(await _garden.SendAsync(HttpMethod.Delete, $"/api/rules/{id}")).Status);
+        Assert.Equal(204, (int)(await _garden.SendAsync(HttpMethod.Delete, $"/api/rules/{id}", revision: 2)).Status);
         Assert.DoesNotContain((await _garden.GetAsync("/api/rules")).AsArray(), r => (string)r!["id"]! == id);
         Assert.Equal(5, (int)(await _garden.GetAsync($"/api/plants/{plant}/work"))["plan"]!["counts"]!["kept"]!);
         await _garden.SendAsync(HttpMethod.Post, $"/api/rules/{id}/restore");

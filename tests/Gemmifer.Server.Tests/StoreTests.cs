@@ -438,7 +438,11 @@ public sealed class StoreTests
                 Assert.True(logged >= 6);
                 Assert.Equal(PlantKinds.All.Select(k => k.Id).Order(), planned.Order());
 
-                await garden.SendAsync(HttpMethod.Delete, $"/api/plants/{(string)plants[0]!["plant"]!["id"]!}");
+                await garden.SendAsync(
+                    HttpMethod.Delete,
+                    $"/api/plants/{(string)plants[0]!["plant"]!["id"]!}",
+                    revision: (int)plants[0]!["plant"]!["revision"]!
+                );
             }
 
             using var again = new Garden(folder, demo: true);

@@ -207,10 +207,15 @@ internal static class KillTrial
     )
     {
         using var client = new HttpClient { BaseAddress = new Uri(server.Url) };
-        var names = (await client.GetFromJsonAsync<JsonNode>("/api/plants"))!
-            .AsArray()
-            .Select(p => (string)p!["plant"]!["name"]!)
-            .ToHashSet();
+        var names = new HashSet<string>();
+        for (var path = "/api/plants?limit=200"; path is not null; )
+        {
+            using var answer = await client.GetAsync(path);
+            var page = (await answer.Content.ReadFromJsonAsync<JsonNode>())!.AsArray();
+            names.UnionWith(page.Select(p => (string)p!["plant"]!["name"]!));
+            path = answer.Headers.TryGetValues("Link", out var link) ? link.Single().Split('<', '>')[1] : null;
+        }
+
         return [.. before.Concat(acknowledged).Where(n => !names.Contains(n))];
     }
 }

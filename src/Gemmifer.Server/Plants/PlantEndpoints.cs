@@ -40,7 +40,8 @@ public static class PlantEndpoints
             .WithName("removePlant")
             .Produces(204)
             .ProducesProblem(404)
-            .ProducesProblem(412);
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         plants
             .MapPost("{id}/restore", (string id, HttpRequest request, GardenContext garden, CancellationToken cancel) =>
                 SetRemovedAsync(id, null, request, garden, cancel)
@@ -179,7 +180,14 @@ public static class PlantEndpoints
             return Results.NoContent();
         }
 
-        if (RequestBody.Revision(request) is { } seen && seen != record.Revision)
+        // Taking out says what it saw; bringing back undoes what was just seen.
+        var seen = RequestBody.Revision(request);
+        if (seen is null && at is not null)
+        {
+            return RequestBody.RevisionMissing();
+        }
+
+        if (seen is not null && seen != record.Revision)
         {
             return Problems.Conflict(record.Revision);
         }
