@@ -14,5 +14,9 @@ public static class Planner
         Survey survey,
         PlanDetail detail = PlanDetail.Full,
         CancellationToken cancel = default
-    ) => PlantFamilies.Of(survey.Plant.Kind).Plan(survey, detail, cancel);
+    )
+    {
+        var family = PlantFamilies.Of(survey.Plant.Kind);
+        return detail == PlanDetail.Full ? family.PlanWithFlips(survey, cancel) : family.Plan(survey, detail, cancel);
+    }
 }

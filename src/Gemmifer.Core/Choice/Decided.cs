@@ -15,7 +15,6 @@ public sealed record Decided(
     CutOption? Option,
     Stage Stage,
     ImmutableArray<PlanReason> Reasons,
-    Sentence? Flips,
     string? Successor
 )
 {

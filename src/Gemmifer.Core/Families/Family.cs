@@ -92,6 +92,26 @@ public abstract class Family
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
     public abstract PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel);
 
+    /// <summary>
+    /// What becomes of each stem, by its id, found out with less effort than a plan; null where that was not enough to
+    /// be sure.
+    /// </summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public virtual IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+        Plan(survey, PlanDetail.Brief, cancel) is { Optimal: true } plan
+            ? plan.Stems.ToDictionary(s => s.Id, s => s.Decision)
+            : null;
+
+    /// <summary>The whole plan, and what would flip the decision on each stem.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public virtual PlanDocument PlanWithFlips(Survey survey, CancellationToken cancel) =>
+        new Flips(
+            survey,
+            Plan(survey, PlanDetail.Full, cancel),
+            changed => Decide(changed, cancel),
+            Flips.ManyPlans
+        ).Find(cancel);
+
     /// <summary>The stems as last season's work left them, some seasons older.</summary>
     /// <param name="carried">What stands still, with what was done to it; see <see cref="CarryOver"/>.</param>
     public virtual IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Schools;
@@ -97,21 +98,29 @@ public sealed record PlanLimits(
 );
 
 /// <summary>What happens to one stem, and why.</summary>
-/// <param name="Flips">What would change the decision, in one sentence.</param>
 /// <param name="Successor">The stem that takes its place in time; null where none is in sight.</param>
+/// <param name="Flips">What would change the decision, in one sentence: what was tried and came of it. Null where nothing
+/// was found.</param>
+/// <param name="Flip">The same as data; null where <paramref name="Flips"/> is.</param>
 public sealed record PlanStem(
     string Id,
     Decision Decision,
     Verdict Verdict,
     IReadOnlyList<PlanReason> Reasons,
-    Sentence? Flips,
-    string? Successor
+    string? Successor,
+    Sentence? Flips = null,
+    PlanFlip? Flip = null
 )
 {
     /// <summary>The measures in <see cref="Flips"/>; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? FlipsMeasures => Flips?.Measures;
 }
+
+/// <summary>A change to the survey that was tried.</summary>
+/// <param name="Patch">A JSON merge patch (RFC 7396) of the survey in which <c>stems</c> is keyed by id.</param>
+/// <param name="Decision">What this stem's decision then is.</param>
+public sealed record PlanFlip(JsonObject Patch, Decision Decision);
 
 /// <summary>One reason: the rule, its sentence and where the rule comes from.</summary>
 public sealed record PlanReason(string Rule, Sentence Text, Provenance Provenance)

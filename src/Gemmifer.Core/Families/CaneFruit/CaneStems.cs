@@ -46,16 +46,7 @@ internal sealed class CaneStems
         [
             .. _tree
                 .Stems.Select(s => _decided[s.Id])
-                .Select(d => new PlanStem(
-                    d.Stem.Id,
-                    d.Decision,
-                    d.Finding.Verdict,
-                    [d.Reason],
-                    Sentence.Maybe(
-                        d.Finding.Ask ?? (d.Reason.Rule == "surplus" ? "It would stay if a sturdier cane went." : null)
-                    ),
-                    null
-                )),
+                .Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, [d.Reason], null)),
         ];
 
     /// <summary>Steps of single canes.</summary>

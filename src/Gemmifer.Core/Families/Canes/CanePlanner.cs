@@ -33,6 +33,7 @@ internal sealed class CanePlanner
     private readonly Sorted _sorted;
     private readonly ModelBuilder _builder;
     private readonly ChoiceModel _model;
+    private SolvedChoice? _solved;
 
     public CanePlanner(Survey survey, CaneTask task, CancellationToken cancel, long nodes = NodeLimit)
     {
@@ -47,7 +48,7 @@ internal sealed class CanePlanner
     public PlanDocument Plan(PlanDetail detail)
     {
         var choice = Choose();
-        var (decided, support) = Decide(choice, detail);
+        var (decided, support) = Decide(choice);
         var bloom = support is null ? null : new BloomForecast(_survey, _tree, decided, support);
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
         var tally = new CaneTally(_survey, _tree, _sorted, decided, steps);
@@ -68,7 +69,6 @@ internal sealed class CanePlanner
                         d.Decision,
                         d.Finding.Verdict,
                         d.Reasons,
-                        d.Flips,
                         d.Successor
                     )),
                 ],
@@ -137,12 +137,31 @@ internal sealed class CanePlanner
         }
     }
 
-    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice, PlanDetail detail)
+    /// <summary>The whole plan, and what would flip the decision on each stem.</summary>
+    public PlanDocument PlanWithFlips()
     {
-        var solved = new SolvedChoice(_survey, _tree, _sorted, _builder, _model, choice);
-        var decided = new ChoiceReasons(solved, detail == PlanDetail.Full ? new FlipTrials(solved) : null)
-            .All(_cancel)
-            .ToDictionary(d => d.Stem.Id);
+        var plan = Plan(PlanDetail.Full);
+        var pinned = new PinnedChoice(_solved!);
+        return new Flips(
+            _survey,
+            plan,
+            changed => new CanePlanner(changed, _task, _cancel, QuestionNodes).Decisions(),
+            Flips.FewPlans,
+            pinned.Decisions
+        ).Find(_cancel);
+    }
+
+    /// <summary>What becomes of each stem; null where the best choice was not proved.</summary>
+    public IReadOnlyDictionary<string, Decision>? Decisions()
+    {
+        var choice = Choose();
+        return choice.Optimal ? Decide(choice).Decided.ToDictionary(d => d.Stem.Id, d => d.Decision) : null;
+    }
+
+    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice)
+    {
+        var solved = _solved = new SolvedChoice(_survey, _tree, _sorted, _builder, _model, choice);
+        var decided = new ChoiceReasons(solved).All(_cancel).ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
         {
             decided.Add(id, Settled(_tree.ById[id], fate));
@@ -194,28 +213,8 @@ internal sealed class CanePlanner
             Fate.Check => (Decision.Check, null, CheckStage(stem)),
             _ => throw new ArgumentOutOfRangeException(nameof(fate), fate, null),
         };
-        return new Decided(
-            stem,
-            finding,
-            decision,
-            option,
-            stage,
-            reasons.ToImmutable(),
-            Sentence.Maybe(finding.Ask ?? SettledFlip(finding.Verdict)),
-            null
-        );
+        return new Decided(stem, finding, decision, option, stage, reasons.ToImmutable(), null);
     }
-
-    private static string? SettledFlip(Verdict verdict) =>
-        verdict switch
-        {
-            Verdict.Dead => "A bright green scratch near the base would change this.",
-            Verdict.Sucker => "Its origin above the union would change this.",
-            Verdict.Diseased or Verdict.Damaged => "Sound wood below the place would change this.",
-            Verdict.Soft => "Once it has firmed it is weighed like the others.",
-            Verdict.Sound or Verdict.Unsure => null,
-            _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
-        };
 
     private Decided OnParent(Stem shoot, Decided parent)
     {
@@ -240,7 +239,6 @@ internal sealed class CanePlanner
                 null,
                 parent.Stage,
                 [new PlanReason("parent", text, Provenance.Practice)],
-                $"It would stay if {on} stayed or were cut higher.",
                 null
             );
         }
@@ -259,7 +257,6 @@ internal sealed class CanePlanner
                 own,
                 Stage.Shorten,
                 [new PlanReason("join", text, Provenance.Practice)],
-                null,
                 null
             );
         }
@@ -275,7 +272,6 @@ internal sealed class CanePlanner
             outcome.Cut,
             outcome.Stage,
             [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)],
-            Sentence.Maybe(finding.Ask),
             null
         );
     }

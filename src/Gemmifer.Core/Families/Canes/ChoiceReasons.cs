@@ -7,10 +7,9 @@ using Gemmifer.Core.Stems;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>
-/// Puts the outcome of the joint choice into sentences: why each cane stays or goes, and what would flip that.
+/// Puts the outcome of the joint choice into sentences: why each cane stays or goes.
 /// </summary>
-/// <param name="flips">Solves every cane the other way round as well; null where nobody asks.</param>
-internal sealed class ChoiceReasons(SolvedChoice solved, FlipTrials? flips)
+internal sealed class ChoiceReasons(SolvedChoice solved)
 {
     private readonly WhyGoes _goes = new(solved);
     private readonly WhyStays _stays = new(solved);
@@ -86,15 +85,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved, FlipTrials? flips)
             reasons.AddRange(_stays.Why(stem, option));
         }
 
-        var decision = option.Kind switch
-        {
-            OptionKind.Remove => Decision.Remove,
-            OptionKind.Whole => Decision.Keep,
-            OptionKind.Cut when SolvedChoice.CarriesOn(stem, option) => Decision.Keep,
-            OptionKind.Cut => Decision.Shorten,
-            OptionKind.Defer => Decision.Defer,
-            _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
-        };
+        var decision = SolvedChoice.DecisionOf(stem, option);
         return new Decided(
             stem,
             finding,
@@ -102,7 +93,6 @@ internal sealed class ChoiceReasons(SolvedChoice solved, FlipTrials? flips)
             option.Kind is OptionKind.Whole or OptionKind.Defer ? null : option,
             option.TakeOver is not null && stage == Stage.Shorten ? Stage.Thin : stage,
             reasons.ToImmutable(),
-            Sentence.Maybe(flips?.Of(i)),
             solved.Successor(i)
         );
     }

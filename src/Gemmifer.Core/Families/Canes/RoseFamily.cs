@@ -34,4 +34,12 @@ public sealed class RoseFamily : Family
     /// <inheritdoc/>
     public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
         new CanePlanner(survey, new CaneTask(Noun, []), cancel).Plan(detail);
+
+    /// <inheritdoc/>
+    public override PlanDocument PlanWithFlips(Survey survey, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, []), cancel).PlanWithFlips();
+
+    /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
 }

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -44,6 +45,18 @@ internal sealed record SolvedChoice(
     /// </summary>
     public static bool CarriesOn(Stem stem, CutOption option) =>
         option.TakeOver is not null && option.AlongMm >= stem.LengthMm - 1;
+
+    /// <summary>What an option comes to.</summary>
+    public static Decision DecisionOf(Stem stem, CutOption option) =>
+        option.Kind switch
+        {
+            OptionKind.Remove => Decision.Remove,
+            OptionKind.Whole => Decision.Keep,
+            OptionKind.Cut when CarriesOn(stem, option) => Decision.Keep,
+            OptionKind.Cut => Decision.Shorten,
+            OptionKind.Defer => Decision.Defer,
+            _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
+        };
 
     /// <summary>
     /// The young cane that takes the place of an old candidate; null where there is none, or it is not old.

@@ -20,4 +20,12 @@ public sealed class ShrubFamily : Family
     /// <inheritdoc/>
     public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
         new CanePlanner(survey, new CaneTask(Noun, ShrubRoutine.Steps(survey.Date)), cancel).Plan(detail);
+
+    /// <inheritdoc/>
+    public override PlanDocument PlanWithFlips(Survey survey, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, ShrubRoutine.Steps(survey.Date)), cancel).PlanWithFlips();
+
+    /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+        new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
 }

@@ -184,8 +184,7 @@ internal static class CanePlan
                 $"A cane of {Wording.Buds(buds)}, laid to the {side}. {renewal}",
                 survey.School.Value("caneBudsMax").Provenance
             ),
-            $"Keep {cane.Stem.Id} as a fruiting cane to the {side}.",
-            "A cane of better thickness nearer the head would take its place."
+            $"Keep {cane.Stem.Id} as a fruiting cane to the {side}."
         );
         yield return At(work, cane);
         if (spur is not null)
@@ -243,8 +242,7 @@ internal static class CanePlan
             work.Remove(
                 s.Stem,
                 Stage.Thin,
-                new PlanReason("surplus", "Neither a cane nor a spur is needed of it.", Provenance.Practice),
-                flips: "A bigger budget would ask for another cane."
+                new PlanReason("surplus", "Neither a cane nor a spur is needed of it.", Provenance.Practice)
             );
         }
     }

@@ -120,8 +120,7 @@ internal static class SecondPlan
                 grown.Length == 0
                     ? "None of its buds grows yet: it stays as it is."
                     : $"{Wording.Capital(Wording.Buds(grown.Length))} of {counted.Length} "
-                        + $"{(grown.Length == 1 ? "grows" : "grow")}: nothing comes off.",
-                flips: "Another bud that grows would let the top come off."
+                        + $"{(grown.Length == 1 ? "grows" : "grow")}: nothing comes off."
             );
             work.Change(
                 work.Of(stem) with
@@ -155,7 +154,6 @@ internal static class SecondPlan
                         + $"the lowest {wanted} stay, the doubt is over.",
                     Provenance.Practice
                 ),
-                "A dead shoot lower down would keep the upper one.",
                 null,
                 new VineCut(
                     Wording.Tenth(cut),

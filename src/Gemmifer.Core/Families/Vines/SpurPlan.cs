@@ -265,14 +265,7 @@ internal static class SpurPlan
                 + $"ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.";
         var reason = new PlanReason("spurBuds", why, survey.School.Value("spurBuds").Provenance);
         var lead = $"{p.Name}: keep {lower}{best.Stem.Id}";
-        work.ToBuds(
-            best,
-            new BudLimit(leave, best.Finding.SoundToMm),
-            Stage.Count,
-            reason,
-            $"{lead}.",
-            others.Length > 0 ? "A sound, thicker shoot lower down would take its place." : null
-        );
+        work.ToBuds(best, new BudLimit(leave, best.Finding.SoundToMm), Stage.Count, reason, $"{lead}.");
         VineShoot[] renewals = best.OffMm <= survey.School.SpacingMm ? [] : [.. Low(others)];
         Trim(work, p, [best, .. renewals]);
         JoinFirst(work, best, lead);
@@ -419,8 +412,7 @@ internal static class SpurPlan
             work.Remove(
                 p.Old,
                 Stage.Thin,
-                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance),
-                flips: "A bigger budget, or a weaker neighbour, would let it stay."
+                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance)
             );
         }
 
@@ -429,8 +421,7 @@ internal static class SpurPlan
             work.Remove(
                 s.Stem,
                 Stage.Thin,
-                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance),
-                flips: "A bigger budget, or a weaker neighbour, would let it stay."
+                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance)
             );
         }
     }

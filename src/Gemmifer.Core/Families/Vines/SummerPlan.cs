@@ -171,7 +171,6 @@ internal static class SummerPlan
                     "It does not come from a spur and grows inward, where it would shade the fruit.",
                     Provenance.Practice
                 ),
-                flips: "If it can be laid outward, it may stay.",
                 by: new Handwork(Action: StepAction.RubOff, Tool: Soft(stem) ? Tool.Fingers : Tool.Secateurs)
             );
             return;
@@ -242,7 +241,6 @@ internal static class SummerPlan
                             + "at its end.",
                         over.Beyond.Provenance
                     ),
-                    "Fruit near its end would keep it whole.",
                     null,
                     new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0),
                     Stage.Count,
@@ -326,7 +324,6 @@ internal static class SummerPlan
                     "It grows into the next vine; neighbours are kept apart.",
                     Provenance.Practice
                 ),
-                null,
                 null,
                 new VineCut(Wording.Tenth(low), axis.At(low), CutPlace.AboveBud, null, 0, 0),
                 Stage.Count,

@@ -58,7 +58,6 @@ internal static class VinePlanner
                             d.Decision,
                             parts.Findings[d.Stem.Id].Verdict,
                             [d.Reason],
-                            Sentence.Maybe(d.Flips),
                             d.Successor
                         )),
                 ],
@@ -128,7 +127,6 @@ internal static class VinePlanner
                             stem,
                             Decision.Check,
                             new PlanReason(rule, finding.Text, finding.Provenance),
-                            finding.Ask,
                             Stage: Stage.Dead,
                             Action: StepAction.Check,
                             Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."
@@ -141,7 +139,6 @@ internal static class VinePlanner
                             stem,
                             Decision.Check,
                             new PlanReason(rule, finding.Text, finding.Provenance),
-                            finding.Ask,
                             Stage: Stage.Count,
                             Action: StepAction.Check,
                             Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
@@ -154,8 +151,7 @@ internal static class VinePlanner
                         stem,
                         rule,
                         "Soft, unripe wood: leave it alone; what did not ripen shows in spring.",
-                        decision: Decision.Untouched,
-                        flips: "Once it has ripened it is weighed like the others."
+                        decision: Decision.Untouched
                     );
                     break;
             }

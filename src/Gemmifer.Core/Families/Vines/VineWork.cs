@@ -39,7 +39,6 @@ internal sealed record VineDecided(
     Stem Stem,
     Decision Decision,
     PlanReason Reason,
-    string? Flips = null,
     string? Successor = null,
     VineCut? Cut = null,
     Stage Stage = Stage.Count,
@@ -95,22 +94,20 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         string rule,
         string text,
         Provenance provenance = Provenance.Practice,
-        Decision decision = Decision.Keep,
-        string? flips = null
+        Decision decision = Decision.Keep
     ) =>
         Set(
             new VineDecided(
                 stem,
                 decision,
                 new PlanReason(rule, text, provenance),
-                flips,
                 Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Total : 0
             )
         );
 
     /// <summary>Takes a stem off at its base.</summary>
     /// <param name="by">How, where that is not by a cut in the usual words.</param>
-    public void Remove(Stem stem, Stage stage, PlanReason reason, string? flips = null, Handwork? by = null)
+    public void Remove(Stem stem, Stage stage, PlanReason reason, Handwork? by = null)
     {
         var at = Tree.Axis(stem).Start;
         var tool = by?.Tool ?? ToolRack.For(stem.DiameterMm);
@@ -124,7 +121,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 stem,
                 Decision.Remove,
                 reason,
-                flips,
                 null,
                 new VineCut(0, at, where, null, 0, 0),
                 stage,
@@ -154,14 +150,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     /// <param name="buds">How many, counted from the base; of what is sound no more than stand there, and one at
     /// least.</param>
     /// <param name="lead">The sentence before the count.</param>
-    public void ToBuds(
-        VineShoot shoot,
-        BudLimit buds,
-        Stage stage,
-        PlanReason reason,
-        string lead,
-        string? flips = null
-    )
+    public void ToBuds(VineShoot shoot, BudLimit buds, Stage stage, PlanReason reason, string lead)
     {
         var (stem, counted) = (shoot.Stem, shoot.Buds);
         if (stem.Pin is Pin.CutAt pin)
@@ -185,7 +174,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                             $"{reason.Text.Marked} It has no more than {Wording.Buds(counted.Total)}, so it stays as "
                             + "long as it is.",
                     },
-                    flips,
                     Buds: counted.Total
                 )
             );
@@ -198,7 +186,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 stem,
                 Decision.Shorten,
                 reason,
-                flips,
                 null,
                 Above(stem, cutAt, bud),
                 stage,
@@ -229,7 +216,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                     stem,
                     Decision.Shorten,
                     new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                    null,
                     null,
                     Above(stem, pin.AlongMm, null),
                     stage,
@@ -304,7 +290,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 old,
                 Decision.Shorten,
                 new PlanReason("join", why, Provenance.Practice),
-                null,
                 young.Id,
                 new VineCut(
                     Wording.Tenth(at),

@@ -62,8 +62,7 @@ internal static class YoungPlan
                     "one-shoot",
                     $"One straight shoot becomes the trunk, and {best.Stem.Id} is the best.",
                     Provenance.Practice
-                ),
-                flips: $"It would stay if {best.Stem.Id} were broken."
+                )
             );
         }
 
@@ -106,8 +105,7 @@ internal static class YoungPlan
                     + "A new, stronger shoot comes from it.",
                 Provenance.Practice
             ),
-            $"{best.Stem.Id} is thin: start again from one good bud.",
-            "A shoot of pencil thickness or more would be headed instead."
+            $"{best.Stem.Id} is thin: start again from one good bud."
         );
         return Outcome(
             [Position(work, best, 1)],
@@ -128,8 +126,7 @@ internal static class YoungPlan
             best.Stem,
             "reach",
             "Strong, but it has not reached the height of the head: it stays and is tied up, and its top bud goes "
-                + "on from here.",
-            flips: "Once it reaches the head it is cut there."
+                + "on from here."
         );
         return Outcome(
             [Position(work, best, 1)],
@@ -239,7 +236,6 @@ internal static class YoungPlan
                         + $"{Wording.Mm(SecondBudMm)} apart make the first two shoots.",
                     Provenance.Practice
                 ),
-                "A thinner shoot would go back to one bud.",
                 null,
                 new VineCut(
                     top is null ? null : Wording.Tenth(cutAt),
