@@ -19,6 +19,9 @@ public static partial class PlantOrder
     public static string SortKeyOf(string place, string name) =>
         Counted(place) + Between + place + Between + Counted(name);
 
+    /// <summary>After every plant of a place, and before those of the next.</summary>
+    public static string EndOf(string place) => Counted(place) + Between + place + (char)(Between + 1);
+
     /// <summary>The words a plant is found by, as <see cref="Sought"/> writes what is looked for.</summary>
     public static string SearchTextOf(string place, string name) => Sought(name) + Between + Sought(place);
 

@@ -336,6 +336,27 @@ public sealed partial class ListTests
     }
 
     [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(200)]
+    public async Task Rows_of_vines_come_page_by_page_each_once_with_all_its_vines(int limit)
+    {
+        using var garden = new Garden(now: Now);
+        var vines = (await FillAsync(garden, 9))
+            .Select(p => p.Plant)
+            .Where(p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine)
+            .ToArray();
+        var rows = await AllAsync(garden, $"/api/blocks?limit={limit}");
+        Assert.Equal(vines.Select(v => v.Place).Distinct(), rows.Select(r => (string)r["place"]!));
+        Assert.Equal(
+            vines.Select(v => v.Id).Order(),
+            rows.SelectMany(r => r["lines"]!.AsArray()).Select(l => (string)l!["id"]!).Order()
+        );
+        Assert.True(rows.Count > 2);
+    }
+
+    [Theory]
+    [InlineData("/api/blocks?limit=x", "/limit")]
     [InlineData("/api/plants?limit=0", "/limit")]
     [InlineData("/api/plants?limit=201", "/limit")]
     [InlineData("/api/plants?limit=ten", "/limit")]

@@ -13,10 +13,11 @@ public sealed record Paging(int Limit, string? After)
         Most = 200;
 
     /// <summary>Reads what a request says of its page; errors are noted.</summary>
-    /// <param name="limit">Lines of a page, 1 to 200; 40 where nothing is said.</param>
-    public static Paging Read(string? limit, string? after, ICollection<SurveyError> errors)
+    /// <param name="limit">Lines of a page, 1 to 200.</param>
+    /// <param name="usual">So many where nothing is said.</param>
+    public static Paging Read(string? limit, string? after, ICollection<SurveyError> errors, int usual = Usual)
     {
-        var lines = Usual;
+        var lines = usual;
         if (
             limit is not null
             && (

@@ -68,6 +68,14 @@ public static class Blocks
 {
     private const int MostAtOnce = 500;
 
+    /// <summary>Rows of a page; each of their vines is planned.</summary>
+    private const int PageRows = 12;
+
+    private static readonly string[] VineKinds =
+    [
+        .. PlantKinds.All.Where(k => k.Family == PlantFamily.Vine).Select(k => k.Id),
+    ];
+
     /// <summary>Adds the routes.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
     {
@@ -99,7 +107,11 @@ public static class Blocks
                 )
             )
             .WithName("vineRules");
-        app.MapGet("/api/blocks", ListAsync).WithName("blocks").Produces<BlockView[]>();
+        app.MapGet("/api/blocks", ListAsync)
+            .WithName("blocks")
+            .WithSummary("A page of the rows of vines, in order of their places; the header Link names the next.")
+            .Produces<BlockView[]>()
+            .ProducesProblem(422);
         app.MapPost("/api/blocks", AddAsync)
             .WithName("addBlock")
             .Accepts<BlockInput>("application/json")
@@ -109,27 +121,53 @@ public static class Blocks
     }
 
     private static async Task<IResult> ListAsync(
+        string? limit,
+        string? after,
+        HttpRequest request,
         GardenContext garden,
         PlanMaker planner,
         TimeProvider clock,
         CancellationToken cancel
-    ) => Results.Ok(await ViewAsync(garden, planner, clock, null, cancel));
+    )
+    {
+        var errors = new List<SurveyError>();
+        var paging = Paging.Read(limit, after, errors, PageRows);
+        if (errors.Count > 0)
+        {
+            return Problems.Invalid(errors, "This list cannot be shown.");
+        }
+
+        // Places sort like the plants that grow there.
+        var rows = garden
+            .Plants.Where(p => p.RemovedAt == null && VineKinds.Contains(p.Kind))
+            .GroupBy(p => p.Place)
+            .Select(g => new { Place = g.Key, Order = g.Min(p => p.SortKey) });
+        if (after is not null)
+        {
+            var last = PlantOrder.EndOf(after);
+            rows = rows.Where(r => string.Compare(r.Order, last) > 0);
+        }
+
+        var places = await rows.OrderBy(r => r.Order).Select(r => r.Place).Take(paging.Limit + 1).ToListAsync(cancel);
+        return Results.Ok(await ViewAsync(garden, planner, clock, paging.Page(request, places, p => p), cancel));
+    }
 
     private static async Task<BlockView[]> ViewAsync(
         GardenContext garden,
         PlanMaker planner,
         TimeProvider clock,
-        string? place,
+        IReadOnlyList<string> places,
         CancellationToken cancel
     )
     {
+        var order = places.Select((p, i) => (p, i)).ToDictionary(p => p.p, p => p.i);
         var lines = new List<GardenPlanLine>();
         await foreach (
             var line in GardenPlan.LinesAsync(
                 garden,
                 planner,
                 clock,
-                p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine && (place is null || p.Place == place),
+                p => VineKinds.Contains(p.Kind) && places.Contains(p.Place),
                 cancel
             )
         )
@@ -141,7 +179,7 @@ public static class Blocks
         [
             .. lines
                 .GroupBy(l => l.Place)
-                .OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase)
+                .OrderBy(g => order[g.Key])
                 .Select(row =>
                 {
                     var (all, planned) = (
@@ -227,7 +265,7 @@ public static class Blocks
             var first = IdOf(id, 1);
             if (await garden.Plants.AnyAsync(p => p.Id == first, cancel))
             {
-                return Results.Ok((await ViewAsync(garden, planner, clock, place, cancel)).Single());
+                return Results.Ok((await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
             }
 
             var settings = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
@@ -270,10 +308,10 @@ public static class Blocks
             catch (DbUpdateException e) when (Saving.Doubled(e))
             {
                 // The same row, sent twice at the same moment.
-                return Results.Ok((await ViewAsync(garden, planner, clock, place, cancel)).Single());
+                return Results.Ok((await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
             }
 
-            return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, place, cancel)).Single());
+            return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
         }
     }
 }

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -113,7 +114,7 @@ public static class GardenPlan
         GardenContext garden,
         PlanMaker planner,
         TimeProvider clock,
-        Func<PlantRecord, bool>? wanted,
+        Expression<Func<PlantRecord, bool>>? wanted,
         [EnumeratorCancellation] CancellationToken cancel
     )
     {
@@ -126,6 +127,7 @@ public static class GardenPlan
             var plants = await garden
                 .Plants.AsNoTracking()
                 .Where(p => p.RemovedAt == null && p.Id.CompareTo(after) > 0)
+                .Where(wanted ?? (p => true))
                 .OrderBy(p => p.Id)
                 .Take(ChunkPlants)
                 .ToListAsync(cancel);
@@ -135,7 +137,6 @@ public static class GardenPlan
             }
 
             after = plants[^1].Id;
-            plants = wanted is null ? plants : [.. plants.Where(wanted)];
             var ids = plants.Select(p => p.Id).ToArray();
             var surveys = (
                 await garden

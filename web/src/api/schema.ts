@@ -272,6 +272,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A page of the rows of vines, in order of their places; the header Link names the next. */
         get: operations["blocks"];
         put?: never;
         post: operations["addBlock"];
@@ -709,6 +710,7 @@ export interface components {
         /** @enum {unknown} */
         Instead: "removed" | "cut" | "left" | null;
         JsonElement: unknown;
+        JsonObject: Record<string, never>;
         /** @description A kind of plant that can be planned. */
         KindView: {
             id: string;
@@ -1122,6 +1124,13 @@ export interface components {
             /** @description How it turns out, the sentence that matters most first. */
             summary: components["schemas"]["PlanSentence"][];
         };
+        /** @description A change to the survey that was tried. */
+        PlanFlip: {
+            /** @description A JSON merge patch (RFC 7396) of the survey in which `stems` is keyed by id. */
+            patch: components["schemas"]["JsonObject"];
+            /** @description What this stem's decision then is. */
+            decision: components["schemas"]["Decision"];
+        };
         /** @description What to expect of the coming season, as ranges. */
         PlanForecast: {
             /** Format: int32 */
@@ -1331,9 +1340,14 @@ export interface components {
             decision: components["schemas"]["Decision"];
             verdict: components["schemas"]["Verdict"];
             reasons: components["schemas"]["PlanReason"][];
-            flips: null | components["schemas"]["Sentence"];
             /** @description The stem that takes its place in time; null where none is in sight. */
             successor: null | string;
+            /**
+             * @description What would change the decision, in one sentence: what was tried and came of it. Null where nothing
+             *                 was found.
+             */
+            flips?: string;
+            flip?: null | components["schemas"]["PlanFlip"];
             /** @description The measures in Sentence? PlanStem.Flips; null where there are none. */
             flipsMeasures?: null | components["schemas"]["Measure"][];
         };
@@ -2649,7 +2663,10 @@ export interface operations {
     };
     blocks: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: string;
+                after?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2663,6 +2680,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BlockView"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type ApiError, must, newId, type Schemas } from "../api/client";
+import { api, type ApiError, must, mustPage, newId, type Schemas } from "../api/client";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
 import { about } from "./block";
@@ -11,7 +11,14 @@ import { SystemPicture, systems } from "./systems";
 
 /** Rows of vines: what each row comes to, from every vine or from a sample, and the way along it. */
 export default function Block() {
-  const blocks = useQuery({ queryKey: ["blocks"], queryFn: () => must(api.GET("/api/blocks")), staleTime: 0 });
+  const blocks = useInfiniteQuery({
+    queryKey: ["blocks"],
+    queryFn: ({ pageParam }) =>
+      mustPage(api.GET("/api/blocks", { params: { query: pageParam ? { after: pageParam } : {} } })),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next,
+    staleTime: 0,
+  });
   const [form, setForm] = useState(false);
   if (blocks.isError)
     return (
@@ -20,6 +27,7 @@ export default function Block() {
       </Notice>
     );
   if (!blocks.data) return <p>Counting the rows.</p>;
+  const rows = blocks.data.pages.flatMap((p) => p.items);
   return (
     <chakra.div display="grid" gap="18px" maxWidth="1180px">
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
@@ -34,17 +42,24 @@ export default function Block() {
         </chakra.span>
       </chakra.div>
       {form && <RowForm onClose={() => setForm(false)} />}
-      {blocks.data.length === 0 && !form && (
+      {rows.length === 0 && !form && (
         <Notice tone="plain">
           No vines yet. Plant a row: say how many vines stand in it, and each gets its place in order.
         </Notice>
       )}
-      {blocks.data
+      {rows
         .filter((b) => Number(b.vines) > 1)
         .map((b) => (
           <Row key={b.place} block={b} />
         ))}
-      <Alone blocks={blocks.data.filter((b) => Number(b.vines) === 1)} />
+      {blocks.hasNextPage && (
+        <div>
+          <Button disabled={blocks.isFetching} onClick={() => void blocks.fetchNextPage()}>
+            {blocks.isFetching ? "Counting the next rows." : "Further rows"}
+          </Button>
+        </div>
+      )}
+      <Alone blocks={rows.filter((b) => Number(b.vines) === 1)} />
     </chakra.div>
   );
 }
