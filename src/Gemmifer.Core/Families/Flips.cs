@@ -78,11 +78,12 @@ internal sealed class Flips(
                 Try(change, planned.Id) is { } then
                 && then.TryGetValue(planned.Id, out var decision)
                 && decision != planned.Decision
+                && Say(change, planned, decision, then) is { } words
             )
             {
                 return planned with
                 {
-                    Flips = Say(change, planned, decision, then),
+                    Flips = words,
                     Flip = new PlanFlip(
                         new JsonObject { ["stems"] = new JsonObject { [change.Stem.Id] = change.Patch.DeepClone() } },
                         decision
@@ -250,7 +251,8 @@ internal sealed class Flips(
             }),
         ]);
 
-    private string Say(Change change, PlanStem planned, Decision decision, IReadOnlyDictionary<string, Decision> then)
+    /// <summary>In words; null where it says nothing that is not known.</summary>
+    private string? Say(Change change, PlanStem planned, Decision decision, IReadOnlyDictionary<string, Decision> then)
     {
         var own = survey.Stems.ToDictionary(s => s.Id, s => s.Parent.StemId);
         var others = plan
@@ -271,8 +273,15 @@ internal sealed class Flips(
             return $"{condition}, it would {WhatBecomes(decision)}{(rest.Length == 0 ? "" : $", and {rest}")}.";
         }
 
-        var doing = Stands(decision) ? "If you keep it" : "If you take it out";
-        return rest.Length == 0 ? $"{doing}, no other cane changes sides." : $"{doing}, {rest} instead.";
+        return (change.Keep == true, rest.Length) switch
+        {
+            (true, 0) => "If you keep it, nothing else has to go.",
+            (true, _) => $"If you keep it, {rest} instead.",
+
+            // That a stem goes where the gardener takes it out need not be said.
+            (false, 0) => null,
+            (false, _) => $"If you take it out, {rest} instead.",
+        };
     }
 
     private static bool Stands(Decision decision) => decision is not (Decision.Remove or Decision.Defer);

@@ -99,8 +99,8 @@ public sealed record PlanLimits(
 
 /// <summary>What happens to one stem, and why.</summary>
 /// <param name="Successor">The stem that takes its place in time; null where none is in sight.</param>
-/// <param name="Flips">What would change the decision, in one sentence: what was tried and came of it. Null where nothing
-/// was found.</param>
+/// <param name="Flips">What would change the decision, in one sentence: what was tried and what came of it; null where
+/// nothing was found.</param>
 /// <param name="Flip">The same as data; null where <paramref name="Flips"/> is.</param>
 public sealed record PlanStem(
     string Id,
