@@ -1343,8 +1343,8 @@ export interface components {
             /** @description The stem that takes its place in time; null where none is in sight. */
             successor: null | string;
             /**
-             * @description What would change the decision, in one sentence: what was tried and came of it. Null where nothing
-             *                 was found.
+             * @description What would change the decision, in one sentence: what was tried and what came of it; null where
+             *                 nothing was found.
              */
             flips?: string;
             flip?: null | components["schemas"]["PlanFlip"];
