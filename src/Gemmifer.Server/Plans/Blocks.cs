@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using System.Text.RegularExpressions;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plants;
@@ -183,7 +182,7 @@ public static class Blocks
                 .Select(row =>
                 {
                     var (all, planned) = (
-                        row.OrderBy(l => l.Name, NaturalOrder.Instance).ToArray(),
+                        row.OrderBy(l => PlantOrder.SortKeyOf(l.Place, l.Name), StringComparer.Ordinal).ToArray(),
                         row.Where(l => l.State == PlanState.Planned).ToArray()
                     );
 
@@ -314,19 +313,4 @@ public static class Blocks
             return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
         }
     }
-}
-
-/// <summary>Names with numbers in the order people count: vine 2 before vine 10.</summary>
-internal sealed partial class NaturalOrder : IComparer<string>
-{
-    public static NaturalOrder Instance { get; } = new();
-
-    /// <inheritdoc/>
-    public int Compare(string? x, string? y) => string.CompareOrdinal(Key(x), Key(y));
-
-    private static string Key(string? name) =>
-        Digits().Replace((name ?? "").ToUpperInvariant(), m => m.Value.PadLeft(12, '0'));
-
-    [GeneratedRegex("[0-9]+")]
-    private static partial Regex Digits();
 }
