@@ -1,9 +1,10 @@
 import { chakra } from "@chakra-ui/react";
-import { keepPreviousData, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
+import { usePages } from "../api/pages";
 import { Button, Field, Input, Notice } from "../app/ui";
 import { columnsIn, linesOf } from "./gardenLines";
 import { PlantForm } from "./PlantForm";
@@ -22,20 +23,11 @@ export default function Garden() {
   const state = (params.get("state") as State | null) ?? undefined;
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());
-  const plants = useInfiniteQuery({
-    queryKey: ["plants", "list", words, state],
-    queryFn: ({ pageParam }) =>
-      mustPage(
-        api.GET("/api/plants", {
-          params: {
-            query: { ...(words && { q: words }), ...(state && { state }), ...(pageParam && { after: pageParam }) },
-          },
-        }),
-      ),
-    initialPageParam: "",
-    getNextPageParam: (last) => last.next,
-    placeholderData: keepPreviousData,
-  });
+  const plants = usePages(["plants", "list", words, state], (after) =>
+    mustPage(
+      api.GET("/api/plants", { params: { query: { ...(words && { q: words }), ...(state && { state }), ...after } } }),
+    ),
+  );
   const [form, setForm] = useState<"new" | string | null>(null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
@@ -60,8 +52,8 @@ export default function Garden() {
         {plants.error.message}
       </Notice>
     );
-  if (!plants.data) return <p>Fetching the garden.</p>;
-  const all = plants.data.pages.flatMap((p) => p.items);
+  if (!plants.lines) return <p>Fetching the garden.</p>;
+  const all = plants.lines;
   const whole = words === "" && state === undefined;
   const nothing = all.length === 0 && !plants.isPlaceholderData;
   return (

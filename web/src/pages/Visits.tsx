@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react";
-import { useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, must, mustPage, type Schemas } from "../api/client";
+import { usePages } from "../api/pages";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
 import { dueWords, soon } from "../shared/due";
@@ -20,14 +21,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
   const client = useQueryClient();
   const navigate = useNavigate();
   const [all, setAll] = useState(false);
-  const visits = useInfiniteQuery({
-    queryKey: ["visits"],
-    queryFn: ({ pageParam }) =>
-      mustPage(api.GET("/api/visits", { params: { query: pageParam ? { after: pageParam } : {} } })),
-    initialPageParam: "",
-    getNextPageParam: (last) => last.next,
-    staleTime: 0,
-  });
+  const visits = usePages(["visits"], (query) => mustPage(api.GET("/api/visits", { params: { query } })));
   const again = () => {
     void client.invalidateQueries({ queryKey: ["visits"] });
     void client.invalidateQueries({ queryKey: ["plants"] });
@@ -51,7 +45,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
       void navigate(`/plants/${plant}/look`);
     },
   });
-  const list = visits.data?.pages.flatMap((p) => p.items) ?? [];
+  const list = visits.lines ?? [];
   // What is due within a week stands before everything else, the rest after it.
   if (list.length === 0 || pressing !== soon(list[0]!.due, today)) return null;
   return (

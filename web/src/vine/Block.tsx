@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react";
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, type ApiError, must, mustPage, newId, type Schemas } from "../api/client";
+import { usePages } from "../api/pages";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
 import { about } from "./block";
@@ -11,14 +12,7 @@ import { SystemPicture, systems } from "./systems";
 
 /** Rows of vines: what each row comes to, from every vine or from a sample, and the way along it. */
 export default function Block() {
-  const blocks = useInfiniteQuery({
-    queryKey: ["blocks"],
-    queryFn: ({ pageParam }) =>
-      mustPage(api.GET("/api/blocks", { params: { query: pageParam ? { after: pageParam } : {} } })),
-    initialPageParam: "",
-    getNextPageParam: (last) => last.next,
-    staleTime: 0,
-  });
+  const blocks = usePages(["blocks"], (query) => mustPage(api.GET("/api/blocks", { params: { query } })));
   const [form, setForm] = useState(false);
   if (blocks.isError)
     return (
@@ -26,8 +20,8 @@ export default function Block() {
         {blocks.error.message}
       </Notice>
     );
-  if (!blocks.data) return <p>Counting the rows.</p>;
-  const rows = blocks.data.pages.flatMap((p) => p.items);
+  if (!blocks.lines) return <p>Counting the rows.</p>;
+  const rows = blocks.lines;
   return (
     <chakra.div display="grid" gap="18px" maxWidth="1180px">
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
