@@ -15,10 +15,16 @@ public sealed partial class ArgumentTests
         page.Go("/plants/demo-lantern/decide");
         page.Press("Two schools side by side");
         page.Choose("Second school", "Light hand");
-        page.Sees("They differ on");
-        var said = Differ().Match(page.Text);
-        var listed = page.Driver.FindElements(By.CssSelector("main section ul li")).Count;
-        Assert.Equal(int.Parse(said.Groups[1].Value, CultureInfo.InvariantCulture), listed);
+
+        // Another school's plan stands there until this one has come.
+        page.Until(() => page.Chosen("Second school").StartsWith("Light hand", StringComparison.Ordinal), "the school");
+        page.Until(
+            () =>
+                Differ().Match(page.Text) is { Success: true } said
+                && int.Parse(said.Groups[1].Value, CultureInfo.InvariantCulture)
+                    == page.Driver.FindElements(By.CssSelector("main section ul li")).Count,
+            "as many canes listed as are said to differ"
+        );
         Assert.Equal(4, page.Driver.FindElements(By.CssSelector("svg[role=group]")).Count);
         Assert.Equal(2, Regex.Count(page.Text, "of the live wood off"));
         Assert.Equal(2, Regex.Count(page.Text, "between ends, at least"));

@@ -102,6 +102,23 @@ public sealed class StoreTests
     }
 
     [Fact]
+    public async Task Going_back_to_a_copy_waits_for_who_is_writing()
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        var (_, copy) = await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        await garden.PlantAsync("Later");
+        using var writer = new SqliteConnection(GardenStore.ConnectionString(garden.Folder));
+        writer.Open();
+        using var writing = writer.BeginTransaction();
+        var restored = garden.SendAsync(HttpMethod.Post, $"/api/copies/{(string)copy!["name"]!}/restore");
+        await Task.Delay(700, TestContext.Current.CancellationToken);
+        writing.Commit();
+        Assert.Equal(200, (int)(await restored).Status);
+        Assert.Single((await garden.GetAsync("/api/plants")).AsArray());
+    }
+
+    [Fact]
     public async Task Going_back_to_a_copy_brings_its_time_zone_back()
     {
         using var garden = new Garden();

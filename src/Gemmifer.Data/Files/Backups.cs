@@ -150,9 +150,14 @@ public static class Backups
     public static async Task ReadBackAsync(GardenFolder folder, string name, CancellationToken cancel)
     {
         using (var from = GardenInspection.Open(Path.Combine(folder.BackupFolder, name)))
-        using (var to = new SqliteConnection(GardenStore.ConnectionString(folder.FullName)))
+            var own = new SqliteConnectionStringBuilder(GardenStore.ConnectionString(folder.FullName))
+            {
+                Pooling = false,
+            };
+        using (var to = new SqliteConnection(own.ToString()))
         {
             to.Open();
+            Patient(to);
             from.BackupDatabase(to);
         }
 
@@ -180,11 +185,20 @@ public static class Backups
         }
     }
 
+    /// <summary>Waits for another's lock: the library waits when it runs a command, not when it copies.</summary>
+    private static void Patient(SqliteConnection connection)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA busy_timeout=30000;";
+        command.ExecuteNonQuery();
+    }
+
     private static void Copy(string file, string target)
     {
         try
         {
             using var from = GardenInspection.Open(file);
+            Patient(from);
             File.Create(target).Dispose();
             GardenFolder.ForOwner(target);
             using var to = new SqliteConnection(
