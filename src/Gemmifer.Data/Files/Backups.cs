@@ -149,11 +149,8 @@ public static class Backups
     /// <summary>Replaces what is in an open garden with a copy, all or nothing, and brings that up to date.</summary>
     public static async Task ReadBackAsync(GardenFolder folder, string name, CancellationToken cancel)
     {
+        var own = new SqliteConnectionStringBuilder(GardenStore.ConnectionString(folder.FullName)) { Pooling = false };
         using (var from = GardenInspection.Open(Path.Combine(folder.BackupFolder, name)))
-            var own = new SqliteConnectionStringBuilder(GardenStore.ConnectionString(folder.FullName))
-            {
-                Pooling = false,
-            };
         using (var to = new SqliteConnection(own.ToString()))
         {
             to.Open();
