@@ -75,6 +75,7 @@ public sealed class SurveyReader
         var support = ReadSupport(plant.Kind, family);
         var facts = ReadFacts(plant, family, school);
         var stems = ReadStems(plant.Kind, family);
+        var anyway = _root.Flag("anyway") ?? false;
         if (_notes.Errors.Count > 0)
         {
             return new SurveyReading.Invalid([.. _notes.Errors]) { Ignored = Ignored() };
@@ -97,7 +98,8 @@ public sealed class SurveyReader
                 Warnings(),
                 support,
                 facts,
-                rain
+                rain,
+                anyway
             )
         )
         {
@@ -257,7 +259,8 @@ public sealed class SurveyReader
             f.Flag("neglected") ?? false,
             union ?? kind.UnionHeightMm,
             rootstock ?? kind.Rootstock,
-            f.Choice<PlantLook>("look") ?? PlantLook.Open
+            f.Choice<PlantLook>("look") ?? PlantLook.Open,
+            f.Flag("cover") ?? false
         );
         _notes.Finish(f);
         return plant;
@@ -334,29 +337,38 @@ public sealed class SurveyReader
     private GrowingPlace ReadPlace()
     {
         var hemisphere = Hemisphere.North;
-        (int Month, int Day)? last = null;
+        (int Month, int Day)? last = null,
+            first = null;
         if (_root.Find("place") is { } value)
         {
             var f = _notes.Fields(value, "/place");
             hemisphere = f.Choice<Hemisphere>("hemisphere") ?? Hemisphere.North;
             last = f.MonthDay("lastFrost");
-            f.MonthDay("firstFrost");
+            first = f.MonthDay("firstFrost");
             _notes.Finish(f);
         }
 
-        if (last is { } set)
+        var place = last is { } set ? new GrowingPlace(hemisphere, set.Month, set.Day) : GrowingPlace.Usual(hemisphere);
+        place = first is { } frost ? place with { FirstFrostDay = frost } : place;
+        if (last is null)
         {
-            return new GrowingPlace(hemisphere, set.Month, set.Day);
+            Assume("lastFrost", (place.FrostMonth, place.FrostDay), "Day of the last frost not set for this place.");
         }
 
-        var usual = GrowingPlace.Usual(hemisphere);
-        _notes.Assume(
-            null,
-            "lastFrost",
-            string.Create(CultureInfo.InvariantCulture, $"{usual.FrostMonth:00}-{usual.FrostDay:00}"),
-            "Day of the last frost not set for this place."
-        );
-        return usual;
+        if (first is null)
+        {
+            Assume("firstFrost", place.FirstFrostDay, "Day of the first frost not set for this place.");
+        }
+
+        return place;
+
+        void Assume(string field, (int Month, int Day) day, string text) =>
+            _notes.Assume(
+                null,
+                field,
+                string.Create(CultureInfo.InvariantCulture, $"{day.Month:00}-{day.Day:00}"),
+                text
+            );
     }
 
     private ImmutableArray<RainDay> ReadRain()

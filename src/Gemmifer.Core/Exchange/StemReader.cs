@@ -65,7 +65,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var unmeasured = usual(role, age, top);
         var (length, lean, tipLean) = ReadShape(f, id, unmeasured);
         var fruitTo = f.Number("fruitTo", 0, length);
-        ReadHead(f);
+        var head = ReadHead(f);
         if (top)
         {
             radius ??= Default(
@@ -123,7 +123,8 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             pin,
             buds,
             towards,
-            fruitTo
+            fruitTo,
+            head
         );
         return new Draft(f, id, parent, length, stem);
     }
@@ -230,17 +231,21 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return null;
     }
 
-    private void ReadHead(FieldReader f)
+    /// <summary>The flowers of a stem; where only one number is given, the other is taken to be the same.</summary>
+    private FlowerHead? ReadHead(FieldReader f)
     {
         if (f.Find("head") is not { } value)
         {
-            return;
+            return null;
         }
 
         var head = notes.Fields(value, f.At("head"));
-        head.Whole("blooms", 0, 1000);
-        head.Whole("finished", 0, 1000);
+        var blooms = head.Whole("blooms", 0, 1000);
+        var finished = head.Whole("finished", 0, 1000);
         notes.Finish(head);
+        return blooms is null && finished is null
+            ? null
+            : new FlowerHead(blooms ?? finished!.Value, Math.Min(finished ?? 0, blooms ?? 1000));
     }
 
     private ImmutableArray<Evidence> ReadSeen(FieldReader f, double length)
@@ -335,12 +340,12 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             var at = bud.Number("at", 0, length);
             var clock = bud.NumberAbove("clock", 0, 12);
             var face = bud.Choice<BudFace>("face");
-            bud.Whole("leaflets", 0, 50);
+            var leaflets = bud.Whole("leaflets", 0, 50);
             var state = bud.Choice<BudState>("state") ?? BudState.Dormant;
             notes.Finish(bud);
             if (at is { } along)
             {
-                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, state, face));
+                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, state, face, leaflets));
             }
         }
 

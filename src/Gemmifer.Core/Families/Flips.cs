@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -187,7 +186,7 @@ internal sealed class Flips(
                 .. stem.Seen.Where(e => !gone(e.What)),
                 .. found is { } sign ? [new Evidence(sign, null)] : (Evidence[])[],
             ];
-            var patch = new JsonObject { ["seen"] = Written(seen) };
+            var patch = new JsonObject { ["seen"] = Answer.Written(seen) };
             if (alive && stem.DeadFromMm is not null)
             {
                 patch["deadFrom"] = null;
@@ -236,20 +235,6 @@ internal sealed class Flips(
                 throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null);
         }
     }
-
-    private static JsonArray Written(ImmutableArray<Evidence> seen) =>
-        new([
-            .. seen.Select(e =>
-            {
-                var item = new JsonObject { ["what"] = WireNames.Of(e.What) };
-                if (e.AtMm is { } at)
-                {
-                    item["at"] = at;
-                }
-
-                return (JsonNode)item;
-            }),
-        ]);
 
     /// <summary>In words; null where it says nothing that is not known.</summary>
     private string? Say(Change change, PlanStem planned, Decision decision, IReadOnlyDictionary<string, Decision> then)

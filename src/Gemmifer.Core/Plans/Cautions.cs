@@ -1,8 +1,13 @@
+using Gemmifer.Core.Plants;
+
 namespace Gemmifer.Core.Plans;
 
 /// <summary>The cautions that stand beside a step where the work can hurt someone.</summary>
 public static class Cautions
 {
+    /// <summary>Above this one stands on a ladder, mm.</summary>
+    public static readonly double ReachMm = TradeNumbers.Of("reach");
+
     /// <summary>Thorns and what they carry in.</summary>
     public const string Thorns =
         "Long sleeves and gauntlets, and something over your eyes. See a doctor about a puncture with soil in it; "
@@ -25,7 +30,14 @@ public static class Cautions
     public const string Shears = "Keep the other hand and any cable clear of the blades.";
 
     /// <summary>Tall growth taken down first.</summary>
-    public const string Rough = "Mind your eyes: cut canes spring. Let them fall away from you.";
+    public const string Rough =
+        "Mind your eyes: cut canes spring. Let them fall away from you, and from people and cars beside.";
+
+    /// <summary>Spotted leaves.</summary>
+    public const string Leaves = "Keep spotted leaves out of the compost: they carry the disease over.";
+
+    /// <summary>Bending.</summary>
+    public const string Bending = "Bend slowly, a hand on either side: a supple cane splits where it is forced.";
 
     /// <summary>Work out of reach.</summary>
     public const string Ladder =
@@ -33,12 +45,16 @@ public static class Cautions
 
     /// <summary>What goes with one cut; null where nothing does.</summary>
     /// <param name="diseased">Whether the wood cut is diseased.</param>
-    public static string? ForCut(Tool? tool, bool diseased) =>
+    /// <param name="heightMm">How high above the soil it is made, mm.</param>
+    public static string? ForCut(Tool? tool, bool diseased, double heightMm = 0) =>
+        heightMm > ReachMm ? $"{Ladder} {ForCut(tool, diseased)}".TrimEnd() : OnGround(tool, diseased);
+
+    private static string? OnGround(Tool? tool, bool diseased) =>
         (tool == Tool.Saw, diseased) switch
         {
             (true, true) => $"{Saw} {Disposal}",
             (true, false) => Saw,
-            (false, true) => $"Wipe the blades with alcohol after this cut. {Disposal}",
+            (false, true) => $"Stand the blades in alcohol for 30 seconds after this cut. {Flame} {Disposal}",
             (false, false) => null,
         };
 }

@@ -35,6 +35,9 @@ public enum Stage
     Thin,
     Shorten,
     Laterals,
+
+    /// <summary>Finished flowers.</summary>
+    Deadhead,
     Count,
     Train,
     Clean,
@@ -82,6 +85,9 @@ public enum CutPlace
 
     /// <summary>At a height above the soil.</summary>
     Height,
+
+    /// <summary>The stalk of a finished flower.</summary>
+    Stalk,
 }
 
 /// <summary>What a step is done with, from the lightest cut to the heaviest.</summary>

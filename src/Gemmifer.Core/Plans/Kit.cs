@@ -31,9 +31,16 @@ public static class Kit
         Effort? effort = null
     )
     {
-        var tools = ToolRack.Bladed.Where(t => steps.Any(s => s.Tool == t)).Select(ToolRack.Name);
+        var today = steps.Where(s => s.Stage != Stage.Return).ToArray();
+        var tools = ToolRack.Bladed.Where(t => today.Any(s => s.Tool == t)).Select(ToolRack.Name).ToArray();
         return new PlanKit(
-            [.. tools, "alcohol (70 %) and a cloth"],
+            [
+                .. tools,
+                .. today.Any(s => s.Disinfect) || tools.Length > 0 ? ["alcohol (70 %) and a cloth"] : (string[])[],
+                .. today.Any(s => s.Caution?.Contains(Cautions.Ladder, StringComparison.Ordinal) == true)
+                    ? ["ladder"]
+                    : (string[])[],
+            ],
             new PlanTies(Math.Round(ties.Sum(m => m.Metres), 1), ties),
             protection,
             (int)Math.Ceiling(minutes),

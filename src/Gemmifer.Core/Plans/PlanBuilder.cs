@@ -63,7 +63,7 @@ public static class PlanBuilder
             parts.Optimum.Score / 1000.0,
             parts.Optimum.Bound / 1000.0,
             parts.Stems,
-            parts.Steps,
+            [.. parts.Steps.Select(StepWords.Brief)],
             parts.Counts,
             parts.Forecast,
             parts.Kit,

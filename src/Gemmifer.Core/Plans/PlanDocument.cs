@@ -162,18 +162,20 @@ public sealed record PlanStep
     [JsonRequired]
     public string? Caution { get; init; }
 
+    /// <summary>Where, what and how, in few words.</summary>
     public required Sentence Text { get; init; }
 
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? Measures => Text.Measures;
 
-    /// <summary>
-    /// The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and
-    /// its length; null where none.
-    /// </summary>
+    /// <summary>What else is worth knowing at this step; null where nothing is.</summary>
+    [JsonRequired]
+    public Sentence? More { get; init; }
+
+    /// <summary>The measures in <see cref="More"/>; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public IReadOnlyList<int>? How { get; init; }
+    public IReadOnlyList<Measure>? MoreMeasures => More?.Measures;
 
     /// <summary>The canes of a row the step is about; null for other steps.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -297,17 +299,25 @@ public sealed record PlanMaterial(string Material, double Metres, IReadOnlyList<
 public sealed record PlanAssumption(string? Stem, string Field, object? Value, string Text);
 
 /// <summary>One more observation that would make the plan surer.</summary>
-/// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where none, or where it was not
-/// tried.</param>
+/// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where only a cut would change.</param>
 public sealed record PlanQuestion(string? Stem, string What, Sentence Text, int Changes = 0)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? Measures => Text.Measures;
 
+    /// <summary>The answers that were tried.</summary>
+    [JsonRequired]
+    public IReadOnlyList<PlanTried> Tried { get; init; } = [];
+
     /// <summary>Whether the text itself names the stem.</summary>
     public bool Named { get; init; } = true;
 }
+
+/// <summary>An answer to a look that was planned with.</summary>
+/// <param name="Patch">A JSON merge patch (RFC 7396) of the survey in which <c>stems</c> is keyed by id.</param>
+/// <param name="Changes">Decisions that then differ.</param>
+public sealed record PlanTried(JsonObject Patch, int Changes);
 
 /// <summary>Something to know about the plan.</summary>
 /// <param name="Stem">The stem it is about; null where it is about the plant or several.</param>

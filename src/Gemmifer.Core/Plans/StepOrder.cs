@@ -4,7 +4,7 @@ namespace Gemmifer.Core.Plans;
 
 /// <summary>
 /// The order of work: by stage; within a stage what is done to the whole plant first, then stems in order of id, the
-/// order of the walk.
+/// order of the walk. Later work goes by its day.
 /// </summary>
 public static class StepOrder
 {
@@ -13,6 +13,7 @@ public static class StepOrder
         [
             .. steps
                 .OrderBy(s => s.Stage)
+                .ThenBy(s => s.Stage == Stage.Return ? s.Due : DateOnly.MinValue)
                 .ThenBy(s => s.Stem is null ? 0 : 1)
                 .ThenBy(s => s.Stem, StringComparer.Ordinal)
                 .Select((s, i) => s with { N = i + 1 }),

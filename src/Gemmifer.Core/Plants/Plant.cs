@@ -19,6 +19,7 @@ public enum PlantLook
 /// <param name="UnionHeightMm">Height of the graft union (or of the crown) above the soil, mm; below 0 it is
 /// buried.</param>
 /// <param name="Rootstock">Whether it is grafted.</param>
+/// <param name="Covered">Covered over the winter: pruned after the cover comes off.</param>
 /// <param name="Neglected">Unpruned for years: the renewal share does not hold it back.</param>
 public sealed record Plant(
     string Name,
@@ -28,7 +29,8 @@ public sealed record Plant(
     bool Neglected,
     double UnionHeightMm,
     bool Rootstock,
-    PlantLook Look
+    PlantLook Look,
+    bool Covered = false
 )
 {
     /// <summary>

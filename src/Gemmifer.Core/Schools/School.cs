@@ -63,6 +63,9 @@ public sealed record School(
     /// <summary>Whether buds are wanted to face outward.</summary>
     public bool BudOutward => Values["bud"].Word != "any";
 
+    /// <summary>When the main prune is, by a word of <c>Season/Data/windows.json</c>.</summary>
+    public string When => Values["when"].Word!;
+
     public bool CentreOpen => Values["centre"].Word == "open";
 
     public int LateralBuds => (int)Number("lateralBuds");

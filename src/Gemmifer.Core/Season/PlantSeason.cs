@@ -2,42 +2,22 @@ using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Season;
 
-/// <summary>Half of the earth: the seasons of the south are half a year later.</summary>
-public enum Hemisphere
-{
-    /// <summary>North of the equator.</summary>
-    North,
-
-    /// <summary>South of it.</summary>
-    South,
-}
-
-/// <summary>Where plants grow: the hemisphere and the usual last frost.</summary>
-/// <param name="FrostMonth">Month of the usual last frost, 1 to 12.</param>
-/// <param name="FrostDay">Day of that month; 29 February is taken as 28 where there is none.</param>
-public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int FrostDay)
-{
-    /// <summary>The frost day where nobody set one, half a year later in the south.</summary>
-    public static GrowingPlace Usual(Hemisphere hemisphere) =>
-        new(
-            hemisphere,
-            PruningYear.MonthIn(hemisphere, (int)TradeNumbers.Of("usualFrostMonth")),
-            (int)TradeNumbers.Of("usualFrostDay")
-        );
-
-    /// <summary>The last frost in a calendar year.</summary>
-    public DateOnly LastFrost(int year) =>
-        new(year, FrostMonth, Math.Min(FrostDay, DateTime.DaysInMonth(year, FrostMonth)));
-}
-
 /// <summary>
 /// The season of one kind of plant on a day at its place: the one way to ask what time of the year it is.
 /// </summary>
 /// <param name="Kind">Whose main prune, growth and flowers are asked for.</param>
-public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Date)
+/// <param name="When">The practice of the school, as its value <c>when</c> names it.</param>
+public sealed record PlantSeason(
+    PlantKind Kind,
+    GrowingPlace Place,
+    DateOnly Date,
+    string When = PruningTime.LateWinter
+)
 {
     /// <summary>Work begun so many days before the main prune of a year is that year's still (assumption).</summary>
     private static readonly int SettledDays = (int)TradeNumbers.Of("thisYearsWorkDays");
+
+    private static readonly int EarlyEnough = (int)TradeNumbers.Of("noFlowersBeforeFrost");
 
     private static readonly int PastDays = (int)TradeNumbers.Of("flowersPastDays");
 
@@ -61,14 +41,44 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
         && since <= Kind.LightDays;
 
     /// <summary>The main prune that is on, or the next one.</summary>
-    public (DateOnly From, DateOnly To) MainPrune => PruningYear.Window(Kind, Date, Place);
+    public (DateOnly From, DateOnly To) MainPrune => PruningYear.Window(Kind, Date, Place, When);
+
+    /// <summary>Whether tall growth may come down by half on the day: the autumn part of a practice.</summary>
+    public bool AutumnHalf =>
+        Kind.FlowersOn != FlowerWood.LastYear
+        && BeforeMainPrune
+        && PruningTime.Of(When).Autumn is { } autumn
+        && PruningYear.AutumnOf(autumn, Date, Place) is var (from, to)
+        && Date >= from
+        && Date <= to;
+
+    /// <summary>
+    /// The last frost with which the growing season begins that the day stands in or before; the day of the last frost
+    /// itself is in it.
+    /// </summary>
+    public DateOnly GrowthFrost
+    {
+        get
+        {
+            for (var year = Date.Year - 1; ; year++)
+            {
+                if (Place.FirstFrostAfter(Place.LastFrost(year)) > Date)
+                {
+                    return Place.LastFrost(year);
+                }
+            }
+        }
+    }
+
+    /// <summary>Whether the day stands between a last frost and the first frost after it.</summary>
+    public bool BetweenFrosts => GrowthFrost <= Date;
 
     /// <summary>Whether the next main prune has still to begin.</summary>
     public bool BeforeMainPrune => Date < MainPrune.From;
 
     /// <summary>The first day of next winter's main prune; a year from the day where none is found later.</summary>
     public DateOnly NextWinter =>
-        PruningYear.PlanDay(Kind, Date.AddDays(SettledDays), Place) is var next && next > Date
+        PruningYear.PlanDay(Kind, Date.AddDays(SettledDays), Place, When) is var next && next > Date
             ? next
             : Date.AddYears(1);
 
@@ -85,7 +95,60 @@ public sealed record PlantSeason(PlantKind Kind, GrowingPlace Place, DateOnly Da
     public (DateOnly From, DateOnly To) FlowersAfterFrost()
     {
         var from = LastFrost.AddDays(Kind.FlowerFromDays);
-        from = from < Date.AddDays(-PastDays) ? from.AddYears(1) : from;
+        var last = Place.LastFrost(Date.Year - 1).AddDays(Kind.FlowerFromDays);
+        from =
+            last >= Date.AddDays(-PastDays) ? last
+            : from < Date.AddDays(-PastDays) ? from.AddYears(1)
+            : from;
         return (from, from.AddDays(Kind.FlowerToDays - Kind.FlowerFromDays));
+    }
+
+    /// <summary>
+    /// The next flowers on shoots that begin to grow on a day: never before growth can begin, never after the first
+    /// frost; those that would be too late come next year.
+    /// </summary>
+    /// <param name="work">The day of the cuts that make the shoots grow.</param>
+    public (DateOnly From, DateOnly To) FlowersOfShoots(DateOnly work)
+    {
+        var frost = (this with { Date = work }).GrowthFrost;
+        for (; ; frost = Place.LastFrost(frost.Year + 1))
+        {
+            var start = work > frost ? work : frost;
+            var last = Place.FirstFrostAfter(frost).AddDays(-1);
+            var (from, to) = (start.AddDays(Kind.FlowerFromDays), start.AddDays(Kind.FlowerToDays));
+            if (from.AddDays(EarlyEnough) <= last || start == frost)
+            {
+                return (from, to < last || last <= from ? to : last);
+            }
+        }
+    }
+
+    /// <summary>
+    /// The next flowers of a kind that flowers on last year's wood: those of this season while they are still to come or
+    /// on, then those of the next.
+    /// </summary>
+    public (DateOnly From, DateOnly To) FlowersOfLastYearsWood()
+    {
+        for (var frost = GrowthFrost; ; frost = Place.LastFrost(frost.Year + 1))
+        {
+            var to = frost.AddDays(Kind.FlowerToDays);
+            if (to >= Date)
+            {
+                return (frost.AddDays(Kind.FlowerFromDays), to);
+            }
+        }
+    }
+
+    /// <summary>The flowers of the growing season after this one.</summary>
+    public (DateOnly From, DateOnly To) FlowersNextYear() =>
+        Place.LastFrost(GrowthFrost.Year + 1) is var frost
+            ? (frost.AddDays(Kind.FlowerFromDays), frost.AddDays(Kind.FlowerToDays))
+            : default;
+
+    /// <summary>The flowers of a plant in growth that is left as it is: the flush that is on or comes next.</summary>
+    public (DateOnly From, DateOnly To) FlowersAsItStands()
+    {
+        var (from, to) = (GrowthFrost.AddDays(Kind.FlowerFromDays), GrowthFrost.AddDays(Kind.FlowerToDays));
+        return Date <= to ? (from > Date ? from : Date, to) : FlowersOfShoots(Date);
     }
 }

@@ -21,19 +21,48 @@ public static class PruningYear
         };
 
     /// <summary>The main prune that is on at a day, or the next one: first and last day.</summary>
-    public static (DateOnly From, DateOnly To) Window(PlantKind kind, DateOnly day, GrowingPlace place)
+    /// <param name="when">The practice of the school; a kind that flowers on last year's wood has its own time.</param>
+    public static (DateOnly From, DateOnly To) Window(
+        PlantKind kind,
+        DateOnly day,
+        GrowingPlace place,
+        string when = PruningTime.LateWinter
+    )
     {
+        var time = PruningTime.Of(kind.FlowersOn == FlowerWood.LastYear ? PruningTime.LateWinter : when);
         foreach (var year in (ReadOnlySpan<int>)[day.Year - 1, day.Year, day.Year + 1, day.Year + 2])
         {
             var frost = place.LastFrost(year);
-            var (from, to) = (frost.AddDays(kind.PruneFromDays), frost.AddDays(kind.PruneToDays));
-            if (to >= day)
+            DateOnly Day(RelativeDay d, int ofKind) =>
+                d.Of switch
+                {
+                    "kind" => frost.AddDays(ofKind + d.Days),
+                    "last-frost" => frost.AddDays(d.Days),
+                    "first-frost" => place.FirstFrostBefore(frost).AddDays(d.Days),
+                    _ => throw new FormatException($"'{d.Of}' is no day of a place."),
+                };
+            var (from, to) = (Day(time.From, kind.PruneFromDays), Day(time.To, kind.PruneToDays));
+            if (to >= day && to >= from)
             {
                 return (from, to);
             }
         }
 
-        throw new InvalidOperationException("A year without a last frost.");
+        // The frosts of a place may leave a practice no day at all.
+        return when == PruningTime.LateWinter
+            ? throw new InvalidOperationException("A year without a last frost.")
+            : Window(kind, day, place);
+    }
+
+    /// <summary>The autumn part that is on at a day, or the latest one.</summary>
+    internal static (DateOnly From, DateOnly To) AutumnOf(
+        (RelativeDay From, RelativeDay To) autumn,
+        DateOnly day,
+        GrowingPlace place
+    )
+    {
+        var frost = place.FirstFrostAfter(day.AddDays(-autumn.To.Days - 1));
+        return (frost.AddDays(autumn.From.Days), frost.AddDays(autumn.To.Days));
     }
 
     /// <summary>Days since the latest last frost, 0 to 365.</summary>
@@ -44,9 +73,14 @@ public static class PruningYear
     }
 
     /// <summary>The day to plan for: today within the main prune, otherwise its first day.</summary>
-    public static DateOnly PlanDay(PlantKind kind, DateOnly today, GrowingPlace place)
+    public static DateOnly PlanDay(
+        PlantKind kind,
+        DateOnly today,
+        GrowingPlace place,
+        string when = PruningTime.LateWinter
+    )
     {
-        var (from, _) = Window(kind, today, place);
+        var (from, _) = Window(kind, today, place, when);
         return from > today ? from : today;
     }
 }

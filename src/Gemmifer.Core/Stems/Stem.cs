@@ -53,7 +53,8 @@ public enum BudFace
 /// <param name="AlongMm">Distance along the stem, mm.</param>
 /// <param name="Facing">Horizontal bearing it faces; null where only its place was noted.</param>
 /// <param name="Face">Which side of the stem it sits on; null where that was not noted.</param>
-public sealed record Bud(double AlongMm, Bearing? Facing, BudState State, BudFace? Face = null)
+/// <param name="Leaflets">Leaflets of the leaf it sits at; null where nobody counted them.</param>
+public sealed record Bud(double AlongMm, Bearing? Facing, BudState State, BudFace? Face = null, int? Leaflets = null)
 {
     /// <summary>Whether a shoot can be expected from it.</summary>
     public bool Usable => State is BudState.Dormant or BudState.Swelling or BudState.Shooting;
@@ -77,6 +78,11 @@ public abstract record Pin
 /// <param name="ZMm">Above the soil.</param>
 public sealed record Towards(double XMm, double ZMm);
 
+/// <summary>The flowers at the end of a stem.</summary>
+/// <param name="Blooms">Flowers and buds of flowers in all, finished ones too.</param>
+/// <param name="Finished">Of these, finished.</param>
+public sealed record FlowerHead(int Blooms, int Finished);
+
 /// <summary>One stem of the plant with everything known or assumed about it.</summary>
 /// <param name="Bearing">Bearing in which it leans.</param>
 /// <param name="BaseBearing">Bearing of its base from the crown.</param>
@@ -84,6 +90,7 @@ public sealed record Towards(double XMm, double ZMm);
 /// <param name="Age">Growing seasons begun; wood of the latest season is 1.</param>
 /// <param name="Towards">Where the gardener wants it on the support; null where that is left to the plan.</param>
 /// <param name="FruitToMm">Where its outermost fruit hangs, mm along it; null where none was noted.</param>
+/// <param name="Head">Its flowers; null where none were noted.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
     string Id,
@@ -103,7 +110,8 @@ public sealed record Stem(
     Pin? Pin,
     ImmutableArray<Bud> Buds,
     Towards? Towards = null,
-    double? FruitToMm = null
+    double? FruitToMm = null,
+    FlowerHead? Head = null
 )
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>

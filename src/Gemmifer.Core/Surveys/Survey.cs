@@ -15,6 +15,7 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="Support">What it is tied to; null where nothing was said.</param>
 /// <param name="Facts">What only plants of its family have; null where there is nothing of the kind.</param>
 /// <param name="RainDays">Rain seen or forecast.</param>
+/// <param name="Anyway">Elective cuts are wanted on the day, in season or not.</param>
 public sealed record Survey(
     Plant Plant,
     DateOnly Date,
@@ -26,14 +27,18 @@ public sealed record Survey(
     ImmutableArray<Warning> Warnings,
     Support? Support = null,
     FamilyFacts? Facts = null,
-    ImmutableArray<RainDay> RainDays = default
+    ImmutableArray<RainDay> RainDays = default,
+    bool Anyway = false
 )
 {
     /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
     public ImmutableArray<RainDay> Rain => RainDays.IsDefault ? [] : RainDays;
 
     /// <summary>What time of the year it is for the plant.</summary>
-    public PlantSeason Season => new(Plant.Kind, Place, Date);
+    public PlantSeason Season => new(Plant.Kind, Place, Date, Plant.Covered ? PruningTime.AfterCover : School.When);
+
+    /// <summary>Whether elective cuts wait for the main prune that is to come.</summary>
+    public bool ElectiveWait => !Anyway && Season.BeforeMainPrune;
 
     /// <summary>Usual day of the last frost in the survey's year.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);

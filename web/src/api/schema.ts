@@ -597,7 +597,7 @@ export interface components {
          * @description Where a cut is made.
          * @enum {unknown}
          */
-        CutPlace: "above-bud" | "base" | "ring" | "ground" | "join" | "height";
+        CutPlace: "above-bud" | "base" | "ring" | "ground" | "join" | "height" | "stalk";
         /**
          * @description What becomes of a stem.
          * @enum {unknown}
@@ -1275,13 +1275,14 @@ export interface components {
             text: components["schemas"]["Sentence"];
             /**
              * Format: int32
-             * @description Stems that one of the answers would decide otherwise; 0 where none, or where it was not
-             *                 tried.
+             * @description Stems that one of the answers would decide otherwise; 0 where only a cut would change.
              * @default 0
              */
             changes: number;
             /** @description The measures in the text; null where there are none. */
             measures?: null | components["schemas"]["Measure"][];
+            /** @description The answers that were tried. */
+            tried: components["schemas"]["PlanTried"][];
             /** @description Whether the text itself names the stem. */
             named?: boolean;
         };
@@ -1369,14 +1370,13 @@ export interface components {
             /** Format: date */
             due: string;
             caution: null | string;
+            /** @description Where, what and how, in few words. */
             text: components["schemas"]["Sentence"];
             /** @description The measures in the text; null where there are none. */
             measures?: null | components["schemas"]["Measure"][];
-            /**
-             * @description The part of the text that tells how the cut is made, the same for every cut of the school: where it begins and
-             *     its length; null where none.
-             */
-            how?: null | number[];
+            more: null | components["schemas"]["Sentence"];
+            /** @description The measures in Sentence? PlanStep.More; null where there are none. */
+            moreMeasures?: null | components["schemas"]["Measure"][];
             class?: null | components["schemas"]["CaneClass"];
         };
         /** @description One sum as it would be written by hand. */
@@ -1505,6 +1505,16 @@ export interface components {
              * @description Below this height hardly anything flowers; null where the foot is not bare.
              */
             bareTo: null | number;
+        };
+        /** @description An answer to a look that was planned with. */
+        PlanTried: {
+            /** @description A JSON merge patch (RFC 7396) of the survey in which `stems` is keyed by id. */
+            patch: components["schemas"]["JsonObject"];
+            /**
+             * Format: int32
+             * @description Decisions that then differ.
+             */
+            changes: number;
         };
         /** @description One sighting, and the names of the types it ruled out. */
         PlanTypingReason: {
@@ -1753,7 +1763,7 @@ export interface components {
          * @description What belongs together in the work, in the order of work.
          * @enum {unknown}
          */
-        Stage: "prepare" | "rough" | "dead" | "diseased" | "damaged" | "suckers" | "crossing" | "thin" | "shorten" | "laterals" | "count" | "train" | "clean" | "return";
+        Stage: "prepare" | "rough" | "dead" | "diseased" | "damaged" | "suckers" | "crossing" | "thin" | "shorten" | "laterals" | "deadhead" | "count" | "train" | "clean" | "return";
         /**
          * @description What is done in a step.
          * @enum {unknown}

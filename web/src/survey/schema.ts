@@ -32,10 +32,18 @@ export interface Survey {
     vigour?: "weak" | "normal" | "strong" | null;
     yearsPlanted?: number | null;
     neglected?: boolean | null;
+    /**
+     * Covered over the winter: pruned after the cover comes off.
+     */
+    cover?: boolean | null;
     unionHeight?: number | null;
     rootstock?: boolean | null;
     look?: "open" | "full" | null;
   };
+  /**
+   * Elective cuts are planned for the day, in season or not.
+   */
+  anyway?: boolean | null;
   date: string;
   school?:
     | null
@@ -102,6 +110,9 @@ export interface Survey {
           caneBudsMin?: number | null;
           caneBudsMax?: number | null;
           tipBeyond?: number | null;
+          when?: "late-winter" | "halves" | "mild" | "after-cover" | null;
+          deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
+          hips?: "none" | "keep" | null;
         } | null;
         hardness?: number | null;
         name?: string | null;

@@ -38,7 +38,7 @@ public sealed class CaneFruitFamily : Family
 
     /// <inheritdoc/>
     public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
-        RowPlanner.Plan(survey);
+        RowPlanner.Plan(survey, detail);
 
     /// <summary>
     /// A row, a year on: the canes that stayed have fruited, and the new ones have still to be counted.

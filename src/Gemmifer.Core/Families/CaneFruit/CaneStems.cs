@@ -39,6 +39,51 @@ internal sealed class CaneStems
         {
             Shoots(stem);
         }
+
+        if (survey.ElectiveWait)
+        {
+            foreach (var stem in _tree.Stems.Where(s => s.TopLevel))
+            {
+                Wait(stem, false);
+            }
+        }
+    }
+
+    /// <summary>Cuts of sound wood wait for the main prune; what falls with them waits too.</summary>
+    private void Wait(Stem stem, bool parent)
+    {
+        var d = _decided[stem.Id];
+        var waits =
+            d.Decision is Decision.Remove or Decision.Shorten
+            && (
+                d.Step is null
+                    ? parent
+                    : stem.Pin is not (Pin.Remove or Pin.CutAt)
+                        && !Stages.AnyTime(d.Step.Stage)
+                        && d.Reason.Rule is not ("spent" or "fruited")
+                        && !(_work.InGrowth && d.Step.Action == StepAction.Tip)
+            );
+        if (waits)
+        {
+            _decided[stem.Id] = d with
+            {
+                Decision = Decision.Defer,
+                LeftMm = stem.LengthMm,
+                Step = d.Step is null
+                    ? null
+                    : d.Step with
+                    {
+                        Stage = Stage.Return,
+                        Action = StepAction.Defer,
+                        Due = _survey.Season.MainPrune.From,
+                    },
+            };
+        }
+
+        foreach (var child in _tree.Children(stem))
+        {
+            Wait(child, waits);
+        }
     }
 
     /// <summary>Decisions in order of id.</summary>
@@ -46,8 +91,13 @@ internal sealed class CaneStems
         [
             .. _tree
                 .Stems.Select(s => _decided[s.Id])
-                .Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, [d.Reason], null)),
+                .Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, Reasons(d), null)),
         ];
+
+    private PlanReason[] Reasons(DecidedCane d) =>
+        d is { Decision: Decision.Defer, Step: not null }
+            ? [SeasonWarning.Waits(_survey.Season), d.Reason]
+            : [d.Reason];
 
     /// <summary>Steps of single canes.</summary>
     public IEnumerable<PlanStep> Steps() => _tree.Stems.Select(s => _decided[s.Id].Step).OfType<PlanStep>();

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -9,14 +10,14 @@ namespace Gemmifer.Core.Families.CaneFruit;
 internal static class RowPlanner
 {
     /// <summary>Plans the work on one row.</summary>
-    public static PlanDocument Plan(Survey survey)
+    public static PlanDocument Plan(Survey survey, PlanDetail detail)
     {
         var work = RowWork.Of(survey);
         var stems = new CaneStems(survey, work);
         var steps = StepOrder.Of(new RowSteps(survey, work, stems).Write());
         var counts = work.Row is null ? stems.Counts() : work.Counts(survey);
         var (from, to) = survey.Season.FlowersAfterFrost();
-        return PlanBuilder.Build(
+        var plan = PlanBuilder.Build(
             survey,
             new PlanParts
             {
@@ -24,13 +25,25 @@ internal static class RowPlanner
                 Steps = steps,
                 Counts = counts,
                 Summary = [work.Row is null ? $"{Wording.Outcome(counts, "cane", "canes")}." : work.Summary()],
-                Forecast = new PlanForecast(counts.BudsLeft, counts.BudsLeft, [from, to], [], [], []),
+                Forecast = new PlanForecast(
+                    counts.BudsLeft,
+                    counts.BudsLeft,
+                    counts.BudsLeft > 0 ? [from, to] : [],
+                    [],
+                    [],
+                    []
+                ),
                 Kit = KitOf(survey, work, steps, counts),
-                AskFor = Ask(survey, work),
                 Warnings = Warnings(survey, work),
                 Row = RowOf(survey, work),
             }
         );
+        return detail == PlanDetail.Full
+            ? plan with
+            {
+                AskFor = Looks.That(plan, Ask(survey, work), changed => Plan(changed, PlanDetail.Brief)),
+            }
+            : plan;
     }
 
     private static PlanKit KitOf(Survey survey, RowWork work, IReadOnlyList<PlanStep> steps, PlanCounts counts)
@@ -130,19 +143,42 @@ internal static class RowPlanner
         );
     }
 
-    private static IEnumerable<PlanQuestion> Ask(Survey survey, RowWork work)
+    private static IEnumerable<Look> Ask(Survey survey, RowWork work)
     {
-        if (NamingOf(survey) is { Type: null, Next: { } next })
+        if (NamingOf(survey) is { Type: null, Next: { } next } naming)
         {
-            yield return new PlanQuestion(null, "type", next);
+            yield return new Look(
+                new PlanQuestion(null, "type", next),
+                [
+                    .. naming.Possible.Select(p => new Answer(
+                        new JsonObject { ["plant"] = new JsonObject { ["kind"] = p.Kind } },
+                        survey with
+                        {
+                            Plant = survey.Plant with { Kind = PlantKinds.Of(p.Kind) },
+                            School = SchoolCatalog.For(PlantKinds.Of(p.Kind).DefaultSchool, p.Kind)!,
+                        }
+                    )),
+                ]
+            );
         }
 
-        if (work.Row is { MeanHeightMm: null } && TipHeight(survey) > 0)
+        if (work.Row is { MeanHeightMm: null } row && TipHeight(survey) is > 0 and var tip)
         {
-            yield return new PlanQuestion(
-                null,
-                "meanHeight",
-                "Measure how tall the canes of last season stand: whether they are tipped depends on it."
+            yield return new Look(
+                new PlanQuestion(
+                    null,
+                    "meanHeight",
+                    "Measure how tall the canes of last season stand: whether they are tipped depends on it."
+                ),
+                [
+                    .. new[] { Math.Round(tip * 0.7), Math.Round(tip * 1.5) }.Select(mm => new Answer(
+                        new JsonObject { ["row"] = new JsonObject { ["meanHeight"] = mm } },
+                        survey with
+                        {
+                            Facts = row with { MeanHeightMm = mm },
+                        }
+                    )),
+                ]
             );
         }
     }
@@ -181,7 +217,11 @@ internal static class RowPlanner
             );
         }
 
-        if (!work.InGrowth && SeasonWarning.Outside(survey.Season, "spent canes") is { } season)
+        if (
+            !work.InGrowth
+            && SeasonWarning.Outside(survey, "canes that have fruited, and what is dead, diseased or broken")
+                is { } season
+        )
         {
             yield return season;
         }

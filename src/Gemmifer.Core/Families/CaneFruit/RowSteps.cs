@@ -25,13 +25,17 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         };
 
     /// <summary>Canes of one class come out, level with the ground.</summary>
-    private PlanStep Out(CaneClass of, Tool tool, string text) =>
-        Whole(Stage.Thin, StepAction.Remove, text) with
+    private PlanStep Out(CaneClass of, Tool tool, string text)
+    {
+        var waits = work.Waits && of is CaneClass.Thin or CaneClass.Surplus;
+        return Whole(waits ? Stage.Return : Stage.Thin, waits ? StepAction.Defer : StepAction.Remove, text) with
         {
             Cut = Ground,
             Tool = tool,
             Class = of,
+            Due = waits ? survey.Season.MainPrune.From : survey.Date,
         };
+    }
 
     private static PlanCut Ground => new(0, null, 0, 0, CutPlace.Ground, 0, 0, 0);
 
@@ -165,10 +169,10 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         {
             var to = survey.School.LateralLengthMm;
             yield return Whole(
-                Stage.Laterals,
-                StepAction.Shorten,
-                $"Shorten the side shoots to about {Wording.Mm(to)}, between {Wording.Mm(l.From)} and "
-                    + $"{Wording.Mm(l.To)}, each above a bud."
+                work.Waits ? Stage.Return : Stage.Laterals,
+                work.Waits ? StepAction.Defer : StepAction.Shorten,
+                $"Shorten the side shoots to about {Wording.Mm(to)}, each above a bud. "
+                    + $"Anything between {Wording.Mm(l.From)} and {Wording.Mm(l.To)} will do."
             ) with
             {
                 Cut = new PlanCut(
@@ -182,6 +186,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                     0
                 ),
                 Tool = Tool.Secateurs,
+                Due = work.Waits ? survey.Season.MainPrune.From : survey.Date,
             };
         }
     }
@@ -249,7 +254,10 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             {
                 Cut = Ground,
                 Tool = Tool.Loppers,
-                Due = survey.Season.NextWinter,
+                Due =
+                    survey.Season.MainPrune.From > survey.Date
+                        ? survey.Season.MainPrune.From
+                        : survey.Season.NextWinter,
                 Class = CaneClass.Mown,
             };
         }

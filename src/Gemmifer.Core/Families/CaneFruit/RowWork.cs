@@ -12,6 +12,7 @@ namespace Gemmifer.Core.Families.CaneFruit;
 /// <param name="Surplus">Sturdy ones that go because the row has no room.</param>
 /// <param name="Least">Fewest the row should keep.</param>
 /// <param name="Most">Most it should keep.</param>
+/// <param name="Waits">Sound canes that go wait for the main prune.</param>
 /// <param name="TipNow">Canes that stay are tipped with this work.</param>
 internal sealed record RowWork(
     RowFacts? Row,
@@ -25,7 +26,8 @@ internal sealed record RowWork(
     int Most,
     bool TipNow,
     int Plants,
-    bool PerPlant
+    bool PerPlant,
+    bool Waits = false
 )
 {
     /// <summary>Schools between which a kind with two crops can choose.</summary>
@@ -35,7 +37,8 @@ internal sealed record RowWork(
     /// <summary>Decides the classes of a row.</summary>
     public static RowWork Of(Survey survey)
     {
-        var inGrowth = survey.Season.InGrowth;
+        var inGrowth = survey.Season.InGrowth && !survey.Anyway;
+        var later = inGrowth || survey.ElectiveWait;
         var (school, kind, row) = (survey.School, RowRules.Kind(survey.Plant.Kind.Id), survey.Row);
         var oneCrop = kind.Autumn is not null && school.Id == OneCrop;
         var plants = row?.Plants
@@ -50,8 +53,8 @@ internal sealed record RowWork(
             return new RowWork(
                 null,
                 inGrowth,
-                oneCrop && !inGrowth,
-                oneCrop && inGrowth,
+                oneCrop && !later,
+                oneCrop && later,
                 0,
                 0,
                 0,
@@ -59,11 +62,32 @@ internal sealed record RowWork(
                 most,
                 false,
                 plants,
-                kind.PerPlant
+                kind.PerPlant,
+                survey.ElectiveWait
             );
         }
 
-        if (oneCrop && !inGrowth)
+        if (oneCrop && later)
+        {
+            // All of it goes in midwinter; until then it carries the crop.
+            return new RowWork(
+                row,
+                inGrowth,
+                false,
+                true,
+                row.FirstYear,
+                0,
+                0,
+                least,
+                most,
+                false,
+                plants,
+                kind.PerPlant,
+                survey.ElectiveWait
+            );
+        }
+
+        if (oneCrop)
         {
             return new RowWork(row, false, true, false, 0, 0, 0, 0, most, false, plants, false);
         }
@@ -76,15 +100,18 @@ internal sealed record RowWork(
             row,
             inGrowth,
             false,
-            oneCrop,
+            false,
             stay,
             row.Thin - thinStay,
             Math.Max(0, sturdy + thinStay - most),
             least,
             most,
-            stay > 0 && RowPlanner.Taller(survey, row.MeanHeightMm),
+            stay > 0
+                && RowPlanner.Taller(survey, row.MeanHeightMm)
+                && (!survey.ElectiveWait || (inGrowth && kind.TipDays is not null)),
             plants,
-            kind.PerPlant
+            kind.PerPlant,
+            survey.ElectiveWait
         );
     }
 
@@ -96,6 +123,9 @@ internal sealed record RowWork(
 
     /// <summary>Last season's canes that stay, to the metre, to a tenth.</summary>
     public double PerMetre => Math.Round(Stay / Math.Max(ShortestMetres, Metres), 1);
+
+    /// <summary>What becomes of sound canes that are too many: out with the main prune.</summary>
+    private Decision Elective => Waits ? Decision.Defer : Decision.Remove;
 
     /// <summary>Canes by what becomes of them.</summary>
     public IReadOnlyList<PlanClass> Classes()
@@ -122,17 +152,24 @@ internal sealed record RowWork(
                 new PlanClass(
                     CaneClass.Thin,
                     Thin,
-                    Decision.Remove,
+                    Elective,
                     "Thinner than a pencil: they bear little and crowd the others."
                 ),
-                new PlanClass(CaneClass.Surplus, Surplus, Decision.Remove, "More than the row has room and light for."),
+                new PlanClass(CaneClass.Surplus, Surplus, Elective, "More than the row has room and light for."),
                 new PlanClass(
                     CaneClass.Fruiting,
                     Row.SecondYear,
                     Decision.Keep,
                     "In their fruiting summer: they stay until they have borne."
                 ),
-                new PlanClass(CaneClass.Stay, Stay, Decision.Keep, "The sturdiest of last season's canes."),
+                MowLater
+                    ? new PlanClass(
+                        CaneClass.Stay,
+                        Stay,
+                        Decision.Defer,
+                        "They carry the crop, and go to the ground in midwinter."
+                    )
+                    : new PlanClass(CaneClass.Stay, Stay, Decision.Keep, "The sturdiest of last season's canes."),
             ];
         return [.. all.Where(c => c.Canes > 0)];
     }
@@ -153,17 +190,24 @@ internal sealed record RowWork(
     /// <summary>Totals of the row.</summary>
     public PlanCounts Counts(Survey survey)
     {
-        var kept = Mow ? 0 : Stay + Row!.SecondYear;
-        var removed = Mow ? Row!.FirstYear + Row.SecondYear + Row.Spent : Row!.Spent + Thin + Surplus;
+        var kept = Mow ? 0 : (MowLater ? 0 : Stay) + Row!.SecondYear;
+        var waiting =
+            MowLater ? Stay
+            : Waits ? Thin + Surplus
+            : 0;
+        var removed =
+            Mow ? Row!.FirstYear + Row.SecondYear + Row.Spent
+            : Waits || MowLater ? Row!.Spent
+            : Row!.Spent + Thin + Surplus;
         var height = Row.MeanHeightMm ?? survey.Plant.Kind.CaneLengthMm;
         var tip = TipNow ? RowPlanner.TipHeight(survey) : height;
-        var total = kept + removed;
+        var total = kept + removed + waiting;
         var share = total == 0 ? 0 : Math.Round((removed + (TipNow ? Stay * (height - tip) / height : 0)) / total, 4);
         return new PlanCounts(
             kept,
             removed,
-            0,
-            kept * (int)Math.Floor(tip / survey.Plant.Kind.InternodeMm),
+            waiting,
+            (kept + (MowLater ? Stay : 0)) * (int)Math.Floor(tip / survey.Plant.Kind.InternodeMm),
             Arithmetic(survey),
             share,
             null,
@@ -177,6 +221,8 @@ internal sealed record RowWork(
     {
         var classes = Classes();
         var go = classes.Where(c => c.Decision == Decision.Remove).ToArray();
+        var wait = classes.Where(c => c.Decision == Decision.Defer).Sum(c => c.Canes);
+        var later = wait == 0 ? "" : $" {Wording.Count(wait, "goes", "go")} with the main prune.";
         var (stay, gone) = (classes.Where(c => c.Decision == Decision.Keep).Sum(c => c.Canes), go.Sum(c => c.Canes));
         var why = string.Join(", ", go.Select(Why));
         var goes =
@@ -186,8 +232,8 @@ internal sealed record RowWork(
                     : $"All {gone} canes go to the ground."
             : $"{Wording.Count(gone, "cane goes", "canes go")}: {why}.";
         return stay == 0
-            ? goes
-            : $"{goes} {Wording.Count(stay, "stays", "stay")}, {Wording.Number(PerMetre)} to the metre.";
+            ? goes + later
+            : $"{goes}{later} {Wording.Count(stay, "stays", "stay")}, {Wording.Number(PerMetre)} to the metre.";
     }
 
     private static string Why(PlanClass gone) =>
@@ -203,6 +249,11 @@ internal sealed record RowWork(
 
     private string Arithmetic(Survey survey)
     {
+        if (MowLater)
+        {
+            return $"{Row!.FirstYear} stay until midwinter, then go to the ground";
+        }
+
         if (Mow)
         {
             return $"{Row!.FirstYear} + {Row.SecondYear} + {Row.Spent} = {Row.FirstYear + Row.SecondYear + Row.Spent} "

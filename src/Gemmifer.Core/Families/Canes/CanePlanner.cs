@@ -25,6 +25,9 @@ internal sealed class CanePlanner
     /// <summary>The same where a plan is made only to see what an answer would change.</summary>
     public const long QuestionNodes = 12_500;
 
+    /// <summary>Looks are tried on plants of up to so many stems.</summary>
+    private const int MostAsked = 24;
+
     private readonly Survey _survey;
     private readonly long _nodes;
     private readonly CaneTask _task;
@@ -48,12 +51,13 @@ internal sealed class CanePlanner
     public PlanDocument Plan(PlanDetail detail)
     {
         var choice = Choose();
-        var (decided, support) = Decide(choice);
-        var bloom = support is null ? null : new BloomForecast(_survey, _tree, decided, support);
+        var (whole, support) = Decide(choice);
+        var decided = Day.Of(whole);
+        var bloom = support is null ? null : new BloomForecast(_survey, _tree, whole, support);
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
-        var tally = new CaneTally(_survey, _tree, _sorted, decided, steps);
+        var tally = new CaneTally(_survey, _tree, _sorted, decided, whole, steps);
         var (counts, chosen) = (tally.Counts(), _sorted.Candidates.Length > 0);
-        return PlanBuilder.Build(
+        var plan = PlanBuilder.Build(
             _survey,
             new PlanParts
             {
@@ -77,10 +81,6 @@ internal sealed class CanePlanner
                 Summary = CaneSummary.Of(counts, bloom),
                 Forecast = tally.Forecast(bloom),
                 Kit = tally.Kit(support),
-                AskFor =
-                    detail == PlanDetail.Full
-                        ? new Questions(_survey, decided, choice.Optimal ? Replan : null).Ask()
-                        : [],
                 Warnings =
                 [
                     .. new CaneWarnings(_survey, _tree, _sorted, choice, decided).Write(),
@@ -93,11 +93,19 @@ internal sealed class CanePlanner
                 Training = support is null ? null : TrainingDocument.Write(_survey, support, bloom!),
             }
         );
+        return detail == PlanDetail.Full && choice.Optimal && _survey.Stems.Length <= MostAsked
+            ? plan with
+            {
+                AskFor = Looks.That(plan, new Questions(_survey, decided).All(), Replan),
+            }
+            : plan;
     }
 
     /// <summary>The plan as one more look would have it.</summary>
-    private PlanDocument Replan(Survey survey) =>
-        new CanePlanner(survey, _task, _cancel, QuestionNodes).Plan(PlanDetail.Brief);
+    private PlanDocument? Replan(Survey survey) =>
+        new CanePlanner(survey, _task, _cancel, QuestionNodes).Plan(PlanDetail.Brief) is { Optimal: true } plan
+            ? plan
+            : null;
 
     /// <summary>
     /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young
@@ -155,8 +163,10 @@ internal sealed class CanePlanner
     public IReadOnlyDictionary<string, Decision>? Decisions()
     {
         var choice = Choose();
-        return choice.Optimal ? Decide(choice).Decided.ToDictionary(d => d.Stem.Id, d => d.Decision) : null;
+        return choice.Optimal ? Day.Of(Decide(choice).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision) : null;
     }
+
+    private DayPlan Day => new(_survey, _tree, _sorted.Climber is { InSeason: true });
 
     private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice)
     {

@@ -23,30 +23,48 @@ internal sealed class CaneSteps(
     /// <summary>A longer cane is taken out in pieces, mm (assumption).</summary>
     private static readonly double LongMm = CaneNumbers.Of["inPieces"];
 
+    /// <summary>A person measures no finer along a cane than this, mm (assumption).</summary>
+    private static readonly double MeasuredMm = CaneNumbers.Of["measured"];
+
     private readonly School _school = survey.School;
+    private readonly DateOnly _later = survey.Season.MainPrune.From;
     private readonly bool _diseased = decided.Any(d => d.Finding.Verdict == Verdict.Diseased);
 
     /// <summary>All steps.</summary>
-    public IEnumerable<PlanStep> Write(CaneTask task) =>
-        [
-            .. Prepare(task.Noun),
-            .. Rough(),
-            .. decided.SelectMany(StemSteps),
-            .. task.Routine,
-            .. sorted.Climber is { } climber ? new TrainingSteps(survey, climber, decided, support).Write() : [],
-            .. Finish(),
-        ];
+    public IEnumerable<PlanStep> Write(CaneTask task)
+    {
+        PlanStep[] stems = [.. decided.SelectMany(StemSteps)];
+        PlanStep[] whole = [.. Rough(), .. task.Routine];
+        PlanStep[] training = sorted.Climber is { } climber
+            ? [.. new TrainingSteps(survey, climber, decided, support).Write()]
+            : [];
+        if (survey.ElectiveWait)
+        {
+            whole = [.. whole.Select(s => Stages.AnyTime(s.Stage) || s.Action == StepAction.Check ? s : Wait(s))];
+            training = sorted.Climber is { InSeason: true }
+                ? training
+                : [.. training.Where(s => s.Stage != Stage.Prepare).Select(s => s.Stage == Stage.Return ? s : Wait(s))];
+        }
 
-    private PlanStep Whole(Stage stage, string text) =>
+        PlanStep[] work = [.. AutumnHalf(), .. stems, .. whole, .. training];
+        var today = work.Any(s => s.Stage != Stage.Return);
+        return [.. today ? Prepare(task.Noun) : [], .. Stake(), .. work, .. Finish(work)];
+    }
+
+    /// <summary>A step of the main prune that is to come.</summary>
+    private PlanStep Wait(PlanStep step) => step with { Stage = Stage.Return, Due = _later };
+
+    private PlanStep Whole(Stage stage, string text, string? more = null) =>
         new()
         {
             Stage = stage,
             Action = StepAction.Do,
             Due = survey.Date,
             Text = text,
+            More = Sentence.Maybe(more),
         };
 
-    private PlanStep On(Decided d, StepAction action, string text) =>
+    private PlanStep On(Decided d, StepAction action, string text, string? more = null) =>
         new()
         {
             Stage = d.Stage,
@@ -54,16 +72,17 @@ internal sealed class CaneSteps(
             Action = action,
             Due = survey.Date,
             Text = text,
+            More = Sentence.Maybe(more?.Trim() is { Length: > 0 } said ? said : null),
         };
 
     /// <summary>A step with a cut, and the caution that goes with it.</summary>
-    private PlanStep Cutting(Decided d, StepAction action, string text, PlanCut cut, Tool tool) =>
-        On(d, action, text.TrimEnd()) with
+    private PlanStep Cutting(Decided d, StepAction action, (string Text, string More) words, PlanCut cut, Tool tool) =>
+        On(d, action, words.Text, words.More) with
         {
             Cut = cut,
             Tool = tool,
             Disinfect = _diseased,
-            Caution = Cautions.ForCut(tool, d.Finding.Verdict == Verdict.Diseased),
+            Caution = Cautions.ForCut(tool, d.Finding.Verdict == Verdict.Diseased, cut.Z),
         };
 
     private IEnumerable<PlanStep> Prepare(string noun)
@@ -71,19 +90,35 @@ internal sealed class CaneSteps(
         var crown = survey.Plant.CrownHeightMm;
         yield return Whole(
             Stage.Prepare,
-            $"Gather the tools and wipe the blades with alcohol. Stand back and look at the whole {noun} against the "
-                + "light before the first cut."
+            $"Wipe the blades with alcohol, stand back and look at the whole {noun} against the light.",
+            "Gather the tools first. Wipe the blades again before the next plant."
         ) with
         {
             Disinfect = true,
             Caution = $"{Cautions.Thorns} {Cautions.Flame}",
         };
+        if (survey.Plant.CrownHidden)
+        {
+            yield return Whole(
+                Stage.Prepare,
+                "Scrape mulch and soil back from the crown, until you see where each cane starts."
+            ) with
+            {
+                Tool = Tool.Fingers,
+            };
+        }
+    }
+
+    /// <summary>The stake of a standard, which is right on any day.</summary>
+    private IEnumerable<PlanStep> Stake()
+    {
+        var crown = survey.Plant.CrownHeightMm;
         if (survey.Plant.Kind.Hangs)
         {
             yield return Whole(
                 Stage.Prepare,
-                "Look at the stake first: it reaches up into the head, and the tie sits right under the head. "
-                    + "Use a tie that gives, and renew one that has grown tight."
+                "Look at the stake first: it reaches up into the head, tied right under it.",
+                "Use a tie that gives, and renew one that has grown tight."
             );
             if (
                 survey.Support is { Kind: SupportKind.Stake } stake
@@ -92,42 +127,78 @@ internal sealed class CaneSteps(
             {
                 yield return Whole(
                     Stage.Prepare,
-                    $"The stake ends at {Wording.Mm(stake.HeightMm)}; set a longer one, "
-                        + $"{Wording.Mm(crown + CaneNumbers.Of["stakeInHead"])} or more above the soil, so that it "
-                        + "reaches into the head. Without it the head breaks off in wind."
+                    $"Set a longer stake, {Wording.Mm(crown + CaneNumbers.Of["stakeInHead"])} or more above the soil.",
+                    $"This one ends at {Wording.Mm(stake.HeightMm)}; without a stake into the head, the head breaks "
+                        + "off in wind."
                 );
             }
         }
 
-        if (survey is { Support.Kind: SupportKind.Stake, Plant.Kind.Hangs: true })
+        if (survey is { Support.Kind: SupportKind.Stake, Plant.Kind.Hangs: true } && StakeTies.Length > 0)
         {
             yield return Whole(
                 Stage.Train,
-                $"Tie the stem to the stake right under the head, {Wording.Mm(crown - CaneNumbers.Of["tieUnderHead"])} "
-                    + "above the soil, with a tie that gives; a second one half way down."
+                $"Tie the stem to the stake {Wording.Mm(StakeTies[0])} above the soil"
+                    + $"{(StakeTies.Length > 1 ? ", and once half way down" : "")}.",
+                "Right under the head, with a tie that gives."
             ) with
             {
                 Action = StepAction.Tie,
-                Ties =
-                [
-                    new PlanTie(0, Wording.Tenth(crown - CaneNumbers.Of["tieUnderHead"]), "stake"),
-                    new PlanTie(0, Wording.Tenth(crown / 2), "stake", 2),
-                ],
-                Tool = Tool.Fingers,
-            };
-        }
-
-        if (survey.Plant.CrownHidden)
-        {
-            yield return Whole(
-                Stage.Prepare,
-                "Scrape the mulch and soil back from the crown with your hands until you see where each cane starts."
-            ) with
-            {
+                Ties = [.. StakeTies.Select((z, n) => new PlanTie(0, Wording.Tenth(z), "stake", n + 1))],
                 Tool = Tool.Fingers,
             };
         }
     }
+
+    /// <summary>Where a standard is tied to its stake, mm above the soil: only where the stake is.</summary>
+    private double[] StakeTies =>
+        survey is { Support: { Kind: SupportKind.Stake } stake, Plant.CrownHeightMm: var crown }
+            ? [.. new[] { crown - CaneNumbers.Of["tieUnderHead"], crown / 2 }.Where(z => z > 0 && z <= stake.HeightMm)]
+            : [];
+
+    /// <summary>
+    /// By half in autumn where the school does that: against wind; the cuts that count wait until the buds leaf out.
+    /// </summary>
+    private IEnumerable<PlanStep> AutumnHalf()
+    {
+        if (
+            !survey.ElectiveWait
+            || !survey.Season.AutumnHalf
+            || survey.Plant.Vigour == Vigour.Weak
+            || survey.Plant.Kind is { Climbs: true } or { Hangs: true }
+        )
+        {
+            yield break;
+        }
+
+        var crown = survey.Plant.CrownHeightMm;
+        var tall = decided.Where(d => d.Decision != Decision.Remove).Select(d => TipOf(d.Stem)).DefaultIfEmpty(0).Max();
+        var height = Math.Max(crown + ((tall - crown) / 2), HighestLeft() + CaneNumbers.Of["roughRoom"]);
+        if (height < tall - CaneNumbers.Of["roughRoom"])
+        {
+            yield return ToHeight(
+                $"Bring everything down by half, to {Wording.Mm(Math.Round(height / 10) * 10)} above the soil.",
+                "Against wind that rocks the roots loose. The cuts that count come when the buds leaf out.",
+                Wording.Tenth(Math.Round(height / 10) * 10),
+                Tool.Loppers,
+                Cautions.Rough
+            );
+        }
+    }
+
+    private double TipOf(Stem s) => tree.Axis(s).At(s.LengthMm).Z;
+
+    /// <summary>The highest place at which anything ends that stays once all is done, mm above the soil.</summary>
+    private double HighestLeft() =>
+        decided
+            .Where(d => d.Decision != Decision.Remove && d.Later is not { Decision: Decision.Remove })
+            .Select(d =>
+                (d.Later?.Option ?? d.Option) is { } cut
+                    ? Math.Max(cut.Place.Z, Math.Max(cut.End.A.Z, cut.End.B.Z))
+                    : TipOf(d.Stem)
+            )
+            .DefaultIfEmpty(0)
+            .Max();
 
     /// <summary>
     /// Work on the whole plant before single canes: the shears, or tall growth that hides the inside.
@@ -135,13 +206,13 @@ internal sealed class CaneSteps(
     private IEnumerable<PlanStep> Rough()
     {
         var crown = survey.Plant.CrownHeightMm;
-        var sheared = decided.FirstOrDefault(d => d.Option is { Sheared: true });
+        var sheared = decided.Select(d => d.Option ?? d.Later?.Option).FirstOrDefault(o => o is { Sheared: true });
         if (sheared is not null)
         {
-            var height = Wording.Tenth(sheared.Option!.Place.Z);
+            var height = Wording.Tenth(sheared.Place.Z);
             yield return ToHeight(
-                $"Shear the whole plant level, {Wording.Mm(height)} above the soil. "
-                    + "Dead and rubbing wood comes out by hand afterwards.",
+                $"Shear the whole plant level, {Wording.Mm(height)} above the soil.",
+                "Dead and rubbing wood comes out by hand afterwards.",
                 height,
                 Tool.Shears,
                 Cautions.Shears
@@ -154,19 +225,13 @@ internal sealed class CaneSteps(
             yield break;
         }
 
-        double TipOf(Stem s) => tree.Axis(s).At(s.LengthMm).Z;
         var tall = decided.Count(d => TipOf(d.Stem) > crown + (top * CaneNumbers.Of["roughOver"]));
-        var stays = decided
-            .Where(d => d.Stem.TopLevel && d.Decision != Decision.Remove)
-            .Select(d => d.Option?.Place.Z ?? TipOf(d.Stem))
-            .DefaultIfEmpty(0)
-            .Max();
         var many = CaneNumbers.Of[survey.Plant.Neglected ? "roughTallNeglected" : "roughTall"];
-        if (tall >= many && stays <= crown + top - CaneNumbers.Of["roughRoom"])
+        if (tall >= many && HighestLeft() <= crown + top - CaneNumbers.Of["roughRoom"])
         {
             yield return ToHeight(
-                $"First bring the tall growth down to hip height, {Wording.Mm(crown + top)} above the soil, so that "
-                    + "you can see and reach inside. Every cut that counts comes later, lower down.",
+                $"First bring the tall growth down to hip height, {Wording.Mm(crown + top)} above the soil.",
+                "So that you can see and reach inside. Every cut that counts comes later, lower down.",
                 Wording.Tenth(crown + top),
                 Tool.Loppers,
                 Cautions.Rough
@@ -175,14 +240,14 @@ internal sealed class CaneSteps(
     }
 
     /// <summary>A cut of the whole plant at a height above the soil.</summary>
-    private PlanStep ToHeight(string text, double heightMm, Tool tool, string caution) =>
-        Whole(Stage.Rough, text) with
+    private PlanStep ToHeight(string text, string more, double heightMm, Tool tool, string caution) =>
+        Whole(Stage.Rough, text, more) with
         {
             Action = StepAction.Shorten,
             Cut = new PlanCut(heightMm, null, 0, 0, CutPlace.Height, 0, 0, heightMm),
             Tool = tool,
             Disinfect = _diseased,
-            Caution = caution,
+            Caution = heightMm > Cautions.ReachMm ? $"{caution} {Cautions.Ladder}" : caution,
         };
 
     private IEnumerable<PlanStep> StemSteps(Decided d)
@@ -194,24 +259,41 @@ internal sealed class CaneSteps(
                 yield return On(
                     d,
                     StepAction.Check,
-                    $"{id}: {d.Finding.Text} {d.Finding.Ask} Leave it until you know."
+                    $"{id}: {FirstOf(d.Finding.Ask ?? d.Finding.Text)}",
+                    $"{d.Finding.Text} {RestOf(d.Finding.Ask ?? "")} Leave it until you know."
                 );
                 break;
             case Decision.Untouched when d.Finding.Verdict == Verdict.Soft && d.Stem.TopLevel:
-                var then = sorted.Climber is null
-                    ? "Look whether it has firmed, and decide then."
-                    : "Once it has firmed, walk round again and tie it in.";
-                yield return On(d, StepAction.Check, $"{id} was soft and stayed as it was. {then}") with
+                yield return On(
+                    d,
+                    StepAction.Check,
+                    $"Look whether {id} has firmed.",
+                    sorted.Climber is null
+                        ? "It was soft and stayed as it was; decide then."
+                        : "It was soft and stayed as it was. Once it has firmed, walk round again and tie it in."
+                ) with
                 {
                     Stage = Stage.Return,
                     Due = survey.Date.AddDays(CaneNumbers.Of.Whole("softDays")),
                 };
                 break;
+            case Decision.Defer when d.Later is { } later:
+                if (later.Option is { Sheared: false } waits)
+                {
+                    var whole = d with { Decision = later.Decision, Option = waits, Stage = later.Stage, Later = null };
+                    yield return Wait(StemSteps(whole).Single()) with
+                    {
+                        Action = StepAction.Defer,
+                    };
+                }
+
+                break;
             case Decision.Defer:
                 yield return On(
                     d,
                     StepAction.Defer,
-                    $"{id} goes next winter, at its base, if the new growth is strong by then. Leave it whole now."
+                    $"{id} goes at its base, if the new growth is strong by then.",
+                    "Leave it whole until then."
                 ) with
                 {
                     Stage = Stage.Return,
@@ -229,6 +311,9 @@ internal sealed class CaneSteps(
             case Decision.Shorten when d.Option is { } cut:
                 yield return Shortening(d, cut);
                 break;
+            case Decision.Keep or Decision.Untouched when d.Nip:
+                yield return Nipping(d);
+                break;
             case Decision.Keep or Decision.Shorten or Decision.Remove or Decision.Untouched:
                 break;
             default:
@@ -243,26 +328,27 @@ internal sealed class CaneSteps(
             d.Finding.Verdict == Verdict.Sucker && stem.DiameterMm <= ToolRack.SecateursMm && stem.Has(Sign.Soft)
                 ? Tool.Fingers
                 : ToolRack.For(stem.DiameterMm);
-        var (where, text) =
+        var (where, text, more) =
             !stem.TopLevel
                 ? (
                     CutPlace.Ring,
-                    $"Take {stem.Id} off {stem.Parent.StemId} at its ring, about {Wording.Mm(6)} out, square; "
-                        + $"never into {stem.Parent.StemId}."
+                    $"Take {stem.Id} off {stem.Parent.StemId} at its ring, square.",
+                    $"About {Wording.Mm(6)} out, never into {stem.Parent.StemId}."
                 )
             : d.Finding.Verdict == Verdict.Sucker
                 ? (
                     CutPlace.Base,
-                    $"Follow {stem.Id} down to where it comes out of the root, and take it off there; "
-                        + "cut at soil level it comes back."
+                    $"Follow {stem.Id} down to where it comes out of the root, and take it off there.",
+                    "Cut at soil level it comes back."
                 )
             : sorted.Climber is not null && d.Reasons.Any(r => r.Rule == "thinBelow")
-                ? (CutPlace.Ring, $"Take {stem.Id} back to its ring at the crown, square to it.")
-            : stem.Parent.Origin == Origin.Ground ? (CutPlace.Ground, $"Take {stem.Id} out level with the ground.")
+                ? (CutPlace.Ring, $"Take {stem.Id} back to its ring at the crown, square to it.", "")
+            : stem.Parent.Origin == Origin.Ground ? (CutPlace.Ground, $"Take {stem.Id} out level with the ground.", "")
             : (
                 CutPlace.Base,
                 $"Take {stem.Id} out at its "
-                    + $"base{(tool == Tool.Saw || stem.LengthMm > LongMm ? ", in pieces from the top down" : "")}."
+                    + $"base{(tool == Tool.Saw || stem.LengthMm > LongMm ? ", in pieces from the top down" : "")}.",
+                ""
             );
         var cut = new PlanCut(
             0,
@@ -274,7 +360,7 @@ internal sealed class CaneSteps(
             Wording.Tenth(option.Place.Y),
             Wording.Tenth(option.Place.Z)
         );
-        return Cutting(d, StepAction.Remove, $"{text} {Why(d)}", cut, tool);
+        return Cutting(d, StepAction.Remove, (text, $"{Why(d)} {more}"), cut, tool);
     }
 
     private PlanStep Joining(Decided d, TakeOver over, CutOption option)
@@ -294,8 +380,10 @@ internal sealed class CaneSteps(
         return Cutting(
             d,
             StepAction.Shorten,
-            $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above where {over.Stem.Id} leaves it, sloping "
-                + $"away from {over.Stem.Id}. {Why(d)}",
+            (
+                $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above {over.Stem.Id}, sloping away from it.",
+                Why(d)
+            ),
             cut,
             tool
         );
@@ -315,9 +403,37 @@ internal sealed class CaneSteps(
             Wording.Tenth(option.Place.Y),
             Wording.Tenth(option.Place.Z)
         );
-        return Cutting(d, StepAction.Shorten, $"{Instruction(d, option)} {Why(d)}", cut, tool) with
+        var (text, more) = Instruction(d, option);
+        return Cutting(d, StepAction.Shorten, (text, $"{Why(d)} {more} {Slope}"), cut, tool);
+    }
+
+    /// <summary>Finished flowers off at the stalk; the stem stays as long as it is.</summary>
+    private PlanStep Nipping(Decided d)
+    {
+        var tip = tree.Axis(d.Stem).At(d.Stem.LengthMm);
+        var some = d.Stem.Head is { } head && head.Finished < head.Blooms;
+        return On(
+            d with
+            {
+                Stage = Stage.Deadhead,
+            },
+            StepAction.Do,
+            $"Nip the finished flowers off {d.Stem.Id} at their stalks.",
+            some ? "The other flowers of the cluster go on." : null
+        ) with
         {
-            How = HowIn(d, option),
+            Cut = new PlanCut(
+                null,
+                null,
+                0,
+                0,
+                CutPlace.Stalk,
+                Wording.Tenth(tip.X),
+                Wording.Tenth(tip.Y),
+                Wording.Tenth(tip.Z)
+            ),
+            Tool = Tool.Secateurs,
+            Caution = tip.Z > Cautions.ReachMm ? Cautions.Ladder : null,
         };
     }
 
@@ -333,67 +449,90 @@ internal sealed class CaneSteps(
             ? "Cut square."
             : $"Slope the cut {Wording.Number(_school.SlopeDeg)}°, the high side over the bud.";
 
-    /// <summary>Where in the text that stands; null where it does not.</summary>
-    private int[]? HowIn(Decided d, CutOption option) =>
-        Sentence.Plain(Instruction(d, option)).IndexOf(" " + Slope, StringComparison.Ordinal) is var at and >= 0
-            ? [at, Slope.Length + 1]
-            : null;
-
-    private string Instruction(Decided d, CutOption option)
+    /// <summary>What is done at a cut above a bud, and what else helps to do it.</summary>
+    private (string Text, string More) Instruction(Decided d, CutOption option)
     {
-        var (id, clearance) = (d.Stem.Id, Wording.Mm(_school.ClearanceMm));
-        var slope = Slope;
+        var id = d.Stem.Id;
+        var above = _school.ClearanceMm < 0.5 ? "right above" : $"{Wording.Mm(_school.ClearanceMm)} above";
         if (option.Bud is not { } bud)
         {
-            return $"Cut {id} at {Wording.Mm(option.AlongMm)}, above the nearest bud.";
+            return ($"Cut {id} at {Wording.Mm(option.AlongMm)}, above the nearest bud.", "");
         }
 
         if (d.Stem.Pin is Pin.CutAt && bud.Known == BudKnowledge.Likely)
         {
-            return $"Cut {id} at {Wording.Mm(option.AlongMm)}, where you chose; a bud is likely just below. {slope}";
+            return ($"Cut {id} at {Wording.Mm(option.AlongMm)}, where you chose.", "A bud is likely just below.");
         }
 
         if (bud.AtScar)
         {
-            return $"No bud serves on {id}. Cut it at {Wording.Mm(option.AlongMm)}, just above the scar at "
-                + $"{Wording.Mm(bud.AlongMm!.Value)} where an earlier shoot came out: "
-                + $"latent buds sit either side of it. {slope}";
+            return (
+                $"Cut {id} at {Wording.Mm(option.AlongMm)}, just above the old scar.",
+                $"No bud serves here; an earlier shoot came out at {Wording.Mm(bud.AlongMm!.Value)}, and latent buds "
+                    + "sit either side of it."
+            );
         }
 
-        if (d.Stage == Stage.Dead)
+        if (d.Stage == Stage.Deadhead)
         {
-            slope =
-                "Come down in steps until the pith is clean and green; if it is still brown here, go on to the next "
-                + $"bud below. {slope}";
+            return ($"Cut {id} at {Wording.Mm(option.AlongMm)}, {above} a full leaf.", "Its flowers go with it.");
         }
 
+        var more =
+            d.Stage == Stage.Dead
+                ? "Come down in steps until the pith is clean and green; if it is still brown here, go on to the next "
+                    + "bud below."
+                : "";
         var facing = _school.BudUpward ? "up and out, " : "";
         facing += bud.Facing is { } f ? Wording.Clock(f) : "outward";
         var from = survey.Plant.Kind.Hangs ? " from the head" : "";
         return bud.Known switch
         {
-            BudKnowledge.Seen =>
-                $"Cut {id} at {Wording.Mm(option.AlongMm)}{from}, {clearance} above the bud that faces {facing}. "
-                    + $"{slope}",
-            BudKnowledge.Likely => bud.OtherFacing is { } other
-                ? $"On {id} a bud is likely at about {Wording.Mm(bud.AlongMm!.Value)}{from}, facing {facing} or "
-                    + $"{Wording.Clock(other)}. Cut {clearance} above it. {slope}"
-                : $"On {id} a bud facing about {facing}, give or take "
-                    + $"{Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}, is likely at "
-                    + $"{Wording.Mm(bud.AlongMm!.Value)}{from}. Cut {clearance} above it. {slope}",
-            BudKnowledge.LookFor when !_school.BudOutward =>
-                $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} for a strong bud, "
-                    + $"whichever way it faces. Cut {clearance} above it. {slope}",
-            BudKnowledge.LookFor =>
-                $"On {id}, look between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)}{from} for "
-                    + $"{(from == "" ? "the lowest bud" : "the first bud")} that faces "
-                    + $"{Roughly(facing, bud.GiveOrTakeHours)}. Cut {clearance} above it. {slope}",
+            BudKnowledge.Seen => (
+                $"Cut {id} at {Wording.Mm(option.AlongMm)}{from}, {above} the bud that faces {facing}.",
+                more
+            ),
+            BudKnowledge.Likely => (
+                $"On {id}, cut {above} the bud likely at about {Wording.Mm(bud.AlongMm!.Value)}{from}, facing "
+                    + $"{facing}{Other(bud)}.",
+                $"{GiveOrTake(bud)} {more}"
+            ),
+            BudKnowledge.LookFor => (
+                $"On {id}, {Where(bud)}{from}, find {Which(bud, from, facing)}; cut {above} it.",
+                $"{(bud.GiveOrTakeHours >= 3 && _school.BudOutward ? "Roughly that way will do." : "")} {more}"
+            ),
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
     }
 
-    private static string Roughly(string facing, double giveOrTakeHours) =>
-        giveOrTakeHours >= 3 ? $"roughly {facing}" : $"{facing}, give or take {Wording.Hours(giveOrTakeHours)}";
+    /// <summary>Where to look, no finer than a person measures.</summary>
+    private static string Where(TargetBud bud) =>
+        bud.ToMm - bud.FromMm < MeasuredMm
+            ? $"near {Wording.Mm((bud.FromMm + bud.ToMm) / 2)}"
+            : Wording.Mm(Math.Round(bud.FromMm), Math.Round(bud.ToMm));
+
+    private string Which(TargetBud bud, string from, string facing) =>
+        !_school.BudOutward ? "a strong bud, whichever way it faces"
+        : from == "" ? $"the lowest bud facing {facing}"
+        : $"the first bud facing {facing}";
+
+    /// <summary>The other way it may face, where that is another one in words.</summary>
+    private static string Other(TargetBud bud) =>
+        bud is { OtherFacing: { } other, Facing: { } one } && Wording.Clock(other) != Wording.Clock(one)
+            ? $" or {Wording.Clock(other)}"
+            : "";
+
+    private static string GiveOrTake(TargetBud bud) =>
+        bud.OtherFacing is null
+            ? $"Its direction is reckoned from the buds that were seen, give or take "
+                + $"{Wording.Hours(Math.Max(0.5, bud.SpreadDeg / 30))}."
+            : "Buds go round the cane one way or the other; which, one more look at it tells.";
+
+    private static string FirstOf(string text) =>
+        text.IndexOf(". ", StringComparison.Ordinal) is var at and > 0 ? text[..(at + 1)] : text;
+
+    private static string RestOf(string text) =>
+        text.IndexOf(". ", StringComparison.Ordinal) is var at and > 0 ? text[(at + 2)..] : "";
 
     private static PlanBud ToBud(TargetBud bud) =>
         new(
@@ -406,33 +545,71 @@ internal sealed class CaneSteps(
             bud.Face
         );
 
-    private IEnumerable<PlanStep> Finish()
+    private IEnumerable<PlanStep> Finish(PlanStep[] work)
     {
-        var leaves = _school.Value("stripLeaves").Number > 0 && sorted.Climber is not { InSeason: true };
-        if (_school.Value("sealant").Number > 0)
+        var cuts = work.Where(s => s.Cut is not null || s.Action == StepAction.Do).ToArray();
+        var today = cuts.Any(s => s.Stage is not (Stage.Return or Stage.Prepare));
+        if (today)
         {
+            if (_school.Value("sealant").Number > 0)
+            {
+                yield return Whole(
+                    Stage.Clean,
+                    "Seal the wounds as you have chosen to.",
+                    "They close by themselves without it."
+                );
+            }
+
+            var bare = !survey.Season.BetweenFrosts;
+            var leaves = _school.Value("stripLeaves").Number > 0 && bare && !survey.ElectiveWait;
             yield return Whole(
                 Stage.Clean,
-                "Seal the wounds as you have chosen to. They close by themselves without it."
-            );
+                "Pick up the prunings and the fallen leaves.",
+                $"{(leaves ? "Pull off the old leaves that still hang. " : "")}"
+                    + $"{(Feeds ? "Feed, water and mulch, clear of the canes." : "Mulch clear of the canes; no feed so late.")}"
+                    + " Thorns go through bags and wrappings."
+            ) with
+            {
+                Caution =
+                    _diseased ? Cautions.Disposal
+                    : decided.Any(d => d.Stem.Has(Sign.Spotting)) ? Cautions.Leaves
+                    : null,
+            };
         }
 
-        yield return Whole(
-            Stage.Clean,
-            "Pick up the prunings and the fallen "
-                + $"leaves{(leaves ? ", and pull off the old leaves that still hang" : "")}. "
-                + "Feed, water and mulch, clear of the canes."
-        ) with
+        if (decided.Any(d => d.Kept || d.Later is not null) || work.Any(s => s.Stem is null && s.Stage == Stage.Thin))
         {
-            Caution = _diseased ? Cautions.Disposal : null,
-        };
-        yield return Whole(
-            Stage.Return,
-            "Look again when the new shoots are a hand long: rub out doubles, and cut back to live wood where a tip "
-                + "has died."
-        ) with
+            yield return Whole(
+                Stage.Return,
+                "Look again when the new shoots are a hand long, and rub out doubles.",
+                "Where a tip has died, cut back to live wood."
+            ) with
+            {
+                Due = LookAgain,
+            };
+        }
+    }
+
+    /// <summary>Whether a plant may be fed now: not when new growth would meet the frost soft.</summary>
+    private bool Feeds =>
+        !survey.Season.BetweenFrosts
+            ? !survey.Season.BeforeMainPrune
+            : survey.Place.FirstFrostAfter(survey.Season.GrowthFrost).DayNumber - survey.Date.DayNumber
+                > CaneNumbers.Of["stopFeedDays"];
+
+    /// <summary>When new shoots are a hand long: some weeks after the cuts, or after growth has begun.</summary>
+    private DateOnly LookAgain
+    {
+        get
         {
-            Due = survey.Date.AddDays(CaneNumbers.Of.Whole("lookAgainDays")),
-        };
+            var work = decided.Any(d => d.Later is not null) ? _later : survey.Date;
+            var frost = (survey.Season with { Date = work }).GrowthFrost;
+            var grows = frost.AddDays(-CaneNumbers.Of.Whole("budBreakBefore"));
+            return
+                (work > grows ? work : grows).AddDays(CaneNumbers.Of.Whole("lookAgainDays")) is var day
+                && day < survey.Place.FirstFrostAfter(frost)
+                ? day
+                : frost.AddYears(1);
+        }
     }
 }

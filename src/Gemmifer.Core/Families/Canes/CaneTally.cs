@@ -9,11 +9,13 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>The plan in numbers: counts, forecast and kit.</summary>
+/// <param name="whole">The stems once what waits for its season is done too: what the forecast is about.</param>
 internal sealed class CaneTally(
     Survey survey,
     StemTree tree,
     Sorted sorted,
     ImmutableArray<Decided> decided,
+    ImmutableArray<Decided> whole,
     ImmutableArray<PlanStep> steps
 )
 {
@@ -65,7 +67,7 @@ internal sealed class CaneTally(
     /// <summary>What the coming season can bring.</summary>
     public PlanForecast Forecast(BloomForecast? bloom)
     {
-        var forecast = new NextSummer(survey, tree, decided).Forecast();
+        var forecast = new NextSummer(survey, tree, whole).Forecast();
 
         // Where new shoots stand follows from how the canes are tied; the bloom points tell it.
         return bloom is null

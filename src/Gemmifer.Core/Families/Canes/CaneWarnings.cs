@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
@@ -86,14 +85,18 @@ internal sealed class CaneWarnings(
         {
             yield return new PlanWarning(
                 "two-years",
-                decided.Count(d => d.Decision == Decision.Defer) is var later and > 0
+                decided.Count(d => d is { Decision: Decision.Defer, Later: null }) is var later and > 0
                     ? $"Spread over two winters: {Wording.Count(later, "cane is", "canes are")} left for the next one, "
                         + "so that the plant can rebuild."
                     : "Spread over two winters where it must be; as it stands, this winter's work is all there is."
             );
         }
 
-        var kept = decided.Count(d => d.Stem.TopLevel && d.Kept && d.Finding.Verdict != Verdict.Sucker);
+        var kept = decided.Count(d =>
+            d.Stem.TopLevel
+            && (d.Kept || d.Later is { Decision: Decision.Shorten })
+            && d.Finding.Verdict != Verdict.Sucker
+        );
         if (kept < survey.School.CanesMin && !survey.Stems.IsEmpty)
         {
             yield return new PlanWarning(
@@ -111,16 +114,11 @@ internal sealed class CaneWarnings(
             );
         }
 
-        if (sorted.Climber is not { InSeason: true } && Season() is { } season)
+        if (sorted.Climber is not { InSeason: true } && SeasonWarning.Outside(survey) is { } season)
         {
             yield return season;
         }
     }
-
-    private PlanWarning? Season() =>
-        survey.Plant.Kind.FlowersOn == FlowerWood.LastYear
-            ? SeasonWarning.BeforeFlowers(survey.Season)
-            : SeasonWarning.Outside(survey.Season);
 
     private IEnumerable<PlanWarning> Proof()
     {

@@ -37,24 +37,40 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
     public PlanForecast Forecast()
     {
         var shoots = Shoots();
-        var (from, to) = Flowering();
-        var tooEarly = survey.Plant.Kind.FlowersOn == FlowerWood.LastYear && survey.Season.BeforeMainPrune;
         var crowds = Crowds(shoots);
-        return new PlanForecast(shoots.Count, tooEarly ? 0 : shoots.Count, [from, to], shoots, crowds, Ages());
+        var flowers = Flowering();
+        return new PlanForecast(
+            shoots.Count,
+            flowers is null ? 0 : shoots.Count,
+            flowers is { } f && shoots.Count > 0 ? [f.From, f.To] : [],
+            shoots,
+            crowds,
+            Ages()
+        );
     }
 
-    private (DateOnly From, DateOnly To) Flowering()
+    /// <summary>
+    /// The next flowers; null where what is cut on the day were this year's and nobody knows what is left of them.
+    /// </summary>
+    private (DateOnly From, DateOnly To)? Flowering()
     {
-        var kind = survey.Plant.Kind;
+        var (kind, season) = (survey.Plant.Kind, survey.Season);
         if (kind.FlowersOn == FlowerWood.LastYear)
         {
-            // Next year's flowers: this year's are over, or cut off.
-            var frost = survey.Season.MainPrune.From.AddDays(-kind.PruneFromDays).AddYears(1);
-            return (frost.AddDays(kind.FlowerFromDays), frost.AddDays(kind.FlowerToDays));
+            return season.BeforeMainPrune && survey.Anyway ? null
+                : season.BeforeMainPrune ? season.FlowersOfLastYearsWood()
+                : season.FlowersNextYear();
         }
 
-        var start = survey.Date > survey.LastFrost ? survey.Date : survey.LastFrost;
-        return (start.AddDays(kind.FlowerFromDays), start.AddDays(kind.FlowerToDays));
+        var light = kind.Climbs && season.LightOnly && decided.Any(d => d.Option is not null);
+        var waits = survey.ElectiveWait && !light;
+        if (!waits)
+        {
+            return season.FlowersOfShoots(survey.Date);
+        }
+
+        // Nothing is cut for now: in growth it flowers from what it has, before it from the cuts to come.
+        return season.BetweenFrosts ? season.FlowersAsItStands() : season.FlowersOfShoots(season.MainPrune.From);
     }
 
     private List<NewShoot> Shoots()

@@ -19,10 +19,11 @@ internal sealed class PinnedChoice(SolvedChoice solved)
     public IReadOnlyDictionary<string, Decision>? Decisions(string id, bool keep)
     {
         // Limits that were relaxed, the balance of old and young on a support, and what may wait a year come out
-        // otherwise where the gardener has a word in them.
+        // otherwise where the gardener has a word in them; out of season his word alone is done on the day.
         if (
             solved.Sorted.Climber is not null
             || solved.Sorted.TwoYears
+            || solved.Survey.ElectiveWait
             || solved.Choice.Relaxed.Length > 0
             || solved.Model.Candidates > MostCandidates
             || !_numbers.TryGetValue(id, out var forced)

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
@@ -8,49 +10,15 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Canes;
 
-/// <summary>
-/// Which further look would change the plan most. Each look is tried: the plant is planned again as each answer would
-/// have it, and
-/// the looks are put in order of how many stems would then be decided otherwise.
-/// </summary>
-/// <param name="replan">
-/// The plan of a survey, decisions only; null where the plan asked about is not proved the best, so that nothing can be
-/// told from another.
-/// </param>
-internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, Func<Survey, PlanDocument>? replan)
+/// <summary>Which further looks could change the plan of a plant with canes, and what each could find.</summary>
+internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
 {
-    /// <summary>Looks tried at most, of plants up to so many stems; each costs up to two more plans.</summary>
-    private const int MostTried = 4,
-        MostStems = 24;
-
     /// <summary>A length nobody measured may well be this much shorter or longer (assumption).</summary>
     private static readonly double ShortShare = CaneNumbers.Of["mayBeShorter"],
         LongShare = CaneNumbers.Of["mayBeLonger"];
 
-    /// <summary>The looks, the most helpful first.</summary>
-    public IEnumerable<PlanQuestion> Ask()
-    {
-        var looks = Looks().ToArray();
-        return replan is null || survey.Stems.Length > MostStems
-            ? looks.Select(l => l.Question)
-            : looks
-                .Select((look, i) => (look.Question, Changes: i < MostTried ? Changes(look) : 0, i))
-                .OrderByDescending(x => x.Changes)
-                .ThenBy(x => x.i)
-                .Select(x =>
-                    x.Changes == 0
-                        ? x.Question
-                        : x.Question with
-                        {
-                            Changes = x.Changes,
-                            Text =
-                                $"{x.Question.Text.Marked} {(x.Changes == 1 ? "One stem" : $"{x.Changes} stems")} "
-                                + "might be decided otherwise.",
-                        }
-                );
-    }
-
-    private IEnumerable<Look> Looks() => [.. OriginsAndLife(), .. Lengths(), .. Bends(), .. FirstBuds()];
+    /// <summary>The looks, those most often helpful first.</summary>
+    public IEnumerable<Look> All() => [.. OriginsAndLife(), .. Lengths(), .. Bends(), .. FirstBuds()];
 
     private IEnumerable<Look> OriginsAndLife()
     {
@@ -73,7 +41,17 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                     {
                         Named = false,
                     },
-                    [sound, d.Stem with { Pin = new Pin.Remove() }]
+                    [
+                        Answer.Of(survey, sound, Sound(d.Stem)),
+                        Answer.Of(
+                            survey,
+                            d.Stem with
+                            {
+                                Pin = new Pin.Remove(),
+                            },
+                            new JsonObject { ["pin"] = "remove" }
+                        ),
+                    ]
                 );
             }
         }
@@ -104,17 +82,26 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
             yield return new Look(
                 new PlanQuestion(stem.Id, "length", $"Measure {stem.Id}: how much wood comes off depends on it."),
                 [
-                    stem with
-                    {
-                        LengthMm = Math.Max(least, stem.LengthMm * ShortShare),
-                    },
-                    stem with
-                    {
-                        LengthMm = stem.LengthMm * LongShare,
-                    },
+                    Long(stem, Math.Round(Math.Max(least, stem.LengthMm * ShortShare))),
+                    Long(stem, Math.Round(Math.Min(SurveyLimits.LengthMm, stem.LengthMm * LongShare))),
                 ]
             );
         }
+    }
+
+    private Answer Long(Stem stem, double mm) =>
+        Answer.Of(survey, stem with { LengthMm = mm }, new JsonObject { ["length"] = mm });
+
+    /// <summary>A stem that turns out to be sound and to come from the crown.</summary>
+    private static JsonObject Sound(Stem stem)
+    {
+        var fields = new JsonObject { ["seen"] = new JsonArray(), ["deadFrom"] = null };
+        if (stem.TopLevel)
+        {
+            fields["parent"] = "crown";
+        }
+
+        return fields;
     }
 
     /// <summary>
@@ -134,7 +121,19 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
                 is { } untried
         )
         {
-            Stem Seen(Sign what) => untried.Stem with { Seen = [.. untried.Stem.Seen, new Evidence(what, null)] };
+            Answer Seen(Sign what)
+            {
+                ImmutableArray<Evidence> seen = [.. untried.Stem.Seen, new Evidence(what, null)];
+                return Answer.Of(
+                    survey,
+                    untried.Stem with
+                    {
+                        Seen = seen,
+                    },
+                    new JsonObject { ["seen"] = Answer.Written(seen) }
+                );
+            }
+
             yield return new Look(
                 new PlanQuestion(
                     untried.Stem.Id,
@@ -174,32 +173,17 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided, 
             );
         }
 
-        Stem With(Stem stem, double alongMm, double turnDeg) =>
-            stem with
-            {
-                Buds =
-                [
-                    .. stem.Buds.Where(b => Math.Abs(b.AlongMm - alongMm) > 1),
-                    new Bud(Math.Clamp(alongMm, 0, stem.LengthMm), stem.Bearing.Turn(turnDeg), BudState.Dormant),
-                ],
-            };
-    }
-
-    /// <summary>The most stems that one of the answers would decide otherwise.</summary>
-    private int Changes(Look look) =>
-        look.Answers.Max(answer =>
+        Answer With(Stem stem, double alongMm, double turnDeg)
         {
-            var other = replan!(survey with { Stems = [.. survey.Stems.Select(s => s.Id == answer.Id ? answer : s)] });
-            if (!other.Optimal)
-            {
-                // Not solved to its end: what differs may be the search's doing, not the answer's.
-                return 0;
-            }
-
-            var by = other.Stems.ToDictionary(s => s.Id, s => s.Decision);
-            return decided.Count(d => by[d.Stem.Id] != d.Decision);
-        });
-
-    /// <summary>A look and the stem as the answers would have it.</summary>
-    private sealed record Look(PlanQuestion Question, ImmutableArray<Stem> Answers);
+            var at = Math.Round(Math.Clamp(alongMm, 0, stem.LengthMm), 1);
+            ImmutableArray<Bud> buds =
+            [
+                .. stem
+                    .Buds.Where(b => Math.Abs(b.AlongMm - at) > 1)
+                    .Append(new Bud(at, stem.Bearing.Turn(turnDeg), BudState.Dormant))
+                    .OrderBy(b => b.AlongMm),
+            ];
+            return Answer.Of(survey, stem with { Buds = buds }, new JsonObject { ["buds"] = Answer.Written(buds) });
+        }
+    }
 }

@@ -35,6 +35,7 @@ public sealed record VineSeason(int Season, double? PruningGrams, double? CropGr
 /// <param name="RowSpacingMm">Room between rows, mm; null where nobody said.</param>
 /// <param name="PruningGrams">One-year prunings weighed this winter, g.</param>
 /// <param name="PerMetre">Buds per metre of row where the budget goes by that.</param>
+/// <param name="ByWasSaid">Whether the survey says what the budget goes by.</param>
 /// <param name="Stage">1 the winter prune, 2 the visit after bud break.</param>
 /// <param name="Records">Earlier seasons, oldest first.</param>
 public sealed record VineFacts(
@@ -48,8 +49,13 @@ public sealed record VineFacts(
     BudgetBy By,
     double PerMetre,
     int Stage,
-    ImmutableArray<VineSeason> Records
-) : FamilyFacts;
+    ImmutableArray<VineSeason> Records,
+    bool ByWasSaid = false
+) : FamilyFacts
+{
+    /// <summary>What the budget would go by once the prunings are weighed.</summary>
+    public BudgetBy ByWeighed => ByWasSaid ? By : BudgetBy.Weight;
+}
 
 /// <summary>What the facts of a vine may measure; used by check, message and schema test.</summary>
 public static class VineLimits

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
@@ -12,7 +14,8 @@ internal static class VinePlanner
     /// <summary>Plans the work on one vine.</summary>
     public static PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel)
     {
-        var inGrowth = survey.Season.InGrowth;
+        var inGrowth = survey.Season.InGrowth && !survey.Anyway;
+        var asked = survey;
         survey = inGrowth ? survey : AssumedShoots.Fill(survey);
         var tree = StemTree.Build(survey.Stems, survey.Plant);
         var parts = VineParts.Of(survey, tree);
@@ -35,12 +38,12 @@ internal static class VinePlanner
             _ => throw new InvalidOperationException($"Unhandled task {task}."),
         };
         Rest(work, task);
-        var decided = work.Finish();
+        var decided = Today(survey, work, task, work.Finish());
         var wet = task == VineTask.Summer ? null : DryDays.WetAt(survey.Date, survey.Rain);
         var dry = wet is null ? null : DryDays.Next(survey.Date, survey.Rain);
         var steps = StepOrder.Of(new VineSteps(survey, work, decided, outcome, task, dry).Write());
         var tally = new VineTally(survey, tree, parts, decided, outcome, steps, task);
-        return PlanBuilder.Build(
+        var plan = PlanBuilder.Build(
             survey,
             new PlanParts
             {
@@ -57,7 +60,9 @@ internal static class VinePlanner
                             d.Stem.Id,
                             d.Decision,
                             parts.Findings[d.Stem.Id].Verdict,
-                            [d.Reason],
+                            d is { Decision: Decision.Defer, Text.Length: > 0 }
+                                ? [SeasonWarning.Waits(survey.Season), d.Reason]
+                                : [d.Reason],
                             d.Successor
                         )),
                 ],
@@ -66,11 +71,73 @@ internal static class VinePlanner
                 Summary = [tally.Summary()],
                 Forecast = tally.Forecast(),
                 Kit = tally.Kit(),
-                AskFor = detail == PlanDetail.Full ? Ask(survey, parts, outcome, task) : [],
                 Warnings = [.. Warnings(survey, wet, dry), .. outcome.Warnings ?? []],
                 Vine = tally.Vine(dry),
             }
         );
+        return detail == PlanDetail.Full
+            ? plan with
+            {
+                AskFor = Looks.That(plan, Ask(asked, parts, outcome, task), changed =>
+                    Plan(changed, PlanDetail.Brief, cancel)
+                ),
+            }
+            : plan;
+    }
+
+    private static bool Growing(Survey survey) => survey.Season.InGrowth && !survey.Anyway;
+
+    /// <summary>What of the winter's work is right on the day; the rest waits for the main prune.</summary>
+    private static ImmutableArray<VineDecided> Today(
+        Survey survey,
+        VineWork work,
+        VineTask task,
+        ImmutableArray<VineDecided> whole
+    )
+    {
+        if (!survey.ElectiveWait || task is VineTask.Summer or VineTask.SecondVisit)
+        {
+            return whole;
+        }
+
+        var byId = whole.ToDictionary(d => d.Stem.Id);
+        var waits = new HashSet<string>();
+        foreach (var top in work.Tree.Stems.Where(s => s.TopLevel))
+        {
+            Mark(top, false);
+        }
+
+        return [.. whole.Select(d => waits.Contains(d.Stem.Id) ? Wait(d) : d)];
+
+        void Mark(Stem stem, bool parent)
+        {
+            var d = byId[stem.Id];
+            var waiting =
+                d.Decision is Decision.Remove or Decision.Shorten
+                && (
+                    d.Text.Length == 0 && !AssumedShoots.Is(stem)
+                        ? parent
+                        : stem.Pin is not (Pin.Remove or Pin.CutAt) && !Stages.AnyTime(d.Stage)
+                );
+            if (waiting)
+            {
+                waits.Add(stem.Id);
+            }
+
+            foreach (var child in work.Tree.Children(stem))
+            {
+                Mark(child, waiting || (parent && d.Text.Length == 0));
+            }
+        }
+
+        VineDecided Wait(VineDecided d) =>
+            d with
+            {
+                Decision = Decision.Defer,
+                Stage = d.Text.Length > 0 ? Stage.Return : d.Stage,
+                Action = d.Text.Length > 0 ? StepAction.Defer : d.Action,
+                Due = survey.Season.MainPrune.From,
+            };
     }
 
     /// <summary>
@@ -146,7 +213,7 @@ internal static class VinePlanner
                         )
                     );
                     break;
-                case Verdict.Soft when stem.Pin is null && !survey.Season.InGrowth && survey.Vine!.Stage == 1:
+                case Verdict.Soft when stem.Pin is null && !Growing(survey) && survey.Vine!.Stage == 1:
                     work.Keep(
                         stem,
                         rule,
@@ -193,42 +260,86 @@ internal static class VinePlanner
         }
     }
 
-    private static IEnumerable<PlanQuestion> Ask(Survey survey, VineParts parts, VineOutcome outcome, VineTask task)
+    private static IEnumerable<Look> Ask(Survey survey, VineParts parts, VineOutcome outcome, VineTask task)
     {
+        if (task != VineTask.Winter)
+        {
+            yield break;
+        }
+
+        var vine = survey.Vine!;
         var barren = parts
             .Positions.Where(p =>
                 p.Old is { } old && !old.Has(Sign.Unproductive) && p.Shoots.All(s => AssumedShoots.Is(s.Stem))
             )
             .ToArray();
-        if (task == VineTask.Winter && barren.Length > 0)
+        if (barren.Length > 0)
         {
             var places = Wording.List([.. barren.Take(3).Select(p => p.Name)]);
             var others = barren.Length > 3 ? " and the other places" : "";
-            yield return new PlanQuestion(
-                barren[0].Name,
-                "shoots",
-                $"Note the shoots that stand on {places}{others}: nobody has looked yet.",
-                1
+            var spur = barren[0].Old!;
+            Answer Without()
+            {
+                ImmutableArray<Evidence> seen = [.. spur.Seen, new Evidence(Sign.Unproductive, null)];
+                return Answer.Of(survey, spur with { Seen = seen }, new JsonObject { ["seen"] = Answer.Written(seen) });
+            }
+
+            yield return new Look(
+                new PlanQuestion(
+                    barren[0].Name,
+                    "shoots",
+                    $"Note the shoots that stand on {places}{others}, or that none does: nobody has looked yet."
+                ),
+                [Without()]
             );
         }
 
-        if (task == VineTask.Winter && survey.Vine!.PruningGrams is null)
+        if (vine.PruningGrams is null)
         {
-            yield return new PlanQuestion(
-                null,
-                "pruningWeight",
-                "Weigh the prunings of this vine: its own growth then tells how many buds it can carry."
+            yield return new Look(
+                new PlanQuestion(
+                    null,
+                    "pruningWeight",
+                    "Weigh the prunings of this vine: its own growth then tells how many buds it can carry."
+                ),
+                [.. new[] { 300.0, 1500.0 }.Select(Weighed)]
             );
         }
 
-        if (task == VineTask.Winter && survey.Vine!.Loss is null && outcome.Positions.Any(p => p.Doubt))
+        if (vine.Loss is null && outcome.Positions.Any(p => p.Doubt))
         {
-            yield return new PlanQuestion(
-                null,
-                "winterLoss",
-                "Cut across a hundred buds from all over the row and count the dead ones."
+            yield return new Look(
+                new PlanQuestion(
+                    null,
+                    "winterLoss",
+                    "Cut across a hundred buds from all over the row and count the dead ones."
+                ),
+                [.. new[] { 10, 60 }.Select(Lost)]
             );
         }
+
+        Answer Weighed(double grams) =>
+            new(
+                new JsonObject { ["vine"] = new JsonObject { ["pruningWeight"] = grams } },
+                survey with
+                {
+                    Facts = vine with { PruningGrams = grams, By = vine.ByWeighed },
+                }
+            );
+        Answer Lost(int dead) =>
+            new(
+                new JsonObject
+                {
+                    ["vine"] = new JsonObject
+                    {
+                        ["winterLoss"] = new JsonObject { ["cut"] = 100, ["dead"] = dead },
+                    },
+                },
+                survey with
+                {
+                    Facts = vine with { Loss = new WinterLoss(100, dead) },
+                }
+            );
     }
 
     private static IEnumerable<PlanWarning> Warnings(Survey survey, RainDay? wet, DateOnly? dry)
@@ -257,7 +368,7 @@ internal static class VinePlanner
             );
         }
 
-        if (!survey.Season.InGrowth && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey.Season) is { } season)
+        if (!Growing(survey) && survey.Vine!.Stage == 1 && SeasonWarning.Outside(survey) is { } season)
         {
             yield return season;
         }

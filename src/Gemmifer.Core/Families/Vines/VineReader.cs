@@ -56,7 +56,8 @@ public static class VineReader
         var grams = f.Number("pruningWeight", 0, VineLimits.PruningGrams);
         var loss = f.Find("winterLoss") is { } sample ? ReadLoss(sample, notes) : null;
         var rule = f.Find("budRule") is { } given ? ReadRule(given, notes) : null;
-        var by = f.Choice<BudgetBy>("rule")
+        var said = f.Choice<BudgetBy>("rule");
+        var by = said
             ?? (
                 grams is not null ? BudgetBy.Weight
                 : school == LongCaneSchool ? BudgetBy.Metre
@@ -101,7 +102,8 @@ public static class VineReader
             by,
             perMetre,
             stage,
-            records
+            records,
+            said is not null
         );
     }
 

@@ -16,7 +16,27 @@ internal sealed class VineSteps(
 )
 {
     /// <summary>All steps.</summary>
-    public IEnumerable<PlanStep> Write() =>
+    public IEnumerable<PlanStep> Write() => survey.ElectiveWait && task != VineTask.Summer ? Later([.. All()]) : All();
+
+    /// <summary>Tying what has still to be cut waits with it, and so does clearing away what nobody cut.</summary>
+    private IEnumerable<PlanStep> Later(PlanStep[] all)
+    {
+        var today = all.Any(s => s.Stage is not (Stage.Prepare or Stage.Clean or Stage.Return or Stage.Train));
+        var waits = decided.Any(d => d.Decision == Decision.Defer);
+        return all.Where(s => today || s.Stage is not (Stage.Prepare or Stage.Clean))
+            .Select(s =>
+                waits && s is { Stage: Stage.Train, Stem: not null }
+                || (s.Stem is null && s.Cut is not null && !Stages.AnyTime(s.Stage))
+                    ? s with
+                    {
+                        Stage = Stage.Return,
+                        Due = survey.Season.MainPrune.From,
+                    }
+                    : s
+            );
+    }
+
+    private IEnumerable<PlanStep> All() =>
         [
             .. Prepare(),
             .. decided

@@ -62,6 +62,9 @@ internal sealed class VineTally(
         {
             VineTask.Summer => InSummer(),
             VineTask.Training when outcome.Timeline?.FirstOrDefault(y => y.Now) is { } year => year.Text.Marked,
+            _ when survey.ElectiveWait && decided.Any(d => d.Decision == Decision.Defer) =>
+                $"Nothing more than what is said for the day is cut now. In the main prune "
+                    + $"{Wording.Count(Buds, "bud stays", "buds stay")} on {Places()}{AgainstBudget()}.",
             _ => $"{Wording.Count(Buds, "bud stays", "buds stay")} on {Places()}{AgainstBudget()}.",
         };
 
@@ -106,7 +109,12 @@ internal sealed class VineTally(
             var live = StemTree.LiveLength(d.Stem);
             (total, gone) = (
                 total + live,
-                gone + (d.Decision == Decision.Remove ? live : Math.Max(0, live - d.LeftMm))
+                gone
+                    + (
+                        d.Decision == Decision.Remove ? live
+                        : d.Decision == Decision.Defer ? 0
+                        : Math.Max(0, live - d.LeftMm)
+                    )
             );
         }
 
@@ -126,7 +134,7 @@ internal sealed class VineTally(
         return new PlanForecast(
             shoots,
             crop is null ? 0 : (crop.Clusters[0] + crop.Clusters[1]) / 2,
-            [from, to],
+            shoots > 0 ? [from, to] : [],
             [.. NewShoots()],
             [],
             []
@@ -175,7 +183,7 @@ internal sealed class VineTally(
     /// <summary>Tools, ties and minutes.</summary>
     public PlanKit Kit()
     {
-        var ties = steps.Sum(s => s.Ties.Count);
+        var ties = steps.Where(s => s.Stage != Stage.Return).Sum(s => s.Ties.Count);
         var minutes =
             VineRules.Value("lookMinutes")
             + (ties * VineRules.Value("tieMinutes"))
@@ -190,7 +198,12 @@ internal sealed class VineTally(
                     new PlanMaterial(
                         "soft tie",
                         Math.Round(ties * VineRules.Value("tieMetres"), 1),
-                        [.. steps.Where(s => s.Ties.Count > 0 && s.Stem is not null).Select(s => s.Stem!).Distinct()]
+                        [
+                            .. steps
+                                .Where(s => s.Stage != Stage.Return && s.Ties.Count > 0 && s.Stem is not null)
+                                .Select(s => s.Stem!)
+                                .Distinct(),
+                        ]
                     ),
                 ];
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstSpringing, of);

@@ -110,7 +110,7 @@ public class RowPlanTests
     public void In_growth_autumn_canes_carry_the_crop_and_are_left_until_midwinter()
     {
         var plan = Plan(Row("raspberry.fall", "2027-07-20", first: 40, spent: 5, thin: 0));
-        Assert.Equal((40, 5), (plan.Counts.Kept, plan.Counts.Removed));
+        Assert.Equal((0, 40, 5), (plan.Counts.Kept, plan.Counts.Left, plan.Counts.Removed));
         Assert.Equal(["2028-01-16"], Returns(plan, StepAction.Do));
         Assert.Contains("season", plan.Warnings.Select(w => w.Code));
     }
@@ -250,7 +250,9 @@ public class RowPlanTests
         {
             var (winter, summer) = (Plan(Row(kind.Id)), Plan(Row(kind.Id, "2027-07-01")));
             Assert.Equal(kind.DefaultSchool, winter.School);
-            Assert.All(new[] { winter, summer }, p => Assert.Equal(104, p.Counts.Kept + p.Counts.Removed));
+            Assert.All(new[] { winter, summer }, p =>
+                Assert.Equal(104, p.Counts.Kept + p.Counts.Removed + p.Counts.Left)
+            );
             Assert.Equal(winter.ToJson(), Plan(Row(kind.Id)).ToJson());
         }
     }

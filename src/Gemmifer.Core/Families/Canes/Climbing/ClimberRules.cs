@@ -29,7 +29,7 @@ internal sealed class ClimberRules
     private ClimberRules(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
-        InSeason = survey.Season.LightOnly;
+        InSeason = survey.Season.LightOnly && !survey.Anyway;
         Stiff = InSeason
             ? []
             :

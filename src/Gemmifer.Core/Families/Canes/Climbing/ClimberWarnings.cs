@@ -36,12 +36,16 @@ internal static class ClimberWarnings
 
         if (climber.InSeason)
         {
-            var flush = CaneNumbers.Of.Whole("flushDays");
+            var days = CaneNumbers.Of.Whole("flushDays");
+            var flush = survey.Date.AddDays(days);
+            var again =
+                flush < survey.Place.FirstFrostAfter(survey.Date)
+                    ? $" It flowers again about {days} days later, around {Wording.Day(flush)}."
+                    : "";
             yield return new PlanWarning(
                 "light",
-                $"In growth only lightly: what has flowered back to {survey.School.LateralBuds} buds, new canes tied "
-                    + $"in, dead and diseased wood out. It flowers again about {flush} days later, around "
-                    + $"{Wording.Day(survey.Date.AddDays(flush))}. Old canes wait for the main prune."
+                $"In growth only lightly: what has flowered back to {Wording.Buds(survey.School.LateralBuds)}, new "
+                    + $"canes tied in, dead and diseased wood out.{again} Old canes wait for the main prune."
             );
         }
 

@@ -12,6 +12,8 @@ namespace Gemmifer.Core.Families.Canes.Climbing;
 internal sealed class TrainingSteps(Survey survey, ClimberRules climber, ImmutableArray<Decided> decided, OnSupport? on)
 {
     private readonly PlantKind _kind = survey.Plant.Kind;
+    private readonly DateOnly _work =
+        survey.ElectiveWait && !climber.InSeason ? survey.Season.MainPrune.From : survey.Date;
 
     /// <summary>All of them, not numbered yet.</summary>
     public IEnumerable<PlanStep> Write()
@@ -85,7 +87,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 Stem = cane.Owner,
                 Ties = [.. cane.Ties.Select(TieOf)],
                 Tool = none ? null : Tool.Fingers,
-                Caution = cane.Ties.Any(t => t.Place.Z > CaneNumbers.Of["reach"]) ? Cautions.Ladder : null,
+                Caution = cane.Ties.Any(t => t.Place.Z > Cautions.ReachMm) ? Cautions.Ladder : null,
             };
         }
 
@@ -159,7 +161,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 "The canes have settled: tighten the loops, so that nothing chafes, with room for a finger in each."
             ) with
             {
-                Due = survey.Date.AddDays(CaneNumbers.Of.Whole("settledDays")),
+                Due = _work.AddDays(CaneNumbers.Of.Whole("settledDays")),
             };
             yield return Whole(
                 Stage.Return,
@@ -168,7 +170,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                     + "strangled."
             ) with
             {
-                Due = survey.Date.AddYears(1),
+                Due = _work.AddYears(1),
             };
         }
 
@@ -181,23 +183,6 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             ) with
             {
                 Due = survey.Season.NextWinter,
-            };
-        }
-
-        if (_kind.FlowersOn == FlowerWood.New)
-        {
-            var flush = climber.InSeason
-                ? survey.Date.AddDays(CaneNumbers.Of.Whole("flushDays"))
-                : new[] { survey.Date, survey.LastFrost }.Max().AddDays(_kind.FlowerToDays);
-            yield return Whole(
-                Stage.Return,
-                StepAction.Do,
-                $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} "
-                    + $"buds and tie in what has grown. About {CaneNumbers.Of["flushDays"]} days later it flowers "
-                    + "again."
-            ) with
-            {
-                Due = flush,
             };
         }
 
@@ -214,6 +199,26 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             ) with
             {
                 Due = survey.Season.NextWinter,
+            };
+        }
+
+        if (_kind.FlowersOn == FlowerWood.New)
+        {
+            var flush = (survey.Season with { Date = _work }).FlowersOfShoots(_work).To;
+            if (climber.InSeason && flush > survey.Place.FirstFrostAfter(survey.Date))
+            {
+                yield break;
+            }
+
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} "
+                    + $"buds and tie in what has grown. About {CaneNumbers.Of["flushDays"]} days later it flowers "
+                    + "again."
+            ) with
+            {
+                Due = flush,
             };
         }
     }

@@ -17,7 +17,7 @@ public class ClimberRuleTests
         var plan = Plan(OnWall(Old("A", 9), Cane("B", 9, 12, 1, 2000), Cane("C", 3, 12, 2, 2000)));
         Assert.Equal(Decision.Remove, plan.Stem("A").Decision);
         Assert.Equal("B", plan.Stem("A").Successor);
-        Assert.Contains("B can take its place", plan.Cut("A").Text);
+        Assert.Contains("B can take its place", plan.Cut("A").Said);
         Assert.Equal(Stage.Thin, plan.Cut("A").Stage);
     }
 
@@ -126,7 +126,7 @@ public class ClimberRuleTests
         var visit = plan.Steps.Single(s => s.Stem == "F");
         Assert.Equal(Stage.Return, visit.Stage);
         Assert.True(visit.Due > new DateOnly(2027, 2, 20));
-        Assert.Contains("tie it in", visit.Text);
+        Assert.Contains("tie it in", visit.Said);
         Assert.Equal(Decision.Remove, plan.Stem("T").Decision);
         Assert.Equal((CutPlace.Ring, 0.0), (plan.Cut("T").Cut!.Where, plan.Cut("T").Cut!.At));
     }
@@ -338,9 +338,9 @@ public class ClimberRuleTests
         var tie = Assert.Single(plan.Steps, s => s.Action == StepAction.Tie);
         Assert.InRange(tie.Ties[0].Z, 1100, 1200);
         Assert.Equal("stake", tie.Ties[0].On);
-        Assert.DoesNotContain(plan.Steps, s => s.Text.Text.Contains("set a longer one", StringComparison.Ordinal));
+        Assert.DoesNotContain(plan.Steps, s => s.Text.Text.Contains("Set a longer stake", StringComparison.Ordinal));
         Assert.Contains(Plan(Standard(1000)).Steps, s =>
-            s.Text.Text.Contains("set a longer one", StringComparison.Ordinal)
+            s.Text.Text.Contains("Set a longer stake", StringComparison.Ordinal)
         );
     }
 }

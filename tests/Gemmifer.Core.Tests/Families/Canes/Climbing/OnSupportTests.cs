@@ -266,7 +266,7 @@ public class OnSupportTests
         );
         Assert.Equal(Lies.HalfWay, nearer.Trained("B").How);
         Assert.Contains("It goes half way this year", Assert.Single(nearer.Warnings, w => w.Code == "bend").Text);
-        Assert.Contains("Finish it next year", nearer.Tie("B").Text);
+        Assert.Contains("Finish it next year", nearer.Tie("B").Said);
         Assert.Equal(0.012, nearer.Trained("B").Strain, 1e-3);
         var lean = nearer.Trained("B").Lies.Lean;
         Assert.True(lean > 8 && lean < 70, $"{lean}");

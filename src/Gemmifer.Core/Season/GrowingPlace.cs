@@ -1,0 +1,52 @@
+using Gemmifer.Core.Plants;
+
+namespace Gemmifer.Core.Season;
+
+/// <summary>Half of the earth: the seasons of the south are half a year later.</summary>
+public enum Hemisphere
+{
+    /// <summary>North of the equator.</summary>
+    North,
+
+    /// <summary>South of it.</summary>
+    South,
+}
+
+/// <summary>Where plants grow: the hemisphere and the usual frosts.</summary>
+/// <param name="FrostMonth">Month of the usual last frost, 1 to 12.</param>
+/// <param name="FrostDay">Day of that month; 29 February is taken as 28 where there is none.</param>
+public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int FrostDay)
+{
+    /// <summary>Month and day of the usual first frost; the usual one of the hemisphere where nobody set it.</summary>
+    public (int Month, int Day) FirstFrostDay { get; init; } =
+        (
+            PruningYear.MonthIn(Hemisphere, (int)TradeNumbers.Of("usualFirstFrostMonth")),
+            (int)TradeNumbers.Of("usualFirstFrostDay")
+        );
+
+    /// <summary>The frost days where nobody set one, half a year later in the south.</summary>
+    public static GrowingPlace Usual(Hemisphere hemisphere) =>
+        new(
+            hemisphere,
+            PruningYear.MonthIn(hemisphere, (int)TradeNumbers.Of("usualFrostMonth")),
+            (int)TradeNumbers.Of("usualFrostDay")
+        );
+
+    /// <summary>The last frost in a calendar year.</summary>
+    public DateOnly LastFrost(int year) => In(year, FrostMonth, FrostDay);
+
+    /// <summary>The next first frost after a day.</summary>
+    public DateOnly FirstFrostAfter(DateOnly day) =>
+        In(day.Year, FirstFrostDay.Month, FirstFrostDay.Day) is var own && own > day
+            ? own
+            : In(day.Year + 1, FirstFrostDay.Month, FirstFrostDay.Day);
+
+    /// <summary>The latest first frost before a day.</summary>
+    public DateOnly FirstFrostBefore(DateOnly day) =>
+        In(day.Year, FirstFrostDay.Month, FirstFrostDay.Day) is var own && own < day
+            ? own
+            : In(day.Year - 1, FirstFrostDay.Month, FirstFrostDay.Day);
+
+    private static DateOnly In(int year, int month, int day) =>
+        new(year, month, Math.Min(day, DateTime.DaysInMonth(year, month)));
+}
