@@ -117,6 +117,7 @@ public static class SeededSurveys
             made.Row(survey);
         }
 
+        new Maker(new Random((seed * 104_729) + 13), kind).Extras(survey);
         return survey;
     }
 
@@ -207,6 +208,46 @@ public static class SeededSurveys
             }
 
             return survey;
+        }
+
+        /// <summary>What was added to the format later; on a stream of its own, so that seeds stay what they were.</summary>
+        public void Extras(JsonObject survey)
+        {
+            if (OneIn(8))
+            {
+                survey["anyway"] = OneIn(2);
+            }
+
+            if (survey["place"] is JsonObject place && OneIn(2))
+            {
+                place["firstFrost"] =
+                    (string?)place["hemisphere"] == "south" ? Any("04-20", "05-10") : Any("10-20", "11-15", "09-25");
+            }
+
+            if (OneIn(12))
+            {
+                survey["plant"]!["cover"] = OneIn(2);
+            }
+
+            if (survey["school"] is JsonObject school && OneIn(3))
+            {
+                school["set"]![Any("when")] = Any("late-winter", "halves", "mild", "after-cover");
+            }
+
+            if (!kind.StartsWith("rose.", StringComparison.Ordinal))
+            {
+                return;
+            }
+
+            foreach (var stem in survey["stems"]!.AsArray().OfType<JsonObject>().Where(_ => OneIn(5)))
+            {
+                var blooms = random.Next(1, 9);
+                stem["head"] = new JsonObject { ["blooms"] = blooms, ["finished"] = random.Next(0, blooms + 1) };
+                foreach (var bud in (stem["buds"] as JsonArray ?? []).OfType<JsonObject>().Where(_ => !OneIn(3)))
+                {
+                    bud["leaflets"] = Any(3, 5, 7);
+                }
+            }
         }
 
         /// <summary>

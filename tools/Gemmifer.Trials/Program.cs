@@ -1,9 +1,12 @@
 using System.Globalization;
+using Gemmifer.Core.Tests.Truth;
 using Gemmifer.Trials;
 
 // Tries to break what is kept and guarded.
 //   kill [COUNT] [SEED]          ends the server at random moments and looks whether anything was lost
 //   plans [COUNT] [SEED]         plans legal surveys at their edges and looks for one that fails
+//   truth [COUNT] [SEED]         reads plans with their surveys and looks for anything untrue, rule by rule
+//   show SEED                    the survey of a seed and its plan
 //   requests [COUNT] [SEED]      sends bodies that are wrong in every way
 //   load                         fifty slow plans at once, and ordinary requests beside them
 //   garden FOLDER [PLANTS]       makes a big garden in a folder
@@ -17,6 +20,13 @@ switch (args.FirstOrDefault())
         return await KillTrial.RunAsync(Whole(args, 1, 100), Whole(args, 2, 1));
     case "plans":
         return PlanTrial.Run(Whole(args, 1, 100_000), Whole(args, 2, 0));
+    case "truth":
+        var report = Truths.Read(Whole(args, 2, 0), Whole(args, 1, 1000));
+        Console.Write(report.Write(Whole(args, 3, 5)));
+        return report.Found.Values.Sum(f => f.Length) == 0 ? 0 : 1;
+    case "show" when args.Length > 1:
+        Console.WriteLine(Truths.Show(Whole(args, 1, 0)));
+        return 0;
     case "requests":
         return await RequestTrial.RunAsync(Whole(args, 1, 500_000), Whole(args, 2, 1));
     case "load":
@@ -28,7 +38,7 @@ switch (args.FirstOrDefault())
         return await FaultTrial.RunAsync();
     default:
         Console.Error.WriteLine(
-            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | requests [COUNT] [SEED] | load | "
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | show SEED | requests [COUNT] [SEED] | load | "
                 + "garden FOLDER [PLANTS]"
         );
         return 2;

@@ -256,8 +256,8 @@ public sealed class OptionBuilder(
                             at,
                             null,
                             BudKnowledge.LookFor,
-                            Math.Max(0, at - 10),
-                            at + 10,
+                            Near(stem, at).From,
+                            Near(stem, at).To,
                             0,
                             null,
                             null,
@@ -266,6 +266,18 @@ public sealed class OptionBuilder(
                     )
                 ),
         ];
+
+    /// <summary>A thumb's width either side of a place, but not across a side shoot.</summary>
+    private (double From, double To) Near(Stem stem, double at)
+    {
+        var others = tree.Children(stem).Select(c => c.Parent.AlongMm).Where(a => a != at).ToArray();
+        return (
+            tree.Children(stem).Any(c => c.Parent.AlongMm == at)
+                ? at
+                : Math.Max(Math.Max(0, at - 10), others.Where(a => a < at).DefaultIfEmpty(0).Max()),
+            Math.Min(at + 10, others.Where(a => a > at).DefaultIfEmpty(double.PositiveInfinity).Min())
+        );
+    }
 
     /// <summary>The highest window between two places along a stem in which to look for a bud.</summary>
     private IEnumerable<CutOption> TopWindow(Stem stem, double fromMm, double toMm)
@@ -303,6 +315,13 @@ public sealed class OptionBuilder(
     {
         var arc = tree.Axis(stem);
         var middle = Math.Round((fromMm + toMm) / 2, MidpointRounding.AwayFromZero);
+
+        // A bud is not looked for beyond a side shoot: whether that stays hangs on which side of it the cut is made.
+        foreach (var at in tree.Children(stem).Select(c => c.Parent.AlongMm))
+        {
+            (fromMm, toMm) = at <= middle ? (Math.Max(fromMm, at), toMm) : (fromMm, Math.Min(toMm, at));
+        }
+
         var nodes = (int)Math.Floor((toMm - fromMm) / _kind.InternodeMm);
         var gap = Phyllotaxis.WidestGap(nodes, _kind.DivergenceDeg);
         var outward = StemTree.Outward(stem, arc.At(middle));

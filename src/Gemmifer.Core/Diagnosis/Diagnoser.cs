@@ -129,7 +129,7 @@ public static class Diagnoser
         }
 
         const string Uncover =
-            "Follow it down with your fingers; uncover where it starts. Tag it, and compare its leaves in summer.";
+            "Feel down to where it starts, and uncover it. Tag it, and compare its leaves in summer.";
         var looks = stem.Seen.Count(e =>
             EvidenceList.Sucker.Contains(e.What) && !(e.What == Sign.Mildew && mildewElsewhere)
         );

@@ -18,6 +18,26 @@ public static class Kit
     /// <summary>Where nothing has thorns.</summary>
     public static IReadOnlyList<string> AgainstSpringing { get; } = ["gloves", "eye protection"];
 
+    /// <summary>Minutes a tie takes, and for getting a ladder to where it is wanted (assumptions).</summary>
+    public static readonly double TieMinutes = TradeNumbers.Of("tieMinutes"),
+        LadderMinutes = TradeNumbers.Of("ladderMinutes");
+
+    /// <summary>
+    /// Minutes of the work of a day: each cut by its tool, each tie, each move of a ladder, a minute for anything else.
+    /// </summary>
+    public static double Minutes(IEnumerable<PlanStep> steps) =>
+        steps
+            .Where(s => s.Stage != Stage.Return)
+            .Sum(s =>
+                (
+                    s.Cut is not null ? ToolRack.Minutes(s.Tool)
+                    : s.Ties.Count > 0 ? 0
+                    : 1
+                )
+                + (s.Ties.Count * TieMinutes)
+                + (s.Caution?.Contains(Cautions.Ladder, StringComparison.Ordinal) == true ? LadderMinutes : 0)
+            );
+
     /// <summary>The kit of some steps.</summary>
     /// <param name="minutes">Rounded up.</param>
     /// <param name="protection"><see cref="AgainstThorns"/> or <see cref="AgainstSpringing"/>.</param>
@@ -51,7 +71,7 @@ public static class Kit
     /// <summary>How hard the work is: saw cuts and long work tire (assumption).</summary>
     public static Effort WithSaws(IReadOnlyList<PlanStep> steps, double minutes)
     {
-        var saws = steps.Count(s => s.Tool == Tool.Saw);
+        var saws = steps.Count(s => s.Tool == Tool.Saw && s.Stage != Stage.Return);
         return saws >= HeavySaws ? Effort.Heavy
             : saws > 0 && minutes <= HeavyMinutes ? Effort.Steady
             : ByMinutes(minutes);

@@ -1,3 +1,4 @@
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Plans;
@@ -35,6 +36,9 @@ public sealed record PlanParts
     /// <summary>What could still be looked at, the most helpful first.</summary>
     public IEnumerable<PlanQuestion> AskFor { get; init; } = [];
 
+    /// <summary>What the plan took for granted, beside what the reader did.</summary>
+    public IEnumerable<PlanAssumption> Assumed { get; init; } = [];
+
     /// <summary>What the family warns of; what the reader noticed comes before it.</summary>
     public IEnumerable<PlanWarning> Warnings { get; init; } = [];
 
@@ -67,9 +71,13 @@ public static class PlanBuilder
             parts.Counts,
             parts.Forecast,
             parts.Kit,
-            [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text))],
+            [.. survey.Assumed.Select(a => new PlanAssumption(a.Stem, a.Field, a.Value, a.Text)), .. parts.Assumed],
             [.. parts.AskFor],
-            [.. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)), .. parts.Warnings],
+            [
+                .. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)),
+                .. parts.Warnings,
+                .. Unheard(survey, parts),
+            ],
             LimitsOf(survey, parts),
             parts.Training,
             parts.Vine,
@@ -77,6 +85,39 @@ public static class PlanBuilder
             [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))],
             [.. parts.Summary.Select(s => new PlanSentence(s))]
         );
+
+    /// <summary>Of the gardener's word where it is not followed, and nothing else told that.</summary>
+    private static IEnumerable<PlanWarning> Unheard(Survey survey, PlanParts parts)
+    {
+        var planned = parts.Stems.ToDictionary(s => s.Id);
+        var told = parts.Warnings.Where(w => w.Code == "pin").Select(w => w.Stem).ToHashSet();
+        foreach (var stem in survey.Stems.Where(s => s.Pin is not null && planned.ContainsKey(s.Id)))
+        {
+            var (now, own) = (planned[stem.Id], parts.Steps.Where(s => s.Stem == stem.Id).ToArray());
+            var asked = stem.Pin switch
+            {
+                Pin.Keep
+                    when now.Decision is Decision.Remove or Decision.Defer
+                        && !own.Any(s => s.Cut is { Where: CutPlace.AboveBud or CutPlace.Join or CutPlace.Height }) =>
+                    "stay",
+                Pin.Remove when now.Decision != Decision.Remove => "go",
+                Pin.CutAt cut
+                    when !own.Any(s => s.Cut is { At: { } at } && Math.Abs(at - cut.AlongMm) < 1)
+                        && !(now.Decision == Decision.Keep && cut.AlongMm >= stem.LengthMm - 1)
+                        && !(now.Decision == Decision.Remove && cut.AlongMm < 1) => "be cut there",
+                _ => null,
+            };
+            if (asked is not null && !told.Contains(stem.Id))
+            {
+                var why = now.Reasons.FirstOrDefault(r => r.Rule != "pin")?.Text.Marked;
+                yield return new PlanWarning(
+                    "pin",
+                    $"{stem.Id} could not {asked} as you asked.{(why is null ? "" : $" {why}")}",
+                    stem.Id
+                );
+            }
+        }
+    }
 
     private static PlanLimits LimitsOf(Survey survey, PlanParts parts)
     {

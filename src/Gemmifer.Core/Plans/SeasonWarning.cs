@@ -28,6 +28,21 @@ public static class SeasonWarning
             );
     }
 
+    /// <summary>
+    /// What to know before a plan of the main prune is carried out on a day outside of it; null where nothing is.
+    /// </summary>
+    /// <param name="survey">What the plan is made of.</param>
+    public static PlanSentence? DoneOn(DateOnly day, Survey survey)
+    {
+        var season = survey.Season with { Date = day };
+        return survey.Season.BeforeMainPrune || !season.BeforeMainPrune
+            ? null
+            : new PlanSentence(
+                $"{Wording.Day(day)} is outside of the main prune, which is {Span(season)}. Dead, diseased and damaged "
+                    + $"wood may come out now. For the rest: {Cost(season)}."
+            );
+    }
+
     /// <summary>What pruning costs on the day instead of in its season, as part of a sentence.</summary>
     public static string Cost(PlantSeason season) =>
         season.Kind.FlowersOn == FlowerWood.LastYear

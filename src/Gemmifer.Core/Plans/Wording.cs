@@ -153,6 +153,16 @@ public static class Wording
     /// <summary>A verdict as a word, which is also the rule that goes with it.</summary>
     public static string Of(Verdict verdict) => verdict.ToString().ToLowerInvariant();
 
+    /// <summary>The first few of some names, the rest counted.</summary>
+    public static string Some(IReadOnlyList<string> items, int most = 6) =>
+        items.Count <= most + 1 ? List(items) : $"{string.Join(", ", items.Take(most))} and {items.Count - most} more";
+
+    /// <summary>Sentences with one space between them; null where there are none.</summary>
+    public static string? Together(string? sentences) =>
+        string.Join(' ', (sentences ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries)) is { Length: > 0 } said
+            ? said
+            : null;
+
     /// <summary>Starts with a capital letter.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 }

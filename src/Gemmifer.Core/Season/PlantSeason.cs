@@ -19,8 +19,6 @@ public sealed record PlantSeason(
 
     private static readonly int EarlyEnough = (int)TradeNumbers.Of("noFlowersBeforeFrost");
 
-    private static readonly int PastDays = (int)TradeNumbers.Of("flowersPastDays");
-
     /// <summary>The last frost in the calendar year of the day.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);
 
@@ -90,20 +88,6 @@ public sealed record PlantSeason(
         LastFrost.AddDays(days) is var day && day >= Date ? day : day.AddYears(1);
 
     /// <summary>
-    /// The flowers that are to come, or were not longer ago than two months: reckoned from the last frost.
-    /// </summary>
-    public (DateOnly From, DateOnly To) FlowersAfterFrost()
-    {
-        var from = LastFrost.AddDays(Kind.FlowerFromDays);
-        var last = Place.LastFrost(Date.Year - 1).AddDays(Kind.FlowerFromDays);
-        from =
-            last >= Date.AddDays(-PastDays) ? last
-            : from < Date.AddDays(-PastDays) ? from.AddYears(1)
-            : from;
-        return (from, from.AddDays(Kind.FlowerToDays - Kind.FlowerFromDays));
-    }
-
-    /// <summary>
     /// The next flowers on shoots that begin to grow on a day: never before growth can begin, never after the first
     /// frost; those that would be too late come next year.
     /// </summary>
@@ -124,10 +108,10 @@ public sealed record PlantSeason(
     }
 
     /// <summary>
-    /// The next flowers of a kind that flowers on last year's wood: those of this season while they are still to come or
-    /// on, then those of the next.
+    /// The flowers of a season reckoned from its last frost: those of this one while they are still to come or on, then
+    /// those of the next.
     /// </summary>
-    public (DateOnly From, DateOnly To) FlowersOfLastYearsWood()
+    public (DateOnly From, DateOnly To) FlowersOnOrNext()
     {
         for (var frost = GrowthFrost; ; frost = Place.LastFrost(frost.Year + 1))
         {

@@ -77,7 +77,9 @@ public static class Ties
         var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / (spacingMm ?? SpacingMm)) - 1e-9));
         var places = Enumerable
             .Range(0, pieces + 1)
-            .Select(k => (At: fromMm + ((toMm - fromMm) * k / pieces), On: support.Kind.ToString().ToLowerInvariant()));
+            .Select(k => fromMm + ((toMm - fromMm) * k / pieces))
+            .Where(along => at(along).Z <= support.HeightMm)
+            .Select(along => (Place: at(along), On: support.Kind.ToString().ToLowerInvariant(), At: along));
         if (!support.Wires.IsEmpty)
         {
             // The first step along it that passes a wire, good to a step.
@@ -92,16 +94,17 @@ public static class Ties
                     (w, i) =>
                         (
                             Found: heights.FirstOrDefault(h => h.Z >= w.HeightMm),
+                            w.HeightMm,
                             On: $"wire {i + 1}",
                             Low: heights[0].Z > w.HeightMm
                         )
                 )
                 .Where(w => w.Found.Z > 0 && !w.Low)
-                .Select(w => (At: w.Found.Along, w.On))
+                .Select(w => (Place: at(w.Found.Along) with { Z = w.HeightMm }, w.On, At: w.Found.Along))
                 .OrderBy(w => w.At);
         }
 
-        return [.. places.Select((p, i) => new Tie(i + 1, at(p.At), p.On, p.At))];
+        return [.. places.Select((p, i) => new Tie(i + 1, p.Place, p.On, p.At))];
     }
 
     /// <summary>Tie material for so many ties round a cane, metres: twice round, loose, and a knot.</summary>

@@ -43,6 +43,8 @@ public sealed record Change(string Stem, Decision Was, Decision Now);
 /// <param name="Changes">What the last step changed for other stems.</param>
 /// <param name="Fault">The reference of a plan that failed though it should not, to report; null where none
 /// did.</param>
+/// <param name="Early">What to know before it is done today, outside of its season; null where nothing is.</param>
+/// <param name="Today">The day as the server has it.</param>
 /// <param name="Revision">Names what is shown; a change sends it back in the If-Match header.</param>
 public sealed record WorkView(
     int Season,
@@ -54,6 +56,8 @@ public sealed record WorkView(
     LogView[] Done,
     Change[] Changes,
     string? Fault,
+    PlanSentence? Early,
+    DateOnly Today,
     string Revision
 );
 

@@ -19,7 +19,8 @@ namespace Gemmifer.Server.Work;
 public sealed record WorkState(
     PlanDocument Plan,
     IReadOnlyList<(string Key, PlanStep Step)> Pending,
-    JsonObject Document
+    JsonObject Document,
+    Survey Survey
 )
 {
     /// <summary>
@@ -42,7 +43,7 @@ public sealed record WorkState(
         var pinned = WorkPins.Apply(valid.Survey, done);
         var planned = planner.Try(pinned, detail, cancel);
         return planned.Plan is { } plan
-            ? (new WorkState(plan, WorkPins.Pending(plan, done), Pinned(survey, valid.Survey, pinned)), null)
+            ? (new WorkState(plan, WorkPins.Pending(plan, done), Pinned(survey, valid.Survey, pinned), pinned), null)
             : (null, planned.Fault);
     }
 

@@ -61,6 +61,8 @@ public sealed record OpenWork(
             [.. Steps.Select(l => WorkStore.ViewOf(l, Clock))],
             changes,
             Fault,
+            State is { } open ? SeasonWarning.DoneOn(PlantEndpoints.Today(Clock), open.Survey) : null,
+            PlantEndpoints.Today(Clock),
             Revision
         );
 }

@@ -1929,6 +1929,12 @@ export interface components {
              *         did.
              */
             fault: null | string;
+            early: null | components["schemas"]["PlanSentence"];
+            /**
+             * Format: date
+             * @description The day as the server has it.
+             */
+            today: string;
             /** @description Names what is shown; a change sends it back in the If-Match header. */
             revision: string;
         };

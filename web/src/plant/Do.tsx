@@ -5,8 +5,9 @@ import { useNavigate, useParams } from "react-router";
 import { api, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
-import { decisionWords, type Decision } from "../drawing/scene";
+import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { readLength } from "../survey/measures";
+import { moreOf } from "../survey/sentence";
 import type { SurveyDocument } from "../survey/types";
 import { capital } from "../survey/words";
 import { dayWords } from "../survey/measures";
@@ -120,6 +121,7 @@ interface CurrentProps {
 function Current(props: CurrentProps) {
   const { work } = props;
   const navigate = useNavigate();
+  const [early, setEarly] = useState(() => wentAhead(work));
   const now = work.pending.filter((p) => p.step.stage !== "return");
   const later = work.pending.filter((p) => p.step.stage === "return");
   const next = now[0];
@@ -168,6 +170,16 @@ function Current(props: CurrentProps) {
       </chakra.div>
     );
   }
+  if (!early && asksFirst(work, next.step)) {
+    return (
+      <Early
+        work={work}
+        step={next.step}
+        onWait={() => void navigate("/")}
+        onAnyway={() => (goAhead(work), setEarly(true))}
+      />
+    );
+  }
   return (
     <chakra.div display="grid" gap="10px">
       {changes}
@@ -179,6 +191,49 @@ function Current(props: CurrentProps) {
         total={work.done.length + now.length}
       />
     </chakra.div>
+  );
+}
+
+const anyTime: PlanStep["stage"][] = [
+  "prepare",
+  "dead",
+  "diseased",
+  "damaged",
+  "suckers",
+  "deadhead",
+  "clean",
+  "return",
+];
+
+/** Whether a step is for a later day, or outside of its season, so that it is asked first. */
+export function asksFirst(work: Pick<Work, "today" | "early">, step: Pick<PlanStep, "stage" | "due">): boolean {
+  return !anyTime.includes(step.stage) && (step.due > work.today || work.early != null);
+}
+
+const aheadKey = (work: Work) => `early ${work.season} ${work.visit} ${work.today} ${work.plan?.resolved.length}`;
+const wentAhead = (work: Work) => sessionStorage.getItem(aheadKey(work)) !== null;
+const goAhead = (work: Work) => sessionStorage.setItem(aheadKey(work), "yes");
+
+/** The step is for another day: says so, and asks. */
+function Early(props: { work: Work; step: PlanStep; onWait: () => void; onAnyway: () => void }) {
+  const { work, step } = props;
+  const { say } = useMeasures();
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.3rem">
+        {step.due > work.today ? `This is planned for ${dayWords(step.due)}` : "This is not the season for it"}
+      </chakra.h2>
+      <chakra.p marginTop="6px">{work.early ? say(work.early) : `Today is ${dayWords(work.today)}.`}</chakra.p>
+      <chakra.p marginTop="6px">What is done so far is kept. The rest stands here when you come back.</chakra.p>
+      <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="12px">
+        <Button look="main" size="large" onClick={props.onWait}>
+          Wait for its day
+        </Button>
+        <Button size="large" onClick={props.onAnyway}>
+          Do it today all the same
+        </Button>
+      </chakra.div>
+    </Panel>
   );
 }
 
@@ -247,6 +302,20 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
           <chakra.p fontSize="1.2rem" lineHeight="1.4">
             {group.map((g) => say(g.step)).join(" ")}
           </chakra.p>
+          {group.some((g) => moreOf(g.step)) && (
+            <chakra.details fontSize="1.05rem">
+              <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="8px" fontWeight="700" color="leaf">
+                Why, and how exactly
+              </chakra.summary>
+              <chakra.p lineHeight="1.45">
+                {group
+                  .map((g) => moreOf(g.step))
+                  .filter((m) => m !== null)
+                  .map(say)
+                  .join(" ")}
+              </chakra.p>
+            </chakra.details>
+          )}
           {step.tool && (
             <p>
               <b>{capital(toolWords[step.tool])}</b>

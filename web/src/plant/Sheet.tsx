@@ -7,6 +7,7 @@ import { dayWords } from "../survey/measures";
 import { tieWords } from "../shared/outcome";
 import { useFamily } from "./families";
 import { usePlant } from "../shared/usePlant";
+import { moreOf } from "../survey/sentence";
 import { stageWords, toolWords } from "../shared/StepList";
 
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
@@ -75,6 +76,7 @@ export default function Sheet() {
                     </b>
                   )}{" "}
                   {say(s)}
+                  {moreOf(s) && <span className="more"> {say(moreOf(s)!)}</span>}
                   {s.tool ? ` (${toolWords[s.tool]})` : ""}
                   {s.stage === "return" ? ` By ${dayWords(s.due)}.` : ""}
                 </span>

@@ -14,7 +14,7 @@ export function Summer({ plan }: { plan: Plan }) {
       <Panel>
         <chakra.h2 fontSize="1.2rem">Next summer</chakra.h2>
         <chakra.p marginTop="6px">
-          {f.bloomPoints === 0 ? (
+          {f.bloomPoints === 0 || f.flowering.length === 0 ? (
             "Hardly a flower this year, as the wood that carries them comes off before they open."
           ) : (
             <>
@@ -46,7 +46,7 @@ export function Summer({ plan }: { plan: Plan }) {
       <chakra.h2 fontSize="1.2rem">Next summer</chakra.h2>
       <chakra.p marginTop="6px">
         About <b>{f.shoots} new shoots</b>: three from each end, the uppermost the strongest.{" "}
-        {f.bloomPoints === 0
+        {f.bloomPoints === 0 || f.flowering.length === 0
           ? "Hardly a flower this year, as the wood that carries them comes off before they open."
           : `Flowers from about ${dayWords(f.flowering[0]!)} to ${dayWords(f.flowering[1]!)}.`}
       </chakra.p>

@@ -2,7 +2,6 @@ import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Letter, Panel } from "../app/ui";
 import type { Plan, PlanStep } from "../drawing/scene";
-import { without } from "../survey/sentence";
 
 /** The stages of the work as headings. */
 export const stageWords: Record<PlanStep["stage"], string> = {
@@ -16,6 +15,7 @@ export const stageWords: Record<PlanStep["stage"], string> = {
   thin: "Thinning",
   shorten: "Shortening",
   laterals: "Side shoots",
+  deadhead: "Finished flowers",
   count: "Counting",
   train: "Training and tying",
   clean: "Clearing up",
@@ -28,13 +28,10 @@ export const toolWords: Record<NonNullable<PlanStep["tool"]>, string> = {
   loppers: "loppers",
   saw: "pruning saw",
   shears: "hedging shears",
-  fingers: "your fingers",
+  fingers: "by hand",
 };
 
-/**
- * The steps in the order of work, under the names of their stages. How a cut is made is left out: it is the same for every cut and
- * stands in full where the work is done.
- */
+/** The steps in the order of work, under the names of their stages; what else is worth knowing stands where the work is done. */
 export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) {
   const { plan } = props;
   const { say } = useMeasures();
@@ -72,10 +69,10 @@ export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) 
                       onClick={() => props.onSelect(s.stem!)}
                     >
                       <Letter id={s.stem} decision={decisions.get(s.stem) ?? "none"} size={26} />
-                      <span>{say(without(s, s.how))}</span>
+                      <span>{say(s)}</span>
                     </chakra.button>
                   ) : (
-                    <span>{say(without(s, s.how))}</span>
+                    <span>{say(s)}</span>
                   )}
                 </chakra.li>
               ))}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Spoken, spoken, without } from "./sentence";
+import { moreOf, type Spoken, spoken } from "./sentence";
 
 const at = (text: string, words: string) => ({ at: text.indexOf(words), length: words.length });
 
@@ -40,10 +40,18 @@ describe("a sentence of the plan", () => {
     expect(spoken(range("450 to 451 mm", { mm: 450, to: 451 }), "metric")).toBe("45 cm");
   });
 
-  it("can be said without a part of it; what stands behind moves up", () => {
-    const slope = " Slope it 45°, 4 mm lower behind.";
-    const short = without(cut, [text.indexOf(slope), slope.length]);
-    expect(spoken(short, "metric")).toBe("Cut A at 46 cm, 6 mm above the bud. Look again on 2 May 2027.");
-    expect(without(cut, null)).toBe(cut);
+  it("says both ends of a range in one unit where one is in mm and the other in cm", () => {
+    const range = (words: string, measure: object) => ({
+      text: words,
+      measures: [{ ...at(words, words), ...measure }],
+    });
+    expect(spoken(range("20 to 60 mm", { mm: 20, to: 60 }), "metric")).toBe("2 to 6 cm");
+    expect(spoken(range("6 to 13 mm", { mm: 6, to: 13 }), "metric")).toBe("6 to 13 mm");
+  });
+
+  it("has what else is said at a step beside it", () => {
+    expect(moreOf({ more: null })).toBeNull();
+    const more = { more: "About 6 mm out.", moreMeasures: [{ at: 6, length: 4, mm: 6 }] };
+    expect(spoken(moreOf(more)!, "imperial")).toBe("About 1/4 in out.");
   });
 });

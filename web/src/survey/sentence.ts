@@ -22,22 +22,20 @@ export function spoken({ text, measures }: Spoken, units: Units): string {
   return words + text.slice(from);
 }
 
-/** A sentence without a part of it: where that begins and how long it is. */
-export function without(sentence: Spoken, part: readonly number[] | null | undefined): Spoken {
-  const [at, long] = part ?? [];
-  if (at === undefined || long === undefined) return sentence;
-  return {
-    text: sentence.text.slice(0, at) + sentence.text.slice(at + long),
-    measures: (sentence.measures ?? [])
-      .filter((m) => m.at < at || m.at >= at + long)
-      .map((m) => (m.at < at ? m : { ...m, at: m.at - long })),
-  };
+/** What else is said at a step; null where nothing is. */
+export function moreOf(step: { more?: string | null; moreMeasures?: readonly Measure[] | null }): Spoken | null {
+  return step.more ? { text: step.more, measures: step.moreMeasures } : null;
 }
 
 function measureWords(m: Measure, units: Units): string {
   if (m.day != null) return dayWords(m.day);
   const [value, write] = m.mm != null ? [m.mm, length] : [m.g ?? 0, weight];
-  const [low, high] = [write(value, units), m.to == null ? null : write(m.to, units)];
+  const high = m.to == null ? null : write(m.to, units);
+  // "2 to 6 cm", not "20 mm to 6 cm".
+  const low =
+    units === "metric" && m.mm != null && high?.endsWith(" cm") && value < 30
+      ? `${Number((value / 10).toFixed(1))} cm`
+      : write(value, units);
   return high === null || high === low ? low : range(low, high);
 }
 

@@ -452,6 +452,12 @@ internal sealed class CaneStems
             {
                 Cut = cut,
                 Tool = ToolRack.For(stem.DiameterMm),
+                Disinfect = finding.Verdict == Verdict.Diseased,
+                Caution = Cautions.ForCut(
+                    ToolRack.For(stem.DiameterMm),
+                    finding.Verdict == Verdict.Diseased,
+                    _tree.Axis(stem).At(0).Z
+                ),
             },
             0
         );
@@ -478,7 +484,14 @@ internal sealed class CaneStems
             Wording.Tenth(at.Y),
             Wording.Tenth(at.Z)
         );
-        return On(stem, stage, action, text) with { Cut = cut, Tool = ToolRack.For(_tree.DiameterAt(stem, along)) };
+        var tool = ToolRack.For(_tree.DiameterAt(stem, along));
+        return On(stem, stage, action, text) with
+        {
+            Cut = cut,
+            Tool = tool,
+            Disinfect = stage == Stage.Diseased,
+            Caution = Cautions.ForCut(tool, stage == Stage.Diseased, at.Z),
+        };
     }
 
     private PlanStep On(Stem stem, Stage stage, StepAction action, string text) =>

@@ -2,6 +2,8 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.CaneFruit;
@@ -16,7 +18,7 @@ internal static class RowPlanner
         var stems = new CaneStems(survey, work);
         var steps = StepOrder.Of(new RowSteps(survey, work, stems).Write());
         var counts = work.Row is null ? stems.Counts() : work.Counts(survey);
-        var (from, to) = survey.Season.FlowersAfterFrost();
+        var flowers = Flowers(survey.Season);
         var plan = PlanBuilder.Build(
             survey,
             new PlanParts
@@ -28,12 +30,13 @@ internal static class RowPlanner
                 Forecast = new PlanForecast(
                     counts.BudsLeft,
                     counts.BudsLeft,
-                    counts.BudsLeft > 0 ? [from, to] : [],
+                    counts.BudsLeft > 0 ? flowers : [],
                     [],
                     [],
                     []
                 ),
                 Kit = KitOf(survey, work, steps, counts),
+                Assumed = steps.Any(s => s.Ties.Count > 0) ? Wires(survey, work) : [],
                 Warnings = Warnings(survey, work),
                 Row = RowOf(survey, work),
             }
@@ -46,23 +49,55 @@ internal static class RowPlanner
             : plan;
     }
 
+    /// <summary>The wires nobody named.</summary>
+    private static IEnumerable<PlanAssumption> Wires(Survey survey, RowWork work) =>
+        survey.Support is { Wires.IsEmpty: false }
+            ? []
+            :
+            [
+                new PlanAssumption(
+                    null,
+                    "support.wires",
+                    work.Wires(survey),
+                    "No wires named: taken to run between posts along the row, at the usual heights."
+                ),
+            ];
+
+    /// <summary>The flowers to come; none where the first frost is there before them.</summary>
+    private static DateOnly[] Flowers(PlantSeason season)
+    {
+        var (from, to) = season.FlowersOnOrNext();
+        var frost = season.Place.FirstFrostAfter(from.AddDays(-season.Kind.FlowerFromDays));
+        return from >= frost ? []
+            : to >= frost ? [from, frost.AddDays(-1)]
+            : [from, to];
+    }
+
     private static PlanKit KitOf(Survey survey, RowWork work, IReadOnlyList<PlanStep> steps, PlanCounts counts)
     {
-        var ties = steps.Sum(s => s.Ties.Count);
-        PlanMaterial[] of =
-            ties == 0
-                ? []
-                :
-                [
-                    new PlanMaterial(
-                        "twine",
-                        Math.Round(work.Wires(survey).Length * work.Metres * RowRules.Value("twine"), 1),
-                        []
-                    ),
-                ];
-        var (cane, tip) = (RowRules.Value("caneMinutes"), work.TipNow ? RowRules.Value("tipMinutes") : 0);
+        PlanStep[] today = [.. steps.Where(s => s.Stage != Stage.Return)];
+        var tied = today.Any(s => s.Ties.Count > 0);
+        PlanMaterial[] of = tied
+            ?
+            [
+                new PlanMaterial(
+                    "twine",
+                    Math.Max(0.1, Math.Round(work.Wires(survey).Length * work.Metres * RowRules.Value("twine"), 1)),
+                    []
+                ),
+            ]
+            : [];
+        var each =
+            (tied ? RowRules.Value("keptMinutes") : 0)
+            + (work.TipNow ? RowRules.Value("tipMinutes") : 0)
+            + (today.Any(s => s is { Stage: Stage.Laterals, Stem: null }) ? RowRules.Value("sideShootsMinutes") : 0);
+        var stays = counts.Kept + (work.MowLater ? work.Stay : 0);
         var minutes =
-            RowRules.Value("lookMinutes") + Math.Ceiling((counts.Removed * cane) + (counts.Kept * tip) + (ties * cane));
+            today.Length == 0
+                ? 0
+                : Math.Ceiling(
+                    RowRules.Value("lookMinutes") + (counts.Removed * RowRules.Value("caneMinutes")) + (stays * each)
+                );
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, of);
     }
 
@@ -143,22 +178,45 @@ internal static class RowPlanner
         );
     }
 
+    /// <summary>The row as another kind has it: with the usual school, and canes nobody measured as usual.</summary>
+    private static Answer OfKind(Survey survey, PlantKind kind)
+    {
+        var family = PlantFamilies.Of(kind);
+        var assumed = survey.Assumed.Select(a => (a.Stem, a.Field)).ToHashSet();
+        Stem As(Stem s)
+        {
+            var usual = family.Usual(kind, s.Role, s.Age, s.TopLevel);
+            var lean = assumed.Contains((s.Id, "lean")) ? usual.LeanDeg : s.LeanDeg;
+            return s with
+            {
+                LengthMm = assumed.Contains((s.Id, "length")) ? usual.LengthMm : s.LengthMm,
+                LeanDeg = lean,
+                TipLeanDeg = assumed.Contains((s.Id, "tipLean")) ? lean : s.TipLeanDeg,
+            };
+        }
+
+        return new Answer(
+            new JsonObject
+            {
+                ["plant"] = new JsonObject { ["kind"] = kind.Id },
+                ["school"] = null,
+            },
+            survey with
+            {
+                Plant = survey.Plant with { Kind = kind },
+                School = family.Fit(SchoolCatalog.For(kind.DefaultSchool, kind.Id)!, survey.Plant, survey.Support),
+                Stems = [.. survey.Stems.Select(As)],
+            }
+        );
+    }
+
     private static IEnumerable<Look> Ask(Survey survey, RowWork work)
     {
         if (NamingOf(survey) is { Type: null, Next: { } next } naming)
         {
             yield return new Look(
                 new PlanQuestion(null, "type", next),
-                [
-                    .. naming.Possible.Select(p => new Answer(
-                        new JsonObject { ["plant"] = new JsonObject { ["kind"] = p.Kind } },
-                        survey with
-                        {
-                            Plant = survey.Plant with { Kind = PlantKinds.Of(p.Kind) },
-                            School = SchoolCatalog.For(PlantKinds.Of(p.Kind).DefaultSchool, p.Kind)!,
-                        }
-                    )),
-                ]
+                [.. naming.Possible.Select(p => OfKind(survey, PlantKinds.Of(p.Kind)))]
             );
         }
 
@@ -212,7 +270,8 @@ internal static class RowPlanner
         {
             yield return new PlanWarning(
                 "few-canes",
-                $"Only {work.Stay} canes stay; this row has room for {work.Least} to {work.Most}. "
+                $"Only {Wording.Count(work.Stay, "cane stays", "canes stay")}; this row has room for {work.Least} to "
+                    + $"{work.Most}. "
                     + "Feed and water well, and let more new canes come inside the row."
             );
         }

@@ -86,6 +86,9 @@ internal sealed class CanePlanner
                     .. new CaneWarnings(_survey, _tree, _sorted, choice, decided).Write(),
                     .. ClimberWarnings.Write(_survey, _sorted.Climber, decided, support, bloom),
                 ],
+                Assumed = _survey is { Plant.Kind.Hangs: true, Support: null }
+                    ? [new PlanAssumption(null, "support", "stake", "A rose on a stem is taken to stand at a stake.")]
+                    : [],
                 Heights = _survey.School.HeightsMatter
                     ? (_survey.School.HeightMinMm, _survey.School.HeightMaxMm)
                     : null,
@@ -184,6 +187,13 @@ internal sealed class CanePlanner
         foreach (var top in _tree.Stems.Where(s => s.TopLevel))
         {
             AddShoots(top);
+            if (_sorted.Climber?.Forward(top) == true && decided[top.Id].Kept)
+            {
+                decided[top.Id] = decided[top.Id] with
+                {
+                    Reasons = [.. decided[top.Id].Reasons, Forward(top, support)],
+                };
+            }
         }
 
         return ([.. _tree.Stems.Select(s => decided[s.Id])], support);
@@ -198,6 +208,18 @@ internal sealed class CanePlanner
             }
         }
     }
+
+    /// <summary>What becomes of a cane that stays though it points forward: as it was laid, if it was.</summary>
+    private static PlanReason Forward(Stem stem, OnSupport? support) =>
+        new(
+            "forward",
+            support?.Canes.FirstOrDefault(c => c.Owner == stem.Id) is { Ties.IsEmpty: false, Lies: not Lies.AsItStands }
+                    ? "It points forward, and is pulled back and tied."
+                : stem.Has(Sign.Stiff) ? "It points forward and is stiff, and stays as it stands."
+                : support is null ? "It points forward: once there is something to tie it to, it can be pulled back."
+                : "It points forward, and stays as it stands.",
+            Provenance.Practice
+        );
 
     private Decided Settled(Stem stem, Fate fate)
     {

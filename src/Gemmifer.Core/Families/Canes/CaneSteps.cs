@@ -43,10 +43,15 @@ internal sealed class CaneSteps(
             whole = [.. whole.Select(s => Stages.AnyTime(s.Stage) || s.Action == StepAction.Check ? s : Wait(s))];
             training = sorted.Climber is { InSeason: true }
                 ? training
-                : [.. training.Where(s => s.Stage != Stage.Prepare).Select(s => s.Stage == Stage.Return ? s : Wait(s))];
+                :
+                [
+                    .. training
+                        .Where(s => s.Stage != Stage.Prepare && (s.Stem is null || s.Ties.Count > 0))
+                        .Select(s => s.Stage == Stage.Return ? s : Wait(s)),
+                ];
         }
 
-        PlanStep[] work = [.. AutumnHalf(), .. stems, .. whole, .. training];
+        PlanStep[] work = [.. AutumnHalf(), .. stems, .. Soft(), .. whole, .. training];
         var today = work.Any(s => s.Stage != Stage.Return);
         return [.. today ? Prepare(task.Noun) : [], .. Stake(), .. work, .. Finish(work)];
     }
@@ -72,7 +77,7 @@ internal sealed class CaneSteps(
             Action = action,
             Due = survey.Date,
             Text = text,
-            More = Sentence.Maybe(more?.Trim() is { Length: > 0 } said ? said : null),
+            More = Sentence.Maybe(Wording.Together(more)),
         };
 
     /// <summary>A step with a cut, and the caution that goes with it.</summary>
@@ -211,7 +216,7 @@ internal sealed class CaneSteps(
         {
             var height = Wording.Tenth(sheared.Place.Z);
             yield return ToHeight(
-                $"Shear the whole plant level, {Wording.Mm(height)} above the soil.",
+                $"Shear the whole plant level, {Wording.Mm(height)} above the soil{Except(height)}.",
                 "Dead and rubbing wood comes out by hand afterwards.",
                 height,
                 Tool.Shears,
@@ -239,6 +244,21 @@ internal sealed class CaneSteps(
         }
     }
 
+    /// <summary>What stands above the shears and has a cut of its own: it is left out of them.</summary>
+    private string Except(double heightMm)
+    {
+        string[] own =
+        [
+            .. decided
+                .Where(d =>
+                    (d.Option ?? d.Later?.Option) is { Kind: OptionKind.Cut, Sheared: false } cut
+                    && Math.Max(cut.Place.Z, Math.Max(cut.End.A.Z, cut.End.B.Z)) > heightMm
+                )
+                .Select(d => d.Stem.Id),
+        ];
+        return own.Length == 0 ? "" : $", but not {Wording.List(own)}";
+    }
+
     /// <summary>A cut of the whole plant at a height above the soil.</summary>
     private PlanStep ToHeight(string text, string more, double heightMm, Tool tool, string caution) =>
         Whole(Stage.Rough, text, more) with
@@ -263,24 +283,17 @@ internal sealed class CaneSteps(
                     $"{d.Finding.Text} {RestOf(d.Finding.Ask ?? "")} Leave it until you know."
                 );
                 break;
-            case Decision.Untouched when d.Finding.Verdict == Verdict.Soft && d.Stem.TopLevel:
-                yield return On(
-                    d,
-                    StepAction.Check,
-                    $"Look whether {id} has firmed.",
-                    sorted.Climber is null
-                        ? "It was soft and stayed as it was; decide then."
-                        : "It was soft and stayed as it was. Once it has firmed, walk round again and tie it in."
-                ) with
-                {
-                    Stage = Stage.Return,
-                    Due = survey.Date.AddDays(CaneNumbers.Of.Whole("softDays")),
-                };
-                break;
             case Decision.Defer when d.Later is { } later:
                 if (later.Option is { Sheared: false } waits)
                 {
-                    var whole = d with { Decision = later.Decision, Option = waits, Stage = later.Stage, Later = null };
+                    var whole = d with
+                    {
+                        Decision = later.Decision,
+                        Option = waits,
+                        Stage = later.Stage,
+                        Later = null,
+                        Reasons = [.. d.Reasons.Where(r => r.Rule is not ("season" or "deadhead"))],
+                    };
                     yield return Wait(StemSteps(whole).Single()) with
                     {
                         Action = StepAction.Defer,
@@ -289,6 +302,7 @@ internal sealed class CaneSteps(
 
                 break;
             case Decision.Defer:
+                var goes = sorted.Shoots.Options.Removal(d.Stem);
                 yield return On(
                     d,
                     StepAction.Defer,
@@ -297,6 +311,9 @@ internal sealed class CaneSteps(
                 ) with
                 {
                     Stage = Stage.Return,
+                    Cut = AtBase(goes, CutPlace.Base),
+                    Tool = ToolRack.For(d.Stem.DiameterMm),
+                    Caution = Cautions.ForCut(ToolRack.For(d.Stem.DiameterMm), false),
                     Due = survey.Season.NextWinter,
                 };
                 break;
@@ -318,6 +335,35 @@ internal sealed class CaneSteps(
                 break;
             default:
                 throw new InvalidOperationException($"Unhandled decision {d.Decision}.");
+        }
+    }
+
+    /// <summary>One visit to all that was soft.</summary>
+    private IEnumerable<PlanStep> Soft()
+    {
+        var soft = decided
+            .Where(d =>
+                d is { Decision: Decision.Untouched, Finding.Verdict: Verdict.Soft, Stem.TopLevel: true, Nip: false }
+            )
+            .ToArray();
+        if (soft.Length > 0)
+        {
+            var one = soft.Length == 1;
+            yield return Whole(
+                Stage.Return,
+                $"Look whether {Wording.Some([.. soft.Select(d => d.Stem.Id)])} {(one ? "has" : "have")} firmed.",
+                $"{(one ? "It was soft and stayed as it was" : "They were soft and stayed as they were")}. "
+                    + (
+                        sorted.Climber is null
+                            ? "Decide then."
+                            : $"Once firm, walk round again and tie {(one ? "it" : "them")} in."
+                    )
+            ) with
+            {
+                Action = StepAction.Check,
+                Stem = one ? soft[0].Stem.Id : null,
+                Due = survey.Date.AddDays(CaneNumbers.Of.Whole("softDays")),
+            };
         }
     }
 
@@ -350,18 +396,21 @@ internal sealed class CaneSteps(
                     + $"base{(tool == Tool.Saw || stem.LengthMm > LongMm ? ", in pieces from the top down" : "")}.",
                 ""
             );
-        var cut = new PlanCut(
+        var cut = AtBase(option, where);
+        return Cutting(d, StepAction.Remove, (text, $"{Why(d)} {more}"), cut, tool);
+    }
+
+    private static PlanCut AtBase(CutOption removal, CutPlace where) =>
+        new(
             0,
             null,
             0,
             0,
             where,
-            Wording.Tenth(option.Place.X),
-            Wording.Tenth(option.Place.Y),
-            Wording.Tenth(option.Place.Z)
+            Wording.Tenth(removal.Place.X),
+            Wording.Tenth(removal.Place.Y),
+            Wording.Tenth(removal.Place.Z)
         );
-        return Cutting(d, StepAction.Remove, (text, $"{Why(d)} {more}"), cut, tool);
-    }
 
     private PlanStep Joining(Decided d, TakeOver over, CutOption option)
     {
@@ -462,6 +511,18 @@ internal sealed class CaneSteps(
         if (d.Stem.Pin is Pin.CutAt && bud.Known == BudKnowledge.Likely)
         {
             return ($"Cut {id} at {Wording.Mm(option.AlongMm)}, where you chose.", "A bud is likely just below.");
+        }
+
+        if (
+            bud.AtScar
+            && tree.Children(d.Stem).FirstOrDefault(c => Math.Abs(c.Parent.AlongMm - bud.AlongMm!.Value) < 0.5)
+                is { } own
+        )
+        {
+            return (
+                $"Cut {id} at {Wording.Mm(option.AlongMm)}, just above {own.Id}.",
+                $"No bud serves here; latent buds sit either side of where {own.Id} starts."
+            );
         }
 
         if (bud.AtScar)

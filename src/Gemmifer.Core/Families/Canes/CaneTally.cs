@@ -22,6 +22,8 @@ internal sealed class CaneTally(
     /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
     private static readonly int ShearMinutes = (int)CaneNumbers.Of["shearMinutes"];
 
+    private readonly Dictionary<string, Decided> _byId = decided.ToDictionary(d => d.Stem.Id);
+
     private readonly ImmutableArray<Decided> _canes =
     [
         .. decided.Where(d => d.Stem.TopLevel && d.Finding.Verdict != Verdict.Sucker),
@@ -83,18 +85,48 @@ internal sealed class CaneTally(
     /// <summary>Tools in the order of the rack, protection, and minutes.</summary>
     public PlanKit Kit(OnSupport? support)
     {
+        var tied = steps
+            .Where(s => s.Stage != Stage.Return && s.Ties.Count > 0 && s.Stem is not null)
+            .Select(s => s.Stem)
+            .ToHashSet();
         var ties = (support?.Canes ?? [])
-            .Where(c => !c.Ties.IsEmpty)
+            .Where(c => tied.Contains(c.Owner))
             .GroupBy(c => c.Material)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
-            .Select(g => new PlanMaterial(g.Key, Math.Round(g.Sum(c => c.Metres), 1), [.. g.Select(c => c.Owner)]))
+            .Select(g => new PlanMaterial(
+                g.Key,
+                Math.Max(0.1, Math.Round(g.Sum(c => c.Metres), 1)),
+                [.. g.Select(c => c.Owner)]
+            ))
             .ToArray();
+        var stake = steps.Where(s => s.Stem is null && s.Stage != Stage.Return).Sum(s => s.Ties.Count);
+        if (stake > 0)
+        {
+            ties =
+            [
+                .. ties,
+                new PlanMaterial("tie that gives", Math.Round(stake * CaneNumbers.Of["stakeTieMetres"], 1), []),
+            ];
+        }
+
+        PlanStep[] today = [.. steps.Where(s => s.Stage != Stage.Return)];
         var minutes =
-            CaneNumbers.Of["lookMinutes"]
-            + (ShearMinutes * steps.Count(s => s.Tool == Tool.Shears))
-            + steps.Sum(s => s.Action == StepAction.Check || s.Cut is not null ? ToolRack.Minutes(s.Tool) : 1);
+            today.Length == 0
+                ? 0
+                : CaneNumbers.Of["lookMinutes"]
+                    + (ShearMinutes * today.Count(s => s.Tool == Tool.Shears))
+                    + (SideShoots(today) * CaneNumbers.Of["sideShootMinutes"])
+                    + Plans.Kit.Minutes(today);
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, ties, Plans.Kit.WithSaws(steps, minutes));
     }
+
+    /// <summary>Side shoots that one step has shortened along every cane: nobody counted them, so by length.</summary>
+    private double SideShoots(PlanStep[] today) =>
+        today.Any(s => s is { Stage: Stage.Laterals, Stem: null, Action: StepAction.Do } && sorted.Climber is not null)
+            ? _canes
+                .Where(d => d.Kept)
+                .Sum(d => (d.Option?.AlongMm ?? StemTree.LiveLength(d.Stem)) / CaneNumbers.Of["sideShootEvery"])
+            : 0;
 
     private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);
 
@@ -105,20 +137,24 @@ internal sealed class CaneTally(
             return 0;
         }
 
-        double removed = 0;
-        foreach (var d in _canes.Where(d => !Sorting.Wholly(d.Finding, Verdict.Dead)))
-        {
-            removed += d.Decision switch
-            {
-                Decision.Remove => sorted.Shoots.Options.Removal(d.Stem).RemovedMm,
-                _ when d.Option is { } option => option.RemovedMm,
-                Decision.Keep => sorted.Shoots.RemovedAbove(d.Stem, d.Stem.LengthMm),
-                _ => tree.Descendants(d.Stem).Sum(s => decided.First(x => x.Stem.Id == s.Id).Option?.RemovedMm ?? 0),
-            };
-        }
-
+        var removed = _canes.Where(d => !Sorting.Wholly(d.Finding, Verdict.Dead)).Sum(Taken);
         return Math.Round(removed / sorted.TotalLiveMm, 4);
     }
+
+    /// <summary>Live wood that comes off a stem and what stands on it, mm.</summary>
+    private double Taken(Decided d)
+    {
+        if (d.Decision == Decision.Remove)
+        {
+            return Live(d.Stem);
+        }
+
+        var to = d.Option?.AlongMm ?? double.PositiveInfinity;
+        return Math.Max(0, StemTree.LiveLength(d.Stem) - to)
+            + tree.Children(d.Stem).Sum(c => c.Parent.AlongMm > to ? Live(c) : Taken(_byId[c.Id]));
+    }
+
+    private double Live(Stem stem) => StemTree.LiveLength(stem) + tree.Descendants(stem).Sum(StemTree.LiveLength);
 
     private int BudsOn(Decided d)
     {

@@ -88,7 +88,7 @@ internal sealed class CaneWarnings(
                 decided.Count(d => d is { Decision: Decision.Defer, Later: null }) is var later and > 0
                     ? $"Spread over two winters: {Wording.Count(later, "cane is", "canes are")} left for the next one, "
                         + "so that the plant can rebuild."
-                    : "Spread over two winters where it must be; as it stands, this winter's work is all there is."
+                    : "Spread over two winters where it must be; as it stands, this work is all there is."
             );
         }
 

@@ -54,7 +54,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
             reasons.Add(
                 new PlanReason(
                     "two-years",
-                    "It goes in the end, but not this winter: the plant would lose too much at once.",
+                    "It goes in the end, but not yet: the plant would lose too much at once.",
                     Provenance.Practice
                 )
             );

@@ -51,7 +51,9 @@ internal sealed class DayPlan(Survey survey, StemTree tree, bool light)
     }
 
     private bool AtOnce(Decided d) =>
-        d.Stem.Pin is Pin.Remove or Pin.CutAt || Stages.AnyTime(d.Stage) || (light && d.Stage == Stage.Laterals);
+        d.Stem.Pin is Pin.Remove or Pin.CutAt
+        || (Stages.AnyTime(d.Stage) && d.Option is not { Sheared: true })
+        || (light && d.Stage == Stage.Laterals);
 
     private Decided Waits(Decided d) =>
         d with

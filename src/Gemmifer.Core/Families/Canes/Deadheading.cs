@@ -72,7 +72,11 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             );
         }
 
-        if (head.Finished < head.Blooms || Cut(d.Stem, levelMm) is not { } cut)
+        if (
+            head.Finished < head.Blooms
+            || Cut(d.Stem, levelMm) is not { } cut
+            || tree.Children(d.Stem).Any(c => c.Parent.AlongMm > cut.AlongMm)
+        )
         {
             return Because(
                 d with
@@ -83,7 +87,8 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
                 },
                 head.Finished < head.Blooms
                     ? "Only the finished flowers of the cluster come off; the others go on."
-                    : "Its finished flowers come off at their stalk: no leaf on it is known to cut to.",
+                    : "Its finished flowers come off at their stalk: no leaf is known to cut to that spares what grows "
+                        + "on it.",
                 Provenance.Practice
             );
         }

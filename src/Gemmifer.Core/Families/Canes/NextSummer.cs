@@ -58,7 +58,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
         if (kind.FlowersOn == FlowerWood.LastYear)
         {
             return season.BeforeMainPrune && survey.Anyway ? null
-                : season.BeforeMainPrune ? season.FlowersOfLastYearsWood()
+                : season.BeforeMainPrune ? season.FlowersOnOrNext()
                 : season.FlowersNextYear();
         }
 

@@ -70,6 +70,9 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
             var least = Math.Max(
                 100,
                 stem.Buds.Select(b => b.AlongMm)
+                    .Concat(stem.Seen.Select(e => e.AtMm ?? 0))
+                    .Append(stem.DeadFromMm ?? 0)
+                    .Append(stem.Pin is Pin.CutAt cut ? cut.AlongMm : 0)
                     .Append(
                         survey
                             .Stems.Where(s => s.Parent.StemId == stem.Id)
@@ -82,15 +85,36 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
             yield return new Look(
                 new PlanQuestion(stem.Id, "length", $"Measure {stem.Id}: how much wood comes off depends on it."),
                 [
-                    Long(stem, Math.Round(Math.Max(least, stem.LengthMm * ShortShare))),
+                    Long(stem, Math.Ceiling(Math.Max(least, stem.LengthMm * ShortShare))),
                     Long(stem, Math.Round(Math.Min(SurveyLimits.LengthMm, stem.LengthMm * LongShare))),
                 ]
             );
         }
     }
 
-    private Answer Long(Stem stem, double mm) =>
-        Answer.Of(survey, stem with { LengthMm = mm }, new JsonObject { ["length"] = mm });
+    /// <summary>A stem of another length; side shoots whose place nobody noted are taken to stand half way up.</summary>
+    private Answer Long(Stem stem, double mm)
+    {
+        var halfWay = survey.Assumed.Where(a => a.Field == "at").Select(a => a.Stem).ToHashSet();
+        return new Answer(
+            new JsonObject { ["stems"] = new JsonObject { [stem.Id] = new JsonObject { ["length"] = mm } } },
+            survey with
+            {
+                Stems =
+                [
+                    .. survey.Stems.Select(s =>
+                        s.Id == stem.Id ? s with { LengthMm = mm }
+                        : s.Parent.StemId == stem.Id && halfWay.Contains(s.Id)
+                            ? s with
+                            {
+                                Parent = s.Parent with { AlongMm = Math.Round(mm / 2) },
+                            }
+                        : s
+                    ),
+                ],
+            }
+        );
+    }
 
     /// <summary>A stem that turns out to be sound and to come from the crown.</summary>
     private static JsonObject Sound(Stem stem)

@@ -240,9 +240,14 @@ internal sealed class SideShoots
 
         if (school.Sheared)
         {
-            return mustCut && affected
-                ? CutBelow(shoot, limit, why, stage, text, provenance)
-                : Leave(Decision.Keep, "cut", "The shears take it together with the rest.");
+            var sheared = Leave(Decision.Keep, "cut", "The shears take it together with the rest.");
+            return
+                mustCut
+                && affected
+                && CutBelow(shoot, limit, why, stage, text, provenance) is var own
+                && (own.Cut is not { Kind: OptionKind.Cut } low || low.HeightMm < _options.ShearHeightMm)
+                ? own
+                : sheared;
         }
 
         if (_survey.Plant.Vigour == Vigour.Weak)

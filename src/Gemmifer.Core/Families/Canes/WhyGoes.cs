@@ -79,12 +79,14 @@ internal sealed class WhyGoes(SolvedChoice solved)
 
     private Goes? NoPlace(int i) =>
         solved.Sorted.Candidates[i].Options.All(o => !o.Keeps) && StemOf(i).Pin is null
-            ? new Goes(
-                "keep-out",
-                Stage.Shorten,
-                "No bud on it stands clear of where nothing may grow.",
-                Provenance.User
-            )
+            ? solved.Sorted.Shoots.Options.KeepOutLimit(solved.Tree.Axis(StemOf(i))) < StemOf(i).LengthMm
+                ? new Goes(
+                    "keep-out",
+                    Stage.Shorten,
+                    "No bud on it stands clear of where nothing may grow.",
+                    Provenance.User
+                )
+                : new Goes("no-place", Stage.Thin, "No place on it serves for a cut.", Provenance.Practice)
             : null;
 
     private Goes? LeansOut(int i)

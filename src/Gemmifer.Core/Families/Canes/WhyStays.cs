@@ -56,15 +56,6 @@ internal sealed class WhyStays(SolvedChoice solved)
             yield return Earns(stem);
         }
 
-        if (solved.Sorted.Climber?.Forward(stem) == true && solved.Sorted.Climber.Stiff.Contains(stem.Id) == false)
-        {
-            yield return new PlanReason(
-                "forward",
-                "It points forward, but it is pliable: it is pulled back and tied.",
-                Provenance.Practice
-            );
-        }
-
         if (option.Kind == OptionKind.Whole)
         {
             yield return new PlanReason(
@@ -156,7 +147,7 @@ internal sealed class WhyStays(SolvedChoice solved)
         stem.Age >= solved.Survey.Plant.Kind.OldFrom
             ? new PlanReason(
                 "old-kept",
-                $"Old wood ({stem.Age} seasons), yet it earns its place this winter{AtOnce()}.",
+                $"Old wood ({stem.Age} seasons), yet it earns its place{AtOnce()}.",
                 solved.School.Value("oldShare").Provenance
             )
             : new PlanReason(

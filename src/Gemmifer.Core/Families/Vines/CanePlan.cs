@@ -262,7 +262,8 @@ internal static class CanePlan
         {
             yield return new PlanWarning(
                 "few-canes",
-                $"The budget asks for {wanted} canes; {canes} {(canes == 1 ? "is" : "are")} good enough."
+                $"The budget asks for {Wording.Count(wanted, "cane", "canes")}; "
+                    + $"{(canes == 0 ? "none is" : canes == 1 ? "one is" : $"{canes} are")} good enough."
             );
         }
     }

@@ -476,17 +476,15 @@ internal static class SpurPlan
     internal static VineOutcome Wait(VineWork work, IEnumerable<Candidate> candidates, Budget budget)
     {
         const string Why = "More than half of the buds died: only dead wood comes off until growth shows.";
-        foreach (var s in candidates.SelectMany(c => c.Position.Shoots))
+        var shoots = candidates.SelectMany(c => c.Position.Shoots).Where(s => !work.Has(s.Stem)).ToArray();
+        foreach (var s in shoots)
         {
             work.Set(
                 new VineDecided(
                     s.Stem,
                     Decision.Defer,
                     new PlanReason("winterLoss", Why, VineRules.Values["lossTo"].Provenance),
-                    "A sample with fewer dead buds would change this.",
                     Stage: Stage.Return,
-                    Action: StepAction.Defer,
-                    Text: $"Look at {s.Stem.Id} again once growth shows, and prune it then.",
                     Due: work.SecondVisit,
                     Buds: s.Buds.Total
                 )
@@ -498,6 +496,20 @@ internal static class SpurPlan
             0,
             0,
             [],
+            Steps: shoots.Length == 0
+                ? []
+                :
+                [
+                    new PlanStep
+                    {
+                        Stage = Stage.Return,
+                        Action = StepAction.Check,
+                        Due = work.SecondVisit,
+                        Text =
+                            $"Look at {Wording.Some([.. shoots.Select(s => s.Stem.Id)])} again once growth shows, "
+                            + $"and prune {(shoots.Length == 1 ? "it" : "them")} then.",
+                    },
+                ],
             Warnings: [new PlanWarning("winter-loss", $"{Why} Come back about {Wording.Day(work.SecondVisit)}.")]
         );
     }

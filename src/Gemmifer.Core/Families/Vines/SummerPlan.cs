@@ -213,7 +213,9 @@ internal static class SummerPlan
     private static void Lay(VineWork work, Stem stem, OuterWire over, string note)
     {
         var held = stem.Has(Sign.Held);
-        var lay = held ? "its tendrils hold it already, so leave it" : "tie it there with a soft twist tie";
+        var lay = held
+            ? $"Leave {stem.Id} over {over.Name}: its tendrils hold it already"
+            : $"Lay {stem.Id} over {over.Name}, tie it there with a soft twist tie";
         ImmutableArray<PlanTie> ties = held
             ? []
             :
@@ -245,7 +247,7 @@ internal static class SummerPlan
                     new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0),
                     Stage.Count,
                     StepAction.Tip,
-                    $"Lay {stem.Id} over {over.Name}, {lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
+                    $"{lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
                         + $"{Wording.Mm(over.Beyond.Number)} beyond the wire, at {Wording.Mm(end)} along it.",
                     soft ? Tool.Fingers : Tool.Secateurs,
                     Buds: 0,
@@ -268,7 +270,7 @@ internal static class SummerPlan
                 ),
                 Stage: Stage.Train,
                 Action: StepAction.Tie,
-                Text: held ? "" : $"Lay {stem.Id} over {over.Name} and {lay}.{fruit}",
+                Text: held ? "" : $"{lay}.{fruit}",
                 Tool: held ? null : Tool.Fingers,
                 Ties: ties
             )

@@ -4,6 +4,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Vines;
@@ -71,6 +72,7 @@ internal static class VinePlanner
                 Summary = [tally.Summary()],
                 Forecast = tally.Forecast(),
                 Kit = tally.Kit(),
+                Assumed = Supports(survey, steps, task),
                 Warnings = [.. Warnings(survey, wet, dry), .. outcome.Warnings ?? []],
                 Vine = tally.Vine(dry),
             }
@@ -83,6 +85,29 @@ internal static class VinePlanner
                 ),
             }
             : plan;
+    }
+
+    /// <summary>What shoots are tied to that nobody named.</summary>
+    private static IEnumerable<PlanAssumption> Supports(Survey survey, IReadOnlyList<PlanStep> steps, VineTask task)
+    {
+        var on = steps.SelectMany(s => s.Ties).Select(t => t.On).ToHashSet();
+        if (task == VineTask.Training && survey.Support is not { Kind: SupportKind.Stake })
+        {
+            yield return new PlanAssumption(null, "support", "stake", "A young vine is taken to stand at a stake.");
+        }
+
+        if (
+            on.Any(o => o.StartsWith("wire", StringComparison.Ordinal))
+            && survey.Support is not { Wires.IsEmpty: false }
+        )
+        {
+            yield return new PlanAssumption(
+                null,
+                "support.wires",
+                null,
+                "No wires named: a wire is taken to run where the arms or canes start."
+            );
+        }
     }
 
     private static bool Growing(Survey survey) => survey.Season.InGrowth && !survey.Anyway;
@@ -251,7 +276,7 @@ internal static class VinePlanner
                     {
                         StemRole.Trunk => "The trunk stays.",
                         StemRole.Arm => "The arm stays; it carries the spurs.",
-                        _ => work.Tree.Children(stem).Any()
+                        _ => work.Tree.Children(stem).Any(c => !AssumedShoots.Is(c))
                             ? "It stays; it carries shoots."
                             : "It stays: no shoot was noted on it.",
                     }

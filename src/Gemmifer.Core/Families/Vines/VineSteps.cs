@@ -122,8 +122,8 @@ internal sealed class VineSteps(
             yield return Whole(
                 Stage.Prepare,
                 StepAction.Do,
-                "Hang a scale and a sack on the post: last season's shoots are weighed as they come off, without old "
-                    + "wood."
+                "Have a scale and a sack at hand: last season's shoots are weighed as they come off. Old wood is not "
+                    + "weighed with them."
             );
         }
     }
@@ -141,7 +141,9 @@ internal sealed class VineSteps(
                 Stage.Train,
                 StepAction.Tie,
                 survey.Vine!.System == VineSystem.Goblet
-                    ? "Look at the stake and its tie; loosen what has grown tight."
+                    ? survey.Support?.Kind == SupportKind.Stake
+                        ? "Look at the stake and its tie; loosen what has grown tight."
+                        : "Where the trunk is tied, loosen what has grown tight."
                     : "Check the ties of the arms and renew those that have grown tight."
             ) with
             {
@@ -198,6 +200,11 @@ internal sealed class VineSteps(
         var along = Math.Max(room / 2, length - Math.Abs(height - start.Z));
         var ties = Enumerable
             .Range(1, Math.Max(1, (int)Math.Ceiling((along - 1) / room)))
+            .Where(i =>
+                i == 1
+                || survey.Support is not { } support
+                || (start.X + (side * Math.Min(along, i * room)) is var x && x >= support.FromMm && x <= support.ToMm)
+            )
             .Select(i => new PlanTie(
                 Wording.Tenth(start.X + (side * Math.Min(along, i * room))),
                 Wording.Tenth(height),
@@ -210,8 +217,7 @@ internal sealed class VineSteps(
             Stage.Train,
             StepAction.Tie,
             $"Bend {d.Stem.Id} gently over and tie it along {(wire is null ? "the wire" : on)} to the "
-                + $"{(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}, the "
-                + "last one near its end."
+                + $"{(side < 0 ? "left" : "right")}, {(ties.Length == 1 ? "one tie" : $"{ties.Length} ties")}."
         ) with
         {
             Stem = d.Stem.Id,
@@ -224,7 +230,7 @@ internal sealed class VineSteps(
     {
         if (task == VineTask.Summer)
         {
-            yield return Whole(Stage.Clean, StepAction.Do, "Pick up what came off; let nothing hang in the wires.");
+            yield return Whole(Stage.Clean, StepAction.Do, "Pick up what came off; let nothing hang in the vine.");
             yield break;
         }
 

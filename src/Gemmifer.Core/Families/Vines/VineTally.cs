@@ -103,7 +103,9 @@ internal sealed class VineTally(
         double total = 0,
             gone = 0;
         foreach (
-            var d in decided.Where(d => !(parts.Findings[d.Stem.Id] is { Verdict: Verdict.Dead, SoundToMm: null }))
+            var d in decided.Where(d =>
+                !AssumedShoots.Is(d.Stem) && !(parts.Findings[d.Stem.Id] is { Verdict: Verdict.Dead, SoundToMm: null })
+            )
         )
         {
             var live = StemTree.LiveLength(d.Stem);
@@ -126,7 +128,7 @@ internal sealed class VineTally(
     {
         var alive = 1 - (survey.Vine!.Loss?.Share ?? 0);
         var crop = Crop();
-        var (from, to) = survey.Season.FlowersAfterFrost();
+        var (from, to) = survey.Season.FlowersOnOrNext();
         var shoots =
             task == VineTask.Summer
                 ? _shoots.Count(d => d.Decision is Decision.Keep or Decision.Shorten)
@@ -186,7 +188,7 @@ internal sealed class VineTally(
         var ties = steps.Where(s => s.Stage != Stage.Return).Sum(s => s.Ties.Count);
         var minutes =
             VineRules.Value("lookMinutes")
-            + (ties * VineRules.Value("tieMinutes"))
+            + (ties * Plans.Kit.TieMinutes)
             + steps
                 .Where(s => s.Stage != Stage.Return)
                 .Sum(s => s.Cut is not null ? ToolRack.Minutes(s.Tool) * VineRules.Value("cutShare") : 1);

@@ -101,8 +101,8 @@ public class TallyTests
         Assert.Equal(["secateurs", "saw", "alcohol (70 %) and a cloth"], plan.Kit.Tools);
         Assert.Contains("gauntlets", plan.Kit.Protection);
 
-        // 5 to look, 1 each for preparing, clearing, coming back and two cuts, 4 for the saw.
-        Assert.Equal(14, plan.Kit.Minutes);
+        // 5 to look, 1 each for preparing, clearing and two cuts, 4 for the saw.
+        Assert.Equal(13, plan.Kit.Minutes);
     }
 
     [Fact]

@@ -184,7 +184,7 @@ public class JudgementTests
         Assert.All(deferred, id =>
         {
             var step = plan.Step(id);
-            Assert.Equal((Stage.Return, StepAction.Defer, null), (step.Stage, step.Action, step.Cut));
+            Assert.Equal((Stage.Return, StepAction.Defer, CutPlace.Base), (step.Stage, step.Action, step.Cut!.Where));
             Assert.True(step.Due > new DateOnly(2027, 12, 1) && step.Due < new DateOnly(2028, 4, 1));
         });
         Assert.Contains(plan.Warnings, w => w.Code == "two-years");

@@ -161,7 +161,9 @@ internal sealed class Climber(Survey survey, StemTree tree, ClimberRules climber
                 stands.LengthMm > CanePath.LeastTiedMm
                 && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < CaneNumbers.Of["nearSupport"];
             var ties = near
-                ? Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm)
+                ? AtSupport(
+                    Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm)
+                )
                 : [];
             return new CaneOnSupport(
                 t.Stem,
@@ -273,5 +275,17 @@ internal sealed class Climber(Survey survey, StemTree tree, ClimberRules climber
             : cut;
         decided[d.Stem.Id] = d with { Decision = Decision.Shorten, Option = option, Reasons = reasons };
         return cut.AlongMm;
+    }
+
+    /// <summary>Ties where the support is, numbered anew: a cane that leans off it is tied as far as it runs beside it.</summary>
+    private ImmutableArray<Tie> AtSupport(ImmutableArray<Tie> ties)
+    {
+        var near = CaneNumbers.Of["nearSupport"];
+        bool Beside(Point3 p) =>
+            _support.Flat
+                ? p.X >= _support.FromMm && p.X <= _support.ToMm
+                : Math.Abs(p.X - ((_support.FromMm + _support.ToMm) / 2)) <= (_support.WidthMm / 2) + (near / 2)
+                    && Math.Abs(p.Y - _support.YMm) <= (_support.WidthMm / 2) + (near / 2);
+        return [.. ties.TakeWhile(t => Beside(t.Place)).Select((t, i) => t with { Number = i + 1 })];
     }
 }

@@ -58,6 +58,8 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             1 => $"once, {Wording.Mm(ties[0].Place.Z)} above the soil{On(ties[0])}",
             _ when ties.All(t => t.On == ties[0].On && t.On.StartsWith("wire", StringComparison.Ordinal)) =>
                 $"at {ties.Length} places along {ties[0].On}, {Wording.Mm(ties[0].Place.Z)} above the soil",
+            _ when Math.Round(ties[0].Place.Z) == Math.Round(ties[^1].Place.Z) =>
+                $"at {ties.Length} places, {Wording.Mm(ties[0].Place.Z)} above the soil",
             _ => $"at {ties.Length} places, from {Wording.Mm(ties[0].Place.Z)}{On(ties[0])} to "
                 + $"{Wording.Mm(ties[^1].Place.Z)}{On(ties[^1])} above the soil",
         };
@@ -87,7 +89,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 Stem = cane.Owner,
                 Ties = [.. cane.Ties.Select(TieOf)],
                 Tool = none ? null : Tool.Fingers,
-                Caution = cane.Ties.Any(t => t.Place.Z > Cautions.ReachMm) ? Cautions.Ladder : null,
+                Caution = Mind(cane),
             };
         }
 
@@ -99,8 +101,8 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             yield return Whole(
                 Stage.Train,
                 StepAction.Check,
-                "Look where canes run through a mesh, behind a lath or under an old tie: "
-                    + "free them, or cut the mesh, before the wood thickens and is strangled. "
+                $"Look where canes have grown through or behind the {TrainingWords.Name(support.Kind)}: "
+                    + "free them before the wood thickens and is strangled. "
                     + "Tie to the outside, never weave through."
             );
         }
@@ -116,6 +118,13 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
         }
     }
 
+    /// <summary>Canes that are bent split, and what is tied out of reach wants a ladder.</summary>
+    private static string? Mind(CaneOnSupport cane) =>
+        Wording.Together(
+            $"{(cane.Lies != Lies.AsItStands && cane.Strain > 0 && !cane.Ties.IsEmpty ? Cautions.Bending : "")} "
+                + (cane.Ties.Any(t => t.Place.Z > Cautions.ReachMm) ? Cautions.Ladder : "")
+        );
+
     /// <summary>How one cane is laid, in plain sentences.</summary>
     public static string Words(CaneOnSupport cane, Support support)
     {
@@ -125,16 +134,18 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             : $" Tie it loosely {Places(cane.Ties)}, with {cane.Material}; tighten once it has settled.";
         switch (cane.Lies)
         {
+            case Lies.Line when cane.Ties.IsEmpty:
+                return $"Let {id} grow on {TrainingWords.Leads(cane.Line!, support)}; it reaches no place to tie yet.";
             case Lies.Line:
                 var bend =
                     cane.Strain <= 0
                         ? "It goes there almost straight."
                         : "Bend it from the base up in one easy curve, no tighter than "
-                            + $"{Wording.Mm(cane.Stem.DiameterMm / (2 * cane.Strain))} in radius; "
-                            + "its wood bears "
-                            + $"{Wording.Mm(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                            + $"{TrainingWords.Round(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
                 return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. "
                     + $"{bend}{ties}";
+            case Lies.HalfWay when cane.Ties.IsEmpty:
+                return $"Leave {id} for now: it goes there only half way, and reaches no place to tie yet.";
             case Lies.HalfWay:
                 return $"Bring {id} only half way this year, to about "
                     + $"{Wording.Number(Math.Round(cane.Line!.LeanAt(0)))}° from upright: "
@@ -174,12 +185,15 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             };
         }
 
-        foreach (var half in on?.Canes.Where(c => c.Lies == Lies.HalfWay) ?? [])
+        string[] half = [.. (on?.Canes ?? []).Where(c => c.Lies == Lies.HalfWay).Select(c => c.Owner)];
+        if (half.Length > 0)
         {
             yield return Whole(
                 Stage.Return,
                 StepAction.Do,
-                $"{half.Owner} was tied half way: open its ties and bring it the rest of the way."
+                half.Length == 1
+                    ? $"{half[0]} was tied half way: open its ties and bring it the rest of the way."
+                    : $"{Wording.Some(half)} were tied half way: open their ties and bring them the rest of the way."
             ) with
             {
                 Due = survey.Season.NextWinter,

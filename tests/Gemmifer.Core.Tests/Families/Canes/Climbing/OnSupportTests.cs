@@ -129,7 +129,7 @@ public class OnSupportTests
         }
         else
         {
-            Assert.Contains("takes no bend tighter than 667 mm", cane.Text);
+            Assert.Contains("takes no bend tighter than a circle 1400 mm across", cane.Text);
         }
 
         // The gardener found it supple, and lets such wood be bent further: then it is laid.
@@ -253,7 +253,7 @@ public class OnSupportTests
         );
         var warning = Assert.Single(plan.Warnings, w => w.Code == "bend");
         Assert.StartsWith("B cannot go where you want it", warning.Text);
-        Assert.Contains("1000 mm in radius", warning.Text);
+        Assert.Contains("no bend tighter than a circle 2000 mm across", warning.Text);
         Assert.True(plan.Trained("B").Strain <= 0.012 + 1e-4);
 
         // The next best: as far towards it as the wood allows, the place kept for next year, nobody else in it.

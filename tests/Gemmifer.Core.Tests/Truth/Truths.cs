@@ -1,0 +1,229 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
+
+namespace Gemmifer.Core.Tests.Truth;
+
+/// <summary>What reading many plans found.</summary>
+/// <param name="Plans">Plans read; surveys that are refused are not among them.</param>
+/// <param name="Found">Findings by rule; every rule is there.</param>
+/// <param name="Words">Words of every step, in order.</param>
+public sealed record TruthReport(int Plans, IReadOnlyDictionary<string, string[]> Found, int[] Words)
+{
+    /// <summary>A line for each rule, and examples of what it found.</summary>
+    public string Write(int examples)
+    {
+        var said = new StringBuilder();
+        foreach (var (rule, found) in Found)
+        {
+            said.AppendLine(CultureInfo.InvariantCulture, $"{found.Length, 6}  {rule}");
+            foreach (var one in found.Take(examples))
+            {
+                said.AppendLine(CultureInfo.InvariantCulture, $"          {one}");
+            }
+        }
+
+        said.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"{Plans} plans, {Words.Length} steps; words a step: median {Words[Words.Length / 2]}, one in ten over {Words[Words.Length * 9 / 10]}, most {Words[^1]}"
+        );
+        return said.ToString();
+    }
+}
+
+/// <summary>Reads the plans of seeded surveys with <see cref="PlanChecker"/>, and tries the looks they ask for.</summary>
+public static class Truths
+{
+    private const string Tried = "looks that were tried change what they say";
+
+    /// <summary>A plan as it is sent; null where the survey is refused.</summary>
+    public static JsonObject? Plan(JsonObject survey, PlanDetail detail)
+    {
+        using var document = JsonDocument.Parse(survey.ToJsonString());
+        return SurveyReader.Read(document.RootElement) is SurveyReading.Valid valid
+            ? JsonNode.Parse(Planner.Plan(valid.Survey, detail).ToJson())!.AsObject()
+            : null;
+    }
+
+    /// <summary>A merge patch (RFC 7396) in which stems are keyed by their id.</summary>
+    public static JsonObject Patched(JsonObject survey, JsonObject patch)
+    {
+        var changed = survey.DeepClone().AsObject();
+        Merge(changed, patch, top: true);
+        return changed;
+    }
+
+    private static void Merge(JsonObject into, JsonObject patch, bool top)
+    {
+        foreach (var (name, value) in patch)
+        {
+            if (top && name == "stems")
+            {
+                foreach (var (id, fields) in value!.AsObject())
+                {
+                    Merge(
+                        into["stems"]!.AsArray().Single(s => (string)s!["id"]! == id)!.AsObject(),
+                        fields!.AsObject(),
+                        false
+                    );
+                }
+            }
+            else if (value is null)
+            {
+                into.Remove(name);
+            }
+            else if (value is JsonObject inner && into[name] is JsonObject own)
+            {
+                Merge(own, inner, false);
+            }
+            else
+            {
+                into[name] = value.DeepClone();
+            }
+        }
+    }
+
+    /// <summary>A seed's survey and plan, to be read by a person.</summary>
+    public static string Show(int seed)
+    {
+        var survey = JsonNode.Parse(SeededSurveys.Of(seed).ToJsonString())!.AsObject();
+        var plan = Plan(survey, PlanDetail.Full);
+        if (plan is null)
+        {
+            survey.Remove("school");
+            plan = Plan(survey, PlanDetail.Full)!;
+        }
+
+        var said = new StringBuilder(survey.ToJsonString()).AppendLine();
+        foreach (var s in plan["stems"]!.AsArray())
+        {
+            said.AppendLine(
+                CultureInfo.InvariantCulture,
+                $"{s!["id"]} {s["decision"]} ({s["verdict"]}): {string.Join(" / ", s["reasons"]!.AsArray().Select(x => (string)x!["text"]!))}"
+            );
+        }
+
+        foreach (var s in plan["steps"]!.AsArray())
+        {
+            said.AppendLine(
+                CultureInfo.InvariantCulture,
+                $"{s!["n"]} [{s["stage"]} {s["action"]} {s["stem"]} {s["due"]}] {s["text"]} // {s["more"]} // {s["caution"]} ({s["ties"]!.AsArray().Count} ties)"
+            );
+        }
+
+        foreach (var name in (string[])["counts", "summary", "forecast", "kit", "warnings", "askFor", "assumed"])
+        {
+            var text = plan[name]!.ToJsonString();
+            said.AppendLine(CultureInfo.InvariantCulture, $"{name}: {text[..Math.Min(text.Length, 900)]}");
+        }
+
+        return said.ToString();
+    }
+
+    /// <summary>Reads the plans of so many seeds.</summary>
+    public static TruthReport Read(int from, int count)
+    {
+        var found = new ConcurrentBag<(string Rule, int Seed, string What)>();
+        var words = new ConcurrentBag<int>();
+        var plans = 0;
+        Parallel.For(from, from + count, seed =>
+        {
+            var survey = JsonNode.Parse(SeededSurveys.Of(seed).ToJsonString())!.AsObject();
+            if (Plan(survey, PlanDetail.Full) is not { } plan)
+            {
+                // Another school, so that the plant is read all the same.
+                survey.Remove("school");
+                plan = Plan(survey, PlanDetail.Full);
+                if (plan is null)
+                {
+                    return;
+                }
+            }
+
+            Interlocked.Increment(ref plans);
+            foreach (var step in plan["steps"]!.AsArray())
+            {
+                words.Add(PlanChecker.Words((string)step!["text"]!));
+            }
+
+            foreach (var untrue in PlanChecker.Check(survey, plan))
+            {
+                found.Add((untrue.Rule, seed, untrue.What));
+            }
+
+            foreach (var wrong in Looks(survey, plan))
+            {
+                found.Add((Tried, seed, wrong));
+            }
+        });
+        return new TruthReport(
+            plans,
+            PlanChecker
+                .Rules.Keys.Append(Tried)
+                .ToDictionary(
+                    rule => rule,
+                    rule =>
+                        found
+                            .Where(f => f.Rule == rule)
+                            .OrderBy(f => f.Seed)
+                            .Select(f => $"{f.Seed} {f.What}")
+                            .ToArray()
+                ),
+            [.. words.Order()]
+        );
+    }
+
+    private static IEnumerable<string> Looks(JsonObject survey, JsonObject plan)
+    {
+        foreach (var ask in plan["askFor"]!.AsArray())
+        {
+            var tried = ask!["tried"]!.AsArray();
+            if (tried.Count == 0)
+            {
+                yield return $"nothing tried: {(string)ask["text"]!}";
+            }
+
+            var any = false;
+            foreach (var t in tried)
+            {
+                if (Plan(Patched(survey, t!["patch"]!.AsObject()), PlanDetail.Brief) is not { } then)
+                {
+                    yield return $"refused: {t["patch"]!.ToJsonString()}";
+                    continue;
+                }
+
+                var changes = Changes(plan, then);
+                any |= changes > 0 || then["steps"]!.ToJsonString() != plan["steps"]!.ToJsonString();
+                if (changes != (int)t["changes"]!)
+                {
+                    yield return $"{t["patch"]!.ToJsonString()} changes {changes}, not {t["changes"]}";
+                }
+            }
+
+            if (!any && tried.Count > 0)
+            {
+                yield return $"changes nothing: {(string)ask["text"]!}";
+            }
+        }
+    }
+
+    private static int Changes(JsonObject plan, JsonObject then)
+    {
+        static Dictionary<string, string> Of(JsonObject p) =>
+            p["stems"]!
+                .AsArray()
+                .Select(s => ((string)s!["id"]!, (string)s["decision"]!))
+                .Concat(
+                    (p["row"]?["classes"] as JsonArray ?? []).Select(c =>
+                        ($"class {c!["name"]}", $"{c["canes"]} {c["decision"]}")
+                    )
+                )
+                .ToDictionary(x => x.Item1, x => x.Item2);
+        var (a, b) = (Of(plan), Of(then));
+        return a.Keys.Union(b.Keys).Count(k => a.GetValueOrDefault(k) != b.GetValueOrDefault(k));
+    }
+}
