@@ -66,6 +66,7 @@ public sealed class StoreTests
     {
         using var garden = new Garden();
         Assert.Equal(201, (int)(await garden.SendAsync(HttpMethod.Post, "/api/copies")).Status);
+        garden.Stop();
         Assert.All(Directory.GetFiles(garden.Folder, "*", SearchOption.AllDirectories), f =>
             Assert.True(
                 OperatingSystem.IsWindows()

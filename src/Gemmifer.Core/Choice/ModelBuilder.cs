@@ -44,6 +44,16 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
 
     private readonly Dictionary<string, Line> _lines = [];
+
+    /// <summary>The wants of every pair, looked up once.</summary>
+    private readonly PairWants _wants = new(
+        survey.School.Weight("gap"),
+        survey.School.Weight("close"),
+        survey.School.Weight("level"),
+        survey.School.Weight("rubs"),
+        survey.School.Weight("touch"),
+        survey.School.Weight("successor")
+    );
     private readonly School _school = survey.School;
     private readonly ImmutableArray<(double From, double Width)> _gaps = Gaps(survey.School, candidates);
     private readonly double _tallestMm =
@@ -55,6 +65,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     public ChoiceModel Build(CancellationToken cancel = default)
     {
         var model = new ChoiceModel([.. candidates.Select(c => c.Options.Length)]);
+        Seen[][] seen = [.. candidates.Select(c => c.Options.Select(o => SeenOf(c.Stem, o)).ToArray())];
         for (var i = 0; i < candidates.Length; i++)
         {
             cancel.ThrowIfCancellationRequested();
@@ -70,7 +81,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
             for (var j = 0; j < i; j++)
             {
-                FillPairs(model, i, j);
+                FillPairs(model, i, j, seen);
             }
         }
 
@@ -239,7 +250,27 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             + (inward ? _school.Weight("inward") : 0);
     }
 
-    private void FillPairs(ChoiceModel model, int i, int j)
+    /// <summary>What is asked of an option in each of its pairs.</summary>
+    /// <param name="Out">The way its end stands from the crown; not used on a support.</param>
+    /// <param name="FrontDeg">The same on a support, from left to right.</param>
+    /// <param name="Fills">The side on which its shoot fills a gap; null where it does not.</param>
+    private readonly record struct Seen(Bearing Out, double FrontDeg, Bearing? Fills);
+
+    private sealed record PairWants(
+        double Gap,
+        double Close,
+        double Level,
+        double Rubs,
+        double Touch,
+        double Successor
+    );
+
+    private Seen SeenOf(Stem stem, CutOption option) =>
+        survey.Plant.Kind.Climbs
+            ? new Seen(default, FrontDeg(stem), FillsGap(option))
+            : new Seen(StemTree.Outward(stem, option.Place), 0, FillsGap(option));
+
+    private void FillPairs(ChoiceModel model, int i, int j, Seen[][] seen)
     {
         var (a, b) = (candidates[i], candidates[j]);
         var contact = ContactOf(a.Stem, b.Stem);
@@ -263,7 +294,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                     && CountsForLevel(q)
                     && Math.Abs(p.HeightMm - q.HeightMm) > _school.LevelSpreadMm + Tolerance.LengthMm;
                 model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(
-                    PairPoints(a.Stem, p, b.Stem, q, contact)
+                    PairPoints((a.Stem, p, seen[i][k]), (b.Stem, q, seen[j][m]), contact)
                 );
             }
         }
@@ -275,29 +306,32 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     private bool CountsForLevel(CutOption option) =>
         survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
 
-    private double PairPoints(Stem a, CutOption p, Stem b, CutOption q, Contact contact)
+    private double PairPoints(
+        (Stem Stem, CutOption Option, Seen Seen) a,
+        (Stem Stem, CutOption Option, Seen Seen) b,
+        Contact contact
+    )
     {
         // On a support canes are spread from left to right, not round the clock.
         var angle = survey.Plant.Kind.Climbs
-            ? Math.Abs(FrontDeg(a) - FrontDeg(b))
-            : StemTree.Outward(a, p.Place).AngleTo(StemTree.Outward(b, q.Place));
+            ? Math.Abs(a.Seen.FrontDeg - b.Seen.FrontDeg)
+            : a.Seen.Out.AngleTo(b.Seen.Out);
         var close = Math.Max(0, 1 - (angle / CloseDeg));
-        var (fillsA, fillsB) = (FillsGap(p), FillsGap(q));
-        var twice = fillsA is { } fa && fillsB is { } fb && fa.AngleTo(fb) < CloseDeg ? -_school.Weight("gap") : 0;
+        var twice = a.Seen.Fills is { } fa && b.Seen.Fills is { } fb && fa.AngleTo(fb) < CloseDeg ? -_wants.Gap : 0;
         var points =
             twice
-            + (_school.Weight("close") * close * close)
-            + (_school.Weight("level") * Math.Abs(p.HeightMm - q.HeightMm) / 100);
-        if (p.AlongMm >= contact.AlongA && q.AlongMm >= contact.AlongB)
+            + (_wants.Close * close * close)
+            + (_wants.Level * Math.Abs(a.Option.HeightMm - b.Option.HeightMm) / 100);
+        if (a.Option.AlongMm >= contact.AlongA && b.Option.AlongMm >= contact.AlongB)
         {
             points +=
-                contact.Reported ? _school.Weight("rubs")
-                : contact.DistanceMm < TouchMm ? _school.Weight("touch") * (1 - (contact.DistanceMm / TouchMm))
+                contact.Reported ? _wants.Rubs
+                : contact.DistanceMm < TouchMm ? _wants.Touch * (1 - (contact.DistanceMm / TouchMm))
                 : 0;
         }
 
         var oldFrom = survey.Plant.Kind.OldFrom;
-        return points + (a.Age >= oldFrom != b.Age >= oldFrom && angle < CloseDeg ? _school.Weight("successor") : 0);
+        return points + (a.Stem.Age >= oldFrom != b.Stem.Age >= oldFrom && angle < CloseDeg ? _wants.Successor : 0);
     }
 
     /// <summary>

@@ -67,6 +67,32 @@ internal sealed record Answer(JsonObject Patch, Survey Survey)
 /// <summary>A look that could be taken, and what it could find.</summary>
 internal sealed record Look(PlanQuestion Question, IReadOnlyList<Answer> Answers);
 
+/// <summary>What a plan comes to, as far as looks are weighed by it.</summary>
+/// <param name="Decisions">Of stems by their id, and of the classes of a row by their names.</param>
+/// <param name="Work">What is done, piece by piece.</param>
+internal sealed record Outcome(IReadOnlyDictionary<string, string> Decisions, IReadOnlyList<string> Work)
+{
+    /// <summary>Of a whole plan.</summary>
+    public static Outcome Of(PlanDocument plan) =>
+        new(
+            plan.Stems.Select(s => (Key: s.Id, Of: $"{s.Decision}"))
+                .Concat((plan.Row?.Classes ?? []).Select(c => (Key: $"/{c.Name}", Of: $"{c.Canes} {c.Decision}")))
+                .ToDictionary(x => x.Key, x => x.Of),
+            [
+                .. plan.Steps.Select(s =>
+                    $"{s.Stage} {s.Stem} {s.Action} {s.Cut?.Where} {s.Cut?.At} {s.Cut?.Bud?.Known} {s.Cut?.Bud?.At} "
+                    + $"{s.Ties.Count}"
+                ),
+            ]
+        );
+
+    /// <summary>How many decisions differ.</summary>
+    public int Changes(Outcome other) =>
+        Decisions
+            .Keys.Union(other.Decisions.Keys)
+            .Count(k => Decisions.GetValueOrDefault(k) != other.Decisions.GetValueOrDefault(k));
+}
+
 /// <summary>
 /// Which looks help: each answer is planned, and a look of which no answer changes anything is not asked for.
 /// </summary>
@@ -76,16 +102,18 @@ internal static class Looks
     private const int MostTried = 4;
 
     /// <summary>The looks that help, those that change most first.</summary>
-    /// <param name="replan">The plan of a changed survey; null where it may not be compared.</param>
+    /// <param name="things">What is decided: stems, or things where there are none.</param>
+    /// <param name="replan">What a changed survey comes to; null where it may not be compared.</param>
     public static IReadOnlyList<PlanQuestion> That(
-        PlanDocument plan,
+        Outcome now,
+        string things,
         IEnumerable<Look> looks,
-        Func<Survey, PlanDocument?> replan
+        Func<Survey, Outcome?> replan
     ) =>
         [
             .. looks
                 .Take(MostTried)
-                .Select(look => Tried(plan, look, replan))
+                .Select(look => Tried(now, things, look, replan))
                 .OfType<PlanQuestion>()
                 .Select((q, i) => (q, i))
                 .OrderByDescending(x => x.q.Changes)
@@ -93,19 +121,20 @@ internal static class Looks
                 .Select(x => x.q),
         ];
 
-    private static PlanQuestion? Tried(PlanDocument plan, Look look, Func<Survey, PlanDocument?> replan)
+    private static PlanQuestion? Tried(Outcome now, string things, Look look, Func<Survey, Outcome?> replan)
     {
         var tried = look
-            .Answers.Select(a => (Answer: a, Then: replan(a.Survey)))
+            .Answers.Select(a => (a.Patch, Then: replan(a.Survey)))
             .Where(t => t.Then is not null)
-            .Select(t => (t.Answer.Patch, Differs: Differs(plan, t.Then!), Changes: Decisions(plan, t.Then!)))
+            .Select(t => (t.Patch, Differs: !now.Work.SequenceEqual(t.Then!.Work), Changes: now.Changes(t.Then)))
             .ToArray();
-        if (!tried.Any(t => t.Differs))
+        if (!tried.Any(t => t.Differs || t.Changes > 0))
         {
             return null;
         }
 
         var most = tried.Max(t => t.Changes);
+        var said = Wording.Capital(most == 1 ? $"one {things}" : $"{most} {things}s");
         return look.Question with
         {
             Changes = most,
@@ -113,32 +142,7 @@ internal static class Looks
             Text =
                 most == 0
                     ? look.Question.Text
-                    : (Sentence)(
-                        $"{look.Question.Text.Marked} "
-                        + $"{(plan.Row is not null && plan.Stems.Count == 0 ? Wording.Count(most, "thing", "things") : most == 1 ? "One stem" : $"{most} stems")} "
-                        + "might be decided otherwise."
-                    ),
+                    : (Sentence)$"{look.Question.Text.Marked} {said} might be decided otherwise.",
         };
-    }
-
-    /// <summary>Decisions that differ: of stems, and of the classes of a row.</summary>
-    private static int Decisions(PlanDocument plan, PlanDocument then)
-    {
-        var stems = then.Stems.ToDictionary(s => s.Id, s => s.Decision);
-        var classes = (then.Row?.Classes ?? []).ToDictionary(c => c.Name, c => (c.Canes, c.Decision));
-        var own = plan.Row?.Classes ?? [];
-        return plan.Stems.Count(s => !stems.TryGetValue(s.Id, out var d) || d != s.Decision)
-            + own.Count(c => !classes.TryGetValue(c.Name, out var d) || d != (c.Canes, c.Decision))
-            + classes.Keys.Count(n => own.All(c => c.Name != n));
-    }
-
-    /// <summary>Whether anything is done otherwise.</summary>
-    private static bool Differs(PlanDocument plan, PlanDocument then)
-    {
-        static IEnumerable<string> Work(PlanDocument p) =>
-            p.Steps.Select(s =>
-                $"{s.Stage} {s.Stem} {s.Action} {s.Cut?.Where} {s.Cut?.At} {s.Cut?.Bud?.Known} {s.Cut?.Bud?.At} {s.Ties.Count}"
-            );
-        return Decisions(plan, then) > 0 || !Work(plan).SequenceEqual(Work(then));
     }
 }

@@ -44,7 +44,12 @@ internal static class RowPlanner
         return detail == PlanDetail.Full
             ? plan with
             {
-                AskFor = Looks.That(plan, Ask(survey, work), changed => Plan(changed, PlanDetail.Brief)),
+                AskFor = Looks.That(
+                    Outcome.Of(plan),
+                    plan.Stems.Count > 0 ? "stem" : "thing",
+                    Ask(survey, work),
+                    changed => Outcome.Of(Plan(changed, PlanDetail.Brief))
+                ),
             }
             : plan;
     }

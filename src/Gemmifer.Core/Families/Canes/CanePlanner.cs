@@ -99,16 +99,41 @@ internal sealed class CanePlanner
         return detail == PlanDetail.Full && choice.Optimal && _survey.Stems.Length <= MostAsked
             ? plan with
             {
-                AskFor = Looks.That(plan, new Questions(_survey, decided).All(), Replan),
+                AskFor = Looks.That(
+                    OutcomeOf(decided, support),
+                    "stem",
+                    new Questions(_survey, decided).All(),
+                    changed => new CanePlanner(changed, _task, _cancel, QuestionNodes).OutcomeOf()
+                ),
             }
             : plan;
     }
 
-    /// <summary>The plan as one more look would have it.</summary>
-    private PlanDocument? Replan(Survey survey) =>
-        new CanePlanner(survey, _task, _cancel, QuestionNodes).Plan(PlanDetail.Brief) is { Optimal: true } plan
-            ? plan
-            : null;
+    /// <summary>What it comes to, without the words; null where the best choice was not proved.</summary>
+    private Outcome? OutcomeOf()
+    {
+        var choice = Choose();
+        if (!choice.Optimal)
+        {
+            return null;
+        }
+
+        var (whole, support) = Decide(choice, words: false);
+        return OutcomeOf(Day.Of(whole), support);
+    }
+
+    private static Outcome OutcomeOf(ImmutableArray<Decided> decided, OnSupport? support) =>
+        new(
+            decided.ToDictionary(d => d.Stem.Id, d => $"{d.Decision}"),
+            [
+                .. decided.Select(d =>
+                    (d.Option ?? d.Later?.Option) is { } o
+                        ? $"{d.Stem.Id} {o.Kind} {o.AlongMm:0.0} {o.Bud?.Known} {o.Bud?.AlongMm:0.0}"
+                        : d.Stem.Id
+                ),
+                .. (support?.Canes ?? []).Select(c => $"{c.Owner} {c.Lies} {c.Line?.Number} {c.Ties.Length}"),
+            ]
+        );
 
     /// <summary>
     /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young
@@ -166,15 +191,18 @@ internal sealed class CanePlanner
     public IReadOnlyDictionary<string, Decision>? Decisions()
     {
         var choice = Choose();
-        return choice.Optimal ? Day.Of(Decide(choice).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision) : null;
+        return choice.Optimal
+            ? Day.Of(Decide(choice, words: false).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision)
+            : null;
     }
 
     private DayPlan Day => new(_survey, _tree, _sorted.Climber is { InSeason: true });
 
-    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice)
+    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice, bool words = true)
     {
         var solved = _solved = new SolvedChoice(_survey, _tree, _sorted, _builder, _model, choice);
-        var decided = new ChoiceReasons(solved).All(_cancel).ToDictionary(d => d.Stem.Id);
+        var reasons = new ChoiceReasons(solved);
+        var decided = (words ? reasons.All(_cancel) : reasons.Bare()).ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
         {
             decided.Add(id, Settled(_tree.ById[id], fate));

@@ -14,6 +14,26 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     private readonly WhyGoes _goes = new(solved);
     private readonly WhyStays _stays = new(solved);
 
+    /// <summary>The candidates as decided, in order, without the whys: where only what becomes of them is asked for.</summary>
+    public ImmutableArray<Decided> Bare() =>
+        [
+            .. Enumerable
+                .Range(0, solved.Sorted.Candidates.Length)
+                .Select(i =>
+                {
+                    var (candidate, option) = (solved.Sorted.Candidates[i], solved.Chosen(i));
+                    return new Decided(
+                        candidate.Stem,
+                        candidate.Finding,
+                        SolvedChoice.DecisionOf(candidate.Stem, option),
+                        option.Kind is OptionKind.Whole or OptionKind.Defer ? null : option,
+                        Stages.Of(candidate.Finding.Verdict),
+                        [],
+                        null
+                    );
+                }),
+        ];
+
     /// <summary>The candidates as decided, in order.</summary>
     public ImmutableArray<Decided> All(CancellationToken cancel) =>
         [

@@ -181,7 +181,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
                 )
                 .OrderByDescending(d => d.Stem.DiameterMm)
                 .ThenBy(d => d.Stem.Id, StringComparer.Ordinal)
-                .Take(2)
+                .Take(1)
         )
         {
             // Where a younger stem takes over, the bud is looked for on that.

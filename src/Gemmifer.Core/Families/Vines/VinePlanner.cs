@@ -80,8 +80,8 @@ internal static class VinePlanner
         return detail == PlanDetail.Full
             ? plan with
             {
-                AskFor = Looks.That(plan, Ask(asked, parts, outcome, task), changed =>
-                    Plan(changed, PlanDetail.Brief, cancel)
+                AskFor = Looks.That(Outcome.Of(plan), "stem", Ask(asked, parts, outcome, task), changed =>
+                    Outcome.Of(Plan(changed, PlanDetail.Brief, cancel))
                 ),
             }
             : plan;
