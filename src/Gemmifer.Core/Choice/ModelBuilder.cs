@@ -8,6 +8,18 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Choice;
 
+/// <summary>What the points of an option are for.</summary>
+internal enum Want
+{
+    Keep,
+    Thickness,
+    Age,
+    Height,
+    Bud,
+    Centre,
+    Other,
+}
+
 /// <summary>
 /// Turns candidates and a school into the numbers of a <see cref="ChoiceModel"/>: every want is a term of one option or
 /// of a pair.
@@ -21,7 +33,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     private static readonly double CentreMm = TradeNumbers.Of("centre");
 
     /// <summary>Ends closer in bearing than this compete, degrees.</summary>
-    private static readonly double CloseDeg = TradeNumbers.Of("closeBearing");
+    internal static readonly double CloseDeg = TradeNumbers.Of("closeBearing");
 
     /// <summary>
     /// Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.
@@ -101,37 +113,72 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 : 0;
         }
 
+        var points = 0.0;
+        foreach (var (_, part) in Terms(candidate, option))
+        {
+            points += part;
+        }
+
+        return points;
+    }
+
+    /// <summary>The points of an option that keeps its cane, want by want.</summary>
+    internal IEnumerable<(Want Want, double Points)> Terms(Candidate candidate, CutOption option)
+    {
         var stem = option.TakeOver?.Stem ?? candidate.Stem;
-        var points =
-            _school.Weight("keep")
-            + (_school.Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm))
-            + (_school.Weight("year") * (Math.Min(stem.Age, 20) - 1));
+        yield return (Want.Keep, _school.Weight("keep"));
+        yield return (Want.Thickness, _school.Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm));
+        yield return (Want.Age, _school.Weight("year") * (Math.Min(stem.Age, 20) - 1));
         if (stem.DiameterMm < _school.ThinBelowMm)
         {
-            points += _school.Weight("thin");
+            yield return (Want.Thickness, _school.Weight("thin"));
         }
         else if (stem.Has(Sign.Spindly))
         {
-            points += _school.Weight("thin") / 2;
+            yield return (Want.Thickness, _school.Weight("thin") / 2);
         }
 
         if (stem.Age >= survey.Plant.Kind.OldFrom)
         {
-            points +=
-                _school.Weight("old")
-                + (stem.Has(Sign.Unproductive) ? _school.Weight("unproductive") : 0)
-                + (stem.Has(Sign.Productive) ? _school.Weight("productive") : 0);
+            yield return (Want.Age, _school.Weight("old"));
+            if (stem.Has(Sign.Unproductive))
+            {
+                yield return (Want.Age, _school.Weight("unproductive"));
+            }
+
+            if (stem.Has(Sign.Productive))
+            {
+                yield return (Want.Age, _school.Weight("productive"));
+            }
         }
 
-        return points
-            + HeightPoints(option)
-            + BudPoints(stem, option)
-            + PlacePoints(stem, option)
-            + (option.Kind == OptionKind.Whole ? _school.Weight("uncut") : 0)
-            + (option.TakeOver is null ? 0 : _school.Weight("join"))
-            + (candidate.Replaced ? _school.Weight("replaced") : 0)
-            + (option.Bud is { AtScar: true } ? _school.Weight("scar") : 0)
-            + (FillsGap(option) is null ? 0 : _school.Weight("gap"));
+        yield return (Want.Height, HeightPoints(option));
+        yield return (Want.Bud, BudPoints(stem, option));
+        yield return (Want.Centre, PlacePoints(stem, option));
+        if (option.Kind == OptionKind.Whole)
+        {
+            yield return (Want.Height, _school.Weight("uncut"));
+        }
+
+        if (option.TakeOver is not null)
+        {
+            yield return (Want.Other, _school.Weight("join"));
+        }
+
+        if (candidate.Replaced)
+        {
+            yield return (Want.Other, _school.Weight("replaced"));
+        }
+
+        if (option.Bud is { AtScar: true })
+        {
+            yield return (Want.Bud, _school.Weight("scar"));
+        }
+
+        if (FillsGap(option) is not null)
+        {
+            yield return (Want.Bud, _school.Weight("gap"));
+        }
     }
 
     /// <summary>

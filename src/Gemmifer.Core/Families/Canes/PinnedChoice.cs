@@ -8,9 +8,6 @@ namespace Gemmifer.Core.Families.Canes;
 /// </summary>
 internal sealed class PinnedChoice(SolvedChoice solved)
 {
-    private const int MostCandidates = 30;
-    private const long Nodes = 30_000;
-
     private readonly Dictionary<string, int> _numbers = solved
         .Sorted.Candidates.Select((c, i) => (c.Stem.Id, i))
         .ToDictionary(c => c.Id, c => c.i);
@@ -18,17 +15,11 @@ internal sealed class PinnedChoice(SolvedChoice solved)
     /// <summary>What then becomes of the canes that are chosen among; null where it has to be planned anew.</summary>
     public IReadOnlyDictionary<string, Decision>? Decisions(string id, bool keep)
     {
-        // Limits that were relaxed, the balance of old and young on a support, and what may wait a year come out
-        // otherwise where the gardener has a word in them; out of season his word alone is done on the day.
+        // Out of season the gardener's word alone is done on the day.
         if (
-            solved.Sorted.Climber is not null
-            || solved.Sorted.TwoYears
-            || solved.Survey.ElectiveWait
-            || solved.Choice.Relaxed.Length > 0
-            || solved.Model.Candidates > MostCandidates
+            solved.Survey.ElectiveWait
             || !_numbers.TryGetValue(id, out var forced)
-            || solved.Choice.Search.Solve(Nodes / solved.Model.Candidates, (forced, keep))
-                is not { Optimal: true } other
+            || solved.Forced(forced, keep) is not { } other
         )
         {
             return null;

@@ -22,7 +22,36 @@ internal sealed record SolvedChoice(
         PairOld(Survey, Sorted, Model, Choice)
     );
 
+    private readonly Dictionary<(int, bool), ChoiceResult?> _forced = [];
+
+    private const int MostForced = 30;
+    private const long ForcedNodes = 30_000;
+
     public School School => Survey.School;
+
+    /// <summary>
+    /// The best choice in which one candidate stays, or goes, whatever it is worth; null where that is not to be had by
+    /// solving the same model again, or was not proved.
+    /// </summary>
+    public ChoiceResult? Forced(int i, bool keep)
+    {
+        // Limits that were relaxed, the balance of old and young on a support, and what may wait a year come out
+        // otherwise where the gardener has a word in them.
+        if (Sorted.Climber is not null || Sorted.TwoYears || Choice.Relaxed.Length > 0 || Model.Candidates > MostForced)
+        {
+            return null;
+        }
+
+        if (!_forced.TryGetValue((i, keep), out var result))
+        {
+            result = Choice.Search.Solve(ForcedNodes / Model.Candidates, (i, keep)) is { Optimal: true } other
+                ? other
+                : null;
+            _forced.Add((i, keep), result);
+        }
+
+        return result;
+    }
 
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
     public FrozenDictionary<string, string> Successors => _successors.Value;
@@ -32,6 +61,13 @@ internal sealed record SolvedChoice(
 
     /// <summary>The number in the model of what was chosen.</summary>
     public int Global(int i) => Model.First[i] + Choice.Result.Chosen[i];
+
+    /// <summary>How far apart in bearing the ends of two canes stand, degrees.</summary>
+    /// <param name="option">What is done with the first; of the second it is what was chosen.</param>
+    public double Apart(int i, CutOption option, int j) =>
+        StemTree
+            .Outward(Sorted.Candidates[i].Stem, option.Place)
+            .AngleTo(StemTree.Outward(Sorted.Candidates[j].Stem, Chosen(j).Place));
 
     /// <summary>The numbers in the model of a candidate's options.</summary>
     public IEnumerable<int> Options(int i) => Enumerable.Range(Model.First[i], Model.First[i + 1] - Model.First[i]);

@@ -1,3 +1,4 @@
+using Gemmifer.Core.Choice;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -22,14 +23,8 @@ internal sealed class WhyGoes(SolvedChoice solved)
         ?? Renewed(i)
         ?? TooManyOld(i)
         ?? Crowds(i)
-        ?? TooMany()
         ?? ThroughCentre(i)
-        ?? new Goes(
-            "place",
-            Stage.Thin,
-            "Beside the canes that stay it is the weaker, older or worse placed one.",
-            Provenance.Practice
-        );
+        ?? Decided(i);
 
     private Stem StemOf(int i) => solved.Sorted.Candidates[i].Stem;
 
@@ -161,15 +156,115 @@ internal sealed class WhyGoes(SolvedChoice solved)
             );
     }
 
-    private Goes? TooMany() =>
-        Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps) >= solved.Choice.Limits.MaxKept
-            ? ByValue(
-                Stage.Thin,
-                "canesMax",
-                $"{solved.Choice.Limits.MaxKept} canes are enough, and those that stay are thicker, younger or "
-                    + "better placed."
-            )
-            : null;
+    /// <summary>
+    /// What decides where no single rule does: read off the best choice in which it stays. What was not computed is not
+    /// said.
+    /// </summary>
+    private Goes Decided(int i)
+    {
+        var kept = Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps);
+        var full = kept >= solved.Choice.Limits.MaxKept;
+        var enough = full ? $"{Wording.Count(kept, "cane is", "canes are")} enough. " : "";
+        Goes Because(string text) =>
+            full
+                ? ByValue(Stage.Thin, "canesMax", $"{enough}{text}")
+                : new Goes("place", Stage.Thin, text, Provenance.Practice);
+        if (solved.Forced(i, true) is not { } other)
+        {
+            return Because(
+                full ? "The others together make the better plant." : "The plant as a whole is better without it."
+            );
+        }
+
+        CutOption In(int j) => solved.Sorted.Candidates[j].Options[other.Chosen[j]];
+        int[] instead = [.. solved.KeptOthers(i).Where(j => !In(j).Keeps)];
+        if (instead is [var one])
+        {
+            return Because($"If it stayed, {StemOf(one).Id} would have to go, and that one {Better(one, i, In(i))}.");
+        }
+
+        if (instead.Length > 1)
+        {
+            return Because(
+                $"If it stayed, {Wording.List([.. instead.Select(j => StemOf(j).Id)])} would have to go instead."
+            );
+        }
+
+        return Because(Costs(i, other));
+    }
+
+    /// <summary>By what one that stays is worth more than one that goes: the want with the largest difference.</summary>
+    /// <param name="if">What would be done with the one that goes, if it stayed.</param>
+    private string Better(int stays, int goes, CutOption @if)
+    {
+        var (a, b) = (StemOf(stays), StemOf(goes));
+        var own = Wants(stays, solved.Chosen(stays));
+        var its = Wants(goes, @if);
+        var want = own
+            .Keys.Union(its.Keys)
+            .Select(w => (Want: w, By: own.GetValueOrDefault(w) - its.GetValueOrDefault(w)))
+            .Where(x => x.By > 0)
+            .OrderByDescending(x => Math.Round(x.By, 6))
+            .ThenBy(x => x.Want)
+            .Select(x => (Want?)x.Want)
+            .FirstOrDefault();
+        return want switch
+        {
+            Want.Thickness when a.DiameterMm > b.DiameterMm => "is thicker",
+            Want.Age when a.Age < b.Age => "is younger",
+            Want.Bud => "has the better bud to cut to",
+            Want.Height => "ends nearer to the height aimed at",
+            Want.Centre => "leaves the centre more open",
+            _ => "goes better with the rest",
+        };
+    }
+
+    private Dictionary<Want, double> Wants(int i, CutOption option) =>
+        solved
+            .Builder.Terms(solved.Sorted.Candidates[i], option)
+            .GroupBy(t => t.Want)
+            .ToDictionary(g => g.Key, g => g.Sum(t => t.Points));
+
+    /// <summary>What it would cost to keep it beside all the others: the largest loss there is.</summary>
+    private string Costs(int i, ChoiceResult other)
+    {
+        var (stem, model) = (StemOf(i), solved.Model);
+        var option = solved.Sorted.Candidates[i].Options[other.Chosen[i]];
+        int[] now = [.. Enumerable.Range(0, model.Candidates).Select(solved.Global)];
+        int[] then = [.. Enumerable.Range(0, model.Candidates).Select(j => model.First[j] + other.Chosen[j])];
+        double Pairs(int[] chosen) =>
+            Enumerable
+                .Range(0, chosen.Length)
+                .Sum(a => Enumerable.Range(0, a).Sum(b => model.PairPoints[chosen[a], chosen[b]] / 1000.0));
+        var (others, pairs) = (
+            solved.KeptOthers(i).Sum(j => (model.Points[now[j]] - model.Points[then[j]]) / 1000.0),
+            Pairs(now) - Pairs(then)
+        );
+        var worst = Wants(i, option).OrderBy(w => Math.Round(w.Value, 6)).ThenBy(w => w.Key).First();
+        var beside = solved
+            .KeptOthers(i)
+            .Select(j => (StemOf(j).Id, Apart: solved.Apart(i, option, j)))
+            .Where(x => x.Apart < ModelBuilder.CloseDeg)
+            .OrderBy(x => Math.Round(x.Apart, 3))
+            .ThenBy(x => x.Id, StringComparer.Ordinal)
+            .Select(x => x.Id)
+            .FirstOrDefault();
+        return pairs > Math.Max(others, -worst.Value)
+            ? beside is null
+                ? "It would be in the way of the others."
+                : $"It would stand close beside {beside}, and that side is filled."
+            : others > -worst.Value
+                ? "The others would have to be cut in worse places to make room for it."
+                : worst.Key switch
+                {
+                    Want.Age when stem.Age > 1 =>
+                        $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes.",
+                    Want.Height => $"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at.",
+                    Want.Bud => "No bud on it where it would be cut faces the right way.",
+                    Want.Centre => "It would end in the centre, which is kept open.",
+                    _ => "The plant as a whole is better without it.",
+                };
+    }
 
     private Goes? ThroughCentre(int i) =>
         solved.School.CentreOpen
