@@ -38,7 +38,9 @@ public sealed record TruthReport(int Plans, IReadOnlyDictionary<string, string[]
 /// <summary>Reads the plans of seeded surveys with <see cref="PlanChecker"/>, and tries the looks they ask for.</summary>
 public static class Truths
 {
-    private const string Tried = "looks that were tried change what they say";
+    private const string Tried = "looks that were tried change what they say",
+        Instead = "who would go instead would",
+        Bound = "no pin beats the bound";
 
     /// <summary>A plan as it is sent; null where the survey is refused.</summary>
     public static JsonObject? Plan(JsonObject survey, PlanDetail detail)
@@ -163,7 +165,7 @@ public static class Truths
         return new TruthReport(
             plans,
             PlanChecker
-                .Rules.Keys.Append(Tried)
+                .Rules.Keys.Concat([Tried, Instead, Bound])
                 .ToDictionary(
                     rule => rule,
                     rule =>
@@ -207,6 +209,74 @@ public static class Truths
             if (!any && tried.Count > 0)
             {
                 yield return $"changes nothing: {(string)ask["text"]!}";
+            }
+        }
+    }
+
+    /// <summary>Each stem pinned to stay and to go: who goes instead, and whether that is worth more than was proved.</summary>
+    private static IEnumerable<(string Rule, string What)> Pinned(JsonObject survey, JsonObject plan)
+    {
+        if (plan["bound"] is null || !(bool)plan["optimal"]!)
+        {
+            yield break;
+        }
+
+        var stems = survey["stems"]!.AsArray().OfType<JsonObject>().ToDictionary(s => (string)s["id"]!);
+        foreach (var planned in plan["stems"]!.AsArray().OfType<JsonObject>())
+        {
+            var (id, decision) = ((string)planned["id"]!, (string)planned["decision"]!);
+            if (stems[id]["pin"] is not null)
+            {
+                continue;
+            }
+
+            var goes = decision == "remove";
+            var patch = new JsonObject
+            {
+                ["stems"] = new JsonObject { [id] = new JsonObject { ["pin"] = goes ? "keep" : "remove" } },
+            };
+            if (Plan(Patched(survey, patch), PlanDetail.Brief) is not { } then)
+            {
+                continue;
+            }
+
+            if (
+                (bool)then["optimal"]!
+                && then["score"] is { } score
+                && !plan["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
+                && !then["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
+                && (double)score > (double)plan["bound"]! + 0.0005
+            )
+            {
+                yield return (Bound, $"{patch.ToJsonString()}: {score} of {plan["bound"]}");
+            }
+
+            var why = string.Join(' ', planned["reasons"]!.AsArray().Select(r => (string)r!["text"]!));
+            var said = System.Text.RegularExpressions.Regex.Match(
+                why,
+                @"If it stayed, (.+?) would have to go(?:, and that one is (thicker|younger))?"
+            );
+            if (!said.Success || !goes)
+            {
+                continue;
+            }
+
+            foreach (var other in System.Text.RegularExpressions.Regex.Split(said.Groups[1].Value, ", | and "))
+            {
+                var now = (string)then["stems"]!.AsArray().Single(s => (string)s!["id"]! == other)!["decision"]!;
+                if (now is not "remove")
+                {
+                    yield return (Instead, $"{id}: {other} is {now}: {why}");
+                }
+
+                var better = said.Groups[2].Value;
+                if (
+                    (better == "thicker" && (double)stems[other]["diameter"]! <= (double)stems[id]["diameter"]!)
+                    || (better == "younger" && (int)stems[other]["age"]! >= (int)stems[id]["age"]!)
+                )
+                {
+                    yield return (Instead, $"{other} is not {better} than {id}");
+                }
             }
         }
     }

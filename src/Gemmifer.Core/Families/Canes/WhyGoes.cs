@@ -57,7 +57,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
             : new Goes(
                 "rub",
                 Stage.Crossing,
-                $"It rubs on {Wording.List(rubs)}, the better cane of the two.",
+                $"It rubs on {Wording.List(rubs)}, which {(rubs.Length == 1 ? "stays" : "stay")}.",
                 Provenance.Practice
             );
     }

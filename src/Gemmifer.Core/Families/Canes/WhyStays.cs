@@ -34,7 +34,8 @@ internal sealed class WhyStays(SolvedChoice solved)
             yield return new PlanReason(
                 "join",
                 $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {Wording.Seasons(over.Stem.Age)} "
-                    + "old, has grown past this top and takes over; what is above it goes.",
+                    + $"old, {(Past(stem, over.Stem) ? "has grown past this top and " : "")}takes over; what is above it "
+                    + "goes.",
                 Provenance.Practice
             );
             yield break;
@@ -60,7 +61,7 @@ internal sealed class WhyStays(SolvedChoice solved)
         {
             yield return new PlanReason(
                 "height",
-                !solved.School.Value("heightMax").Limited
+                !solved.School.Value("heightMax").Limited || option.HeightMm > solved.School.HeightMaxMm
                     ? "Nothing asks for a cut here: it keeps its length."
                     : "Its tip is not above the height aimed at, so it needs no cut.",
                 solved.School.Value("heightMax").Provenance
@@ -78,6 +79,10 @@ internal sealed class WhyStays(SolvedChoice solved)
             yield return WhyThere(option);
         }
     }
+
+    /// <summary>Whether a side stem reaches higher than the stem it stands on.</summary>
+    private bool Past(Stem stem, Stem young) =>
+        solved.Tree.Axis(young).At(young.LengthMm).Z > solved.Tree.Axis(stem).At(stem.LengthMm).Z;
 
     private PlanReason? OfClimber(Stem stem) =>
         solved.Sorted.Climber is { InSeason: true }
