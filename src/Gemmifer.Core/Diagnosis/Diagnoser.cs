@@ -154,7 +154,7 @@ public static class Diagnoser
                 return !plant.Rootstock ? null
                     : below || looks >= 1
                         ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
-                    : Unsure("It comes out of the ground beside a grafted rose.");
+                    : Unsure($"It comes out of the ground beside a grafted {Noun(plant.Kind.Family)}.");
             case Origin.Unknown:
                 return !plant.Rootstock
                         ? (
@@ -238,7 +238,8 @@ public static class Diagnoser
         family switch
         {
             PlantFamily.Vine => "vine",
-            PlantFamily.Rose or PlantFamily.CaneFruit or PlantFamily.Shrub => "rose",
+            PlantFamily.Rose => "rose",
+            PlantFamily.CaneFruit or PlantFamily.Shrub => "plant",
             _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
         };
 

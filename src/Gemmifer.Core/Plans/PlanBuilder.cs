@@ -77,6 +77,7 @@ public static class PlanBuilder
                 .. survey.Warnings.Select(w => new PlanWarning(w.Code, w.Text)),
                 .. parts.Warnings,
                 .. Unheard(survey, parts),
+                .. Costly(survey, parts),
             ],
             LimitsOf(survey, parts),
             parts.Training,
@@ -116,6 +117,32 @@ public static class PlanBuilder
                     stem.Id
                 );
             }
+        }
+    }
+
+    /// <summary>Of the gardener's word that is followed out of season, and what that costs.</summary>
+    private static IEnumerable<PlanWarning> Costly(Survey survey, PlanParts parts)
+    {
+        var pinned = survey
+            .Stems.Where(s => s.Pin is Pin.Remove or Pin.CutAt)
+            .Select(s => s.Id)
+            .Intersect(
+                parts
+                    .Steps.Where(s =>
+                        s is { Cut: not null, Stem: not null, Stage: not Stage.Return } && !Stages.AnyTime(s.Stage)
+                    )
+                    .Select(s => s.Stem!)
+            )
+            .Order(StringComparer.Ordinal)
+            .ToArray();
+        if (survey.ElectiveWait && pinned.Length > 0)
+        {
+            yield return new PlanWarning(
+                "pin",
+                $"{Wording.Some(pinned)} {(pinned.Length == 1 ? "is" : "are")} cut on the day because you asked, out of "
+                    + $"season. What it costs: {SeasonWarning.Cost(survey.Season)}.",
+                pinned.Length == 1 ? pinned[0] : null
+            );
         }
     }
 

@@ -103,7 +103,12 @@ public static class Wording
         var (kept, removed, left) = (counts.Kept, counts.Removed, counts.Left);
         if (removed == 0 && left == 0)
         {
-            return kept == 1 ? $"The one {one} stays" : $"All {kept} {more} stay";
+            return kept switch
+            {
+                1 => $"The one {one} stays",
+                2 => $"Both {more} stay",
+                _ => $"All {kept} {more} stay",
+            };
         }
 
         var said = new List<string>();

@@ -379,6 +379,7 @@ public static partial class PlanChecker
             foreach (
                 var s in r.Steps.Where(s =>
                     s["stem"] is not null
+                    && !(Is(rough, "stage", "return") && !Is(s, "stage", "return"))
                     && !Names(Text(rough["text"]), Text(s["stem"]))
                     && Text(s["cut"]?["where"]) is "above-bud" or "join"
                     && Number(s["cut"]!["z"]) > height + 1
@@ -839,7 +840,7 @@ public static partial class PlanChecker
     [GeneratedRegex(@"(\d+ o'clock|half past \d+) or \1")]
     private static partial Regex SameClock();
 
-    [GeneratedRegex(@"(?<![\d.,])1 (are|canes|stay|have|buds|stems|shoots|plants|minutes|seasons)\b")]
+    [GeneratedRegex(@"(?<![\w.,])1 (are|canes|stay|have|buds|stems|shoots|plants|minutes|seasons)\b")]
     private static partial Regex OneAre();
 
     [GeneratedRegex(@"(?<![\d.])([\d.]+) (?:mm )?(?:to|and) ([\d.]+) (?:mm|kg)\b")]

@@ -37,7 +37,7 @@ internal static class RowPlanner
                 ),
                 Kit = KitOf(survey, work, steps, counts),
                 Assumed = steps.Any(s => s.Ties.Count > 0) ? Wires(survey, work) : [],
-                Warnings = Warnings(survey, work),
+                Warnings = Warnings(survey, work, counts),
                 Row = RowOf(survey, work),
             }
         );
@@ -246,7 +246,7 @@ internal static class RowPlanner
         }
     }
 
-    private static IEnumerable<PlanWarning> Warnings(Survey survey, RowWork work)
+    private static IEnumerable<PlanWarning> Warnings(Survey survey, RowWork work, PlanCounts counts)
     {
         var kind = survey.Plant.Kind;
         if (kind.Id == CaneTyping.Unknown)
@@ -282,7 +282,7 @@ internal static class RowPlanner
         }
 
         if (
-            !work.InGrowth
+            (!work.InGrowth || counts.Left > 0)
             && SeasonWarning.Outside(survey, "canes that have fruited, and what is dead, diseased or broken")
                 is { } season
         )
@@ -290,7 +290,7 @@ internal static class RowPlanner
             yield return season;
         }
 
-        if (work.MowLater)
+        if (work.MowLater && work.InGrowth)
         {
             yield return new PlanWarning(
                 "season",

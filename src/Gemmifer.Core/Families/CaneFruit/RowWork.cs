@@ -263,6 +263,7 @@ internal sealed record RowWork(
         var room = PerPlant
             ? $"{survey.School.CanesMax} × {Plants} plants = {Most}"
             : $"{survey.School.CanesMax} × {Wording.Number(Row!.LengthMm / 1000)} m = {Most}";
-        return $"{Row!.FirstYear} − {Thin} thin = {Row.FirstYear - Thin}; room for {room}; {Stay} stay";
+        return $"{Row!.FirstYear} − {Thin} thin = {Row.FirstYear - Thin}; room for {room}; "
+            + $"{Wording.Count(Stay, "stays", "stay")}";
     }
 }

@@ -67,7 +67,9 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
         {
             return Because(
                 d,
-                "Its finished flowers stay: so late in the year new shoots would be soft when the frost comes.",
+                survey.Season.BetweenFrosts
+                    ? "Its finished flowers stay: so late in the year new shoots would be soft when the frost comes."
+                    : "Its finished flowers come off with the main prune.",
                 Provenance.Practice
             );
         }

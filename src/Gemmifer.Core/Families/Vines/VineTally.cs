@@ -64,8 +64,8 @@ internal sealed class VineTally(
             VineTask.Training when outcome.Timeline?.FirstOrDefault(y => y.Now) is { } year => year.Text.Marked,
             _ when survey.ElectiveWait && decided.Any(d => d.Decision == Decision.Defer) =>
                 $"Nothing more than what is said for the day is cut now. In the main prune "
-                    + $"{Wording.Count(Buds, "bud stays", "buds stay")} on {Places()}{AgainstBudget()}.",
-            _ => $"{Wording.Count(Buds, "bud stays", "buds stay")} on {Places()}{AgainstBudget()}.",
+                    + $"{Wording.Count(Buds, "bud stays", "buds stay")}{Places()}{AgainstBudget()}.",
+            _ => $"{Wording.Count(Buds, "bud stays", "buds stay")}{Places()}{AgainstBudget()}.",
         };
 
     private string InSummer()
@@ -89,7 +89,9 @@ internal sealed class VineTally(
     private string Places()
     {
         var places = outcome.Positions.Count(p => p.Shoot is not null && p.Buds > 0);
-        return LongCane ? Wording.Count(places, "shoot", "shoots") : Wording.Count(places, "spur", "spurs");
+        return places == 0 ? ""
+            : LongCane ? $" on {Wording.Count(places, "shoot", "shoots")}"
+            : $" on {Wording.Count(places, "spur", "spurs")}";
     }
 
     private string AgainstBudget() =>
