@@ -37,7 +37,7 @@ public sealed class Page : IDisposable
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {
-            wait.Until(_ => condition());
+            wait.Until(_ => !WentAhead() && condition());
         }
         catch (WebDriverTimeoutException e)
         {
@@ -45,6 +45,21 @@ public sealed class Page : IDisposable
             var log = string.Join(" ", Driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message));
             throw new InvalidOperationException(e.Message + says + log, e);
         }
+    }
+
+    /// <summary>
+    /// Work is asked about where the day is not its season, which hangs on the day the tests run: it is done all the
+    /// same.
+    /// </summary>
+    private bool WentAhead()
+    {
+        if (FindButton("Do it today all the same") is not { } ahead)
+        {
+            return false;
+        }
+
+        ahead.Click();
+        return true;
     }
 
     public string Text => Driver.FindElement(By.TagName("main")).Text;

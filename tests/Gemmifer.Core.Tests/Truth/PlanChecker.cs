@@ -209,6 +209,9 @@ public static partial class PlanChecker
                     s["cut"] is not null
                     && CutStages.Contains(Text(s["stage"]))
                     && Text(s["class"]) is not ("spent" or "mown")
+                    // New canes of cane fruit are tipped in summer (common practice, no source).
+                    && !(r.Kind.Contains("berry", StringComparison.Ordinal) && Is(s, "action", "tip"))
+                    && !(r.Kind.StartsWith("canefruit", StringComparison.Ordinal) && Is(s, "action", "tip"))
                     && s["stem"] is { } stem
                     && r.Stems.TryGetValue(Text(stem), out var noted)
                     && noted["pin"] is null

@@ -283,7 +283,12 @@ internal static class RowPlanner
 
         if (
             (!work.InGrowth || counts.Left > 0)
-            && SeasonWarning.Outside(survey, "canes that have fruited, and what is dead, diseased or broken")
+            && SeasonWarning.Outside(
+                survey,
+                work.InGrowth
+                    ? "canes that have fruited, the tips of new ones, and what is dead, diseased or broken"
+                    : "canes that have fruited, and what is dead, diseased or broken"
+            )
                 is { } season
         )
         {
