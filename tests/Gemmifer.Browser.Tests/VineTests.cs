@@ -187,7 +187,7 @@ public sealed class VineTests
         page.Press("Next summer");
         page.Sees("fruit to expect");
         page.Press("Do it");
-        page.Sees("Walk along the row once");
+        page.Sees("Gather the tools");
         page.Press("Done");
         page.Sees("Pull or dig out");
     }
