@@ -81,12 +81,6 @@ internal static class Surveys
 
     public static PlanStem Stem(this PlanDocument plan, string id) => plan.Stems.Single(s => s.Id == id);
 
-    extension(PlanStep step)
-    {
-        /// <summary>All that is said at a step.</summary>
-        public string Said => $"{step.Text} {step.More}";
-    }
-
     public static PlanStep Step(this PlanDocument plan, string stem) => plan.Steps.Single(s => s.Stem == stem);
 
     /// <summary>A plant made from a seed: canes all round, some with buds seen, of every age and thickness.</summary>

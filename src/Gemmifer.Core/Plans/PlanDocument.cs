@@ -177,6 +177,10 @@ public sealed record PlanStep
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? MoreMeasures => More?.Measures;
 
+    /// <summary>All that is said at it, as the log keeps it.</summary>
+    [JsonIgnore]
+    public Sentence Said => More is { } more ? (Sentence)$"{Text.Marked} {more.Marked}" : Text;
+
     /// <summary>The canes of a row the step is about; null for other steps.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public CaneClass? Class { get; init; }

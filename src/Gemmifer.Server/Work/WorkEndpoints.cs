@@ -207,8 +207,8 @@ public static class WorkEndpoints
             {
                 PlantId = id,
                 Kind = LogKind.Step,
-                Text = step.Text,
-                Measures = WorkStore.Stored(step.Measures),
+                Text = step.Said,
+                Measures = WorkStore.Stored(step.Said.Measures),
                 Stem = step.Stem,
                 Stage = step.Stem is null ? key : WireNames.Of(step.Stage),
                 Action = step.Action,

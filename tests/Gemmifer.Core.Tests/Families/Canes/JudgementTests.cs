@@ -417,7 +417,7 @@ public class JudgementTests
             (square.Step("A").Cut!.Slope, square.Step("A").Cut!.Clearance, square.Step("A").Cut!.At!.Value)
         );
         Assert.Contains("Cut square", square.Step("A").Said);
-        Assert.DoesNotContain(square.Steps, s => s.Said.Contains("Pull off the old leaves"));
+        Assert.DoesNotContain(square.Steps, s => s.Said.Text.Contains("Pull off the old leaves"));
         Assert.Contains(square.Steps, s => s.Text.Text.StartsWith("Seal"));
         Assert.DoesNotContain(Surveys.Plan(With([])).Steps, s => s.Text.Text.StartsWith("Seal"));
     }
