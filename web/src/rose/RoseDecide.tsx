@@ -340,7 +340,7 @@ function Key({ state, scene }: { state: State; scene: Scene }) {
               />
             </>,
           )}{" "}
-          goes next winter
+          waits for its day
         </li>
       )}
       {state === "after" && scene.spacing !== null && has((d) => d.stands) && (
