@@ -210,7 +210,9 @@ public static class SeededSurveys
             return survey;
         }
 
-        /// <summary>What was added to the format later; on a stream of its own, so that seeds stay what they were.</summary>
+        /// <summary>
+        /// What was added to the format later; on a stream of its own, so that seeds stay what they were.
+        /// </summary>
         public void Extras(JsonObject survey)
         {
             if (OneIn(8))

@@ -2,7 +2,9 @@ using Gemmifer.Core.Tests.Truth;
 
 namespace Gemmifer.Server.Tests;
 
-/// <summary>The season through the server: work out of its season is told, and the demo garden's plans are true.</summary>
+/// <summary>
+/// The season through the server: work out of its season is told, and the demo garden's plans are true.
+/// </summary>
 public sealed class SeasonTests
 {
     private static DateTimeOffset On(int month, int day) => new(2027, month, day, 9, 0, 0, TimeSpan.Zero);

@@ -27,7 +27,7 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "remember|/plants/demo-terrace-1/remember|1280x800",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.
-            "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done",
+            "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
         }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 foreach (var shot in shots)
@@ -52,7 +52,13 @@ foreach (var shot in shots)
                         + $"\"{text}\") or contains(@aria-label, \"{text}\")]"
                 )
             )
-            .First();
+            .FirstOrDefault();
+        if (target is null)
+        {
+            // Some questions are only asked out of season.
+            continue;
+        }
+
         driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click',{bubbles:true}))", target);
         Thread.Sleep(500);
     }

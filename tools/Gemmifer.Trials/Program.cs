@@ -38,7 +38,8 @@ switch (args.FirstOrDefault())
         return await FaultTrial.RunAsync();
     default:
         Console.Error.WriteLine(
-            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | show SEED | requests [COUNT] [SEED] | load | "
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | show SEED | "
+                + "requests [COUNT] [SEED] | load | "
                 + "garden FOLDER [PLANTS]"
         );
         return 2;

@@ -139,7 +139,8 @@ public static class PlanBuilder
         {
             yield return new PlanWarning(
                 "pin",
-                $"{Wording.Some(pinned)} {(pinned.Length == 1 ? "is" : "are")} cut on the day because you asked, out of "
+                $"{Wording.Some(pinned)} {(pinned.Length == 1 ? "is" : "are")} cut on the day because you asked, "
+                    + "out of "
                     + $"season. What it costs: {SeasonWarning.Cost(survey.Season)}.",
                 pinned.Length == 1 ? pinned[0] : null
             );

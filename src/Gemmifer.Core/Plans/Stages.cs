@@ -15,7 +15,9 @@ public static class Stages
             _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
         };
 
-    /// <summary>Whether the work of a stage is right at any time of the year; the rest belongs to the main prune.</summary>
+    /// <summary>
+    /// Whether the work of a stage is right at any time of the year; the rest belongs to the main prune.
+    /// </summary>
     public static bool AnyTime(Stage stage) =>
         stage is Stage.Dead or Stage.Diseased or Stage.Damaged or Stage.Suckers or Stage.Deadhead;
 }

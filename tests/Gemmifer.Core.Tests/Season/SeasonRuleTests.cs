@@ -129,6 +129,20 @@ public sealed class SeasonRuleTests
         );
     }
 
+    [Theory]
+    [InlineData("rose.once-flowering")]
+    [InlineData("rose.rambler")]
+    public void This_years_canes_of_a_once_bloomer_are_next_years_flowers_and_stay_as_they_are(string kind)
+    {
+        var canes = Enumerable
+            .Range(0, 14)
+            .Select(i => Surveys.Cane($"{(char)('A' + i)}", (i * 0.8) + 0.5, 12, i % 2 == 0 ? 1 : 4, 1600))
+            .ToArray();
+        var plan = Surveys.Plan(Surveys.Of(canes).Plant("kind", kind).With("date", "2027-07-05"));
+        Assert.All(plan.Stems.Where((_, i) => i % 2 == 0), s => Assert.Equal(Decision.Keep, s.Decision));
+        Assert.Contains(plan.Stems, s => s.Decision == Decision.Remove);
+    }
+
     [Fact]
     public void Finished_flowers_come_off_to_a_full_leaf_and_parts_of_a_cluster_at_the_stalk()
     {

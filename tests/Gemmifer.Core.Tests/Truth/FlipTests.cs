@@ -26,26 +26,6 @@ public sealed class FlipTests
             : null;
     }
 
-    /// <summary>A merge patch (RFC 7396) in which stems are keyed by their id.</summary>
-    private static JsonObject Patched(JsonObject survey, JsonObject patch)
-    {
-        var changed = survey.DeepClone().AsObject();
-        foreach (var (id, fields) in patch["stems"]!.AsObject())
-        {
-            var stem = changed["stems"]!.AsArray().Single(s => (string)s!["id"]! == id)!.AsObject();
-            foreach (var (name, value) in fields!.AsObject())
-            {
-                stem.Remove(name);
-                if (value is not null)
-                {
-                    stem[name] = value.DeepClone();
-                }
-            }
-        }
-
-        return changed;
-    }
-
     [Fact]
     public void Every_change_that_is_said_to_flip_a_decision_flips_it_as_said()
     {
@@ -73,7 +53,7 @@ public sealed class FlipTests
 
                 var kind = (string)survey["plant"]!["kind"]!;
                 claimed.AddOrUpdate(kind, 1, (_, n) => n + 1);
-                var then = Plan(Patched(survey, flip.Patch), PlanDetail.Brief);
+                var then = Plan(Truths.Patched(survey, flip.Patch), PlanDetail.Brief);
                 var decision = then?.Stems.SingleOrDefault(s => s.Id == stem.Id)?.Decision;
                 if (decision != flip.Decision || decision == stem.Decision)
                 {

@@ -9,7 +9,8 @@ namespace Gemmifer.Core.Tests.Truth;
 public sealed record Untrue(string Rule, string What);
 
 /// <summary>
-/// Reads any plan with its survey, both as they are sent, and finds what cannot be so. It knows nothing of how a plan is
+/// Reads any plan with its survey, both as they are sent, and finds what cannot be so. It knows nothing of how a
+/// plan is
 /// made. Rules are facts of the trade and of plain sense (common practice, no source) or of the exchange format.
 /// </summary>
 public static partial class PlanChecker
@@ -298,7 +299,8 @@ public static partial class PlanChecker
         var cuts = r.Steps.Where(s => s["stem"] is not null && s["cut"] is not null).ToArray();
         foreach (var twice in cuts.GroupBy(s => Text(s["stem"])).Where(g => g.Count() > 1))
         {
-            yield return $"{twice.Count()} cuts on {twice.Key}: {string.Join(" | ", twice.Select(s => Text(s["text"])))}";
+            yield return $"{twice.Count()} cuts on {twice.Key}: "
+                + string.Join(" | ", twice.Select(s => Text(s["text"])));
         }
 
         foreach (var s in r.Steps.Where(s => s["stem"] is not null))
@@ -325,7 +327,8 @@ public static partial class PlanChecker
                 var later = Is(cut, "stage", "return") && !Is(s, "stage", "return");
                 if (gone && !later)
                 {
-                    yield return $"{Text(s["stem"])} stands on what {on} loses: {Text(s["text"])} | {Text(cut["text"])}";
+                    yield return $"{Text(s["stem"])} stands on what {on} loses: {Text(s["text"])} | "
+                        + Text(cut["text"]);
                 }
             }
         }

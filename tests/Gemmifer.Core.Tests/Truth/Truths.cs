@@ -29,13 +29,16 @@ public sealed record TruthReport(int Plans, IReadOnlyDictionary<string, string[]
 
         said.AppendLine(
             CultureInfo.InvariantCulture,
-            $"{Plans} plans, {Words.Length} steps; words a step: median {Words[Words.Length / 2]}, one in ten over {Words[Words.Length * 9 / 10]}, most {Words[^1]}"
+            $"{Plans} plans, {Words.Length} steps; words a step: median {Words[Words.Length / 2]}, "
+                + $"one in ten over {Words[Words.Length * 9 / 10]}, most {Words[^1]}"
         );
         return said.ToString();
     }
 }
 
-/// <summary>Reads the plans of seeded surveys with <see cref="PlanChecker"/>, and tries the looks they ask for.</summary>
+/// <summary>
+/// Reads the plans of seeded surveys with <see cref="PlanChecker"/>, and tries the looks they ask for.
+/// </summary>
 public static class Truths
 {
     private const string Tried = "looks that were tried change what they say",
@@ -103,17 +106,16 @@ public static class Truths
         var said = new StringBuilder(survey.ToJsonString()).AppendLine();
         foreach (var s in plan["stems"]!.AsArray())
         {
-            said.AppendLine(
-                CultureInfo.InvariantCulture,
-                $"{s!["id"]} {s["decision"]} ({s["verdict"]}): {string.Join(" / ", s["reasons"]!.AsArray().Select(x => (string)x!["text"]!))}"
-            );
+            var reasons = string.Join(" / ", s!["reasons"]!.AsArray().Select(x => (string)x!["text"]!));
+            said.AppendLine(CultureInfo.InvariantCulture, $"{s["id"]} {s["decision"]} ({s["verdict"]}): {reasons}");
         }
 
         foreach (var s in plan["steps"]!.AsArray())
         {
             said.AppendLine(
                 CultureInfo.InvariantCulture,
-                $"{s!["n"]} [{s["stage"]} {s["action"]} {s["stem"]} {s["due"]}] {s["text"]} // {s["more"]} // {s["caution"]} ({s["ties"]!.AsArray().Count} ties)"
+                $"{s!["n"]} [{s["stage"]} {s["action"]} {s["stem"]} {s["due"]}] {s["text"]} // {s["more"]} // "
+                    + $"{s["caution"]} ({s["ties"]!.AsArray().Count} ties)"
             );
         }
 
@@ -213,7 +215,9 @@ public static class Truths
         }
     }
 
-    /// <summary>Each stem pinned to stay and to go: who goes instead, and whether that is worth more than was proved.</summary>
+    /// <summary>
+    /// Each stem pinned to stay and to go: who goes instead, and whether that is worth more than was proved.
+    /// </summary>
     private static IEnumerable<(string Rule, string What)> Pinned(JsonObject survey, JsonObject plan)
     {
         if (plan["bound"] is null || !(bool)plan["optimal"]!)

@@ -430,7 +430,8 @@ internal sealed class CaneSteps(
             d,
             StepAction.Shorten,
             (
-                $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above {over.Stem.Id}, sloping away from it.",
+                $"Cut {d.Stem.Id} off at {Wording.Mm(option.AlongMm)}, just above {over.Stem.Id}, sloping away "
+                    + "from it.",
                 Why(d)
             ),
             cut,
@@ -627,7 +628,11 @@ internal sealed class CaneSteps(
                 Stage.Clean,
                 "Pick up the prunings and the fallen leaves.",
                 $"{(leaves ? "Pull off the old leaves that still hang. " : "")}"
-                    + $"{(Feeds ? "Feed, water and mulch, clear of the canes." : "Mulch clear of the canes; no feed so late.")}"
+                    + (
+                        Feeds
+                            ? "Feed, water and mulch, clear of the canes."
+                            : "Mulch clear of the canes; no feed so late."
+                    )
                     + " Thorns go through bags and wrappings."
             ) with
             {

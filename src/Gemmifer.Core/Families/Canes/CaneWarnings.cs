@@ -101,7 +101,8 @@ internal sealed class CaneWarnings(
         {
             yield return new PlanWarning(
                 "few-canes",
-                $"{(kept == 0 ? "No cane stays" : $"Only {Wording.Count(kept, "cane stays", "canes stay")}")}; {survey.School.Name.ToLowerInvariant()} "
+                (kept == 0 ? "No cane stays" : $"Only {Wording.Count(kept, "cane stays", "canes stay")}")
+                    + $"; {survey.School.Name.ToLowerInvariant()} "
                     + $"likes {survey.School.CanesMin} or more. Feed and water well, and keep the new canes that come."
             );
         }

@@ -14,7 +14,9 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     private readonly WhyGoes _goes = new(solved);
     private readonly WhyStays _stays = new(solved);
 
-    /// <summary>The candidates as decided, in order, without the whys: where only what becomes of them is asked for.</summary>
+    /// <summary>
+    /// The candidates as decided, in order, without the whys: where only what becomes of them is asked for.
+    /// </summary>
     public ImmutableArray<Decided> Bare() =>
         [
             .. Enumerable

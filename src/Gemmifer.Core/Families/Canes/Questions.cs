@@ -92,7 +92,9 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         }
     }
 
-    /// <summary>A stem of another length; side shoots whose place nobody noted are taken to stand half way up.</summary>
+    /// <summary>
+    /// A stem of another length; side shoots whose place nobody noted are taken to stand half way up.
+    /// </summary>
     private Answer Long(Stem stem, double mm)
     {
         var halfWay = survey.Assumed.Where(a => a.Field == "at").Select(a => a.Stem).ToHashSet();

@@ -76,7 +76,9 @@ internal static class Sorting
         var candidates = open.Select(s => new Candidate(
                 s,
                 findings[s.Id],
-                OptionsOf(new OptionRules(shoots, most, twoYears, climber), s, findings[s.Id], tree.PinnedTo(s)),
+                NextYears(survey, tree, s, findings[s.Id], shoots)
+                    ? [shoots.Options.Whole(s)]
+                    : OptionsOf(new OptionRules(shoots, most, twoYears, climber), s, findings[s.Id], tree.PinnedTo(s)),
                 IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
                 climber?.Replaced(s) == true
             ))
@@ -99,6 +101,18 @@ internal static class Sorting
             climber
         );
     }
+
+    /// <summary>
+    /// Whether a cane grew this summer on a plant that flowers on last year's wood: it carries next year's flowers and
+    /// stays as it is (common practice, no source), unless it is too thin or in the way.
+    /// </summary>
+    private static bool NextYears(Survey survey, StemTree tree, Stem stem, Finding finding, SideShoots shoots) =>
+        survey is { Plant.Kind.FlowersOn: FlowerWood.LastYear, Season.BetweenFrosts: true }
+        && stem is { Age: 1, Pin: null }
+        && tree.PinnedTo(stem) is null
+        && finding.Verdict == Verdict.Sound
+        && stem.DiameterMm >= survey.School.ThinBelowMm
+        && shoots.Options.KeepOutLimit(tree.Axis(stem)) >= stem.LengthMm;
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
     public static bool Wholly(Finding finding, Verdict verdict) =>

@@ -193,7 +193,9 @@ internal sealed class WhyGoes(SolvedChoice solved)
         return Because(Costs(i, other));
     }
 
-    /// <summary>By what one that stays is worth more than one that goes: the want with the largest difference.</summary>
+    /// <summary>
+    /// By what one that stays is worth more than one that goes: the want with the largest difference.
+    /// </summary>
     /// <param name="if">What would be done with the one that goes, if it stayed.</param>
     private string Better(int stays, int goes, CutOption @if)
     {

@@ -34,7 +34,8 @@ internal sealed class WhyStays(SolvedChoice solved)
             yield return new PlanReason(
                 "join",
                 $"{over.Stem.Id}, {Wording.Thickness(over.Stem.DiameterMm)} thick and {Wording.Seasons(over.Stem.Age)} "
-                    + $"old, {(Past(stem, over.Stem) ? "has grown past this top and " : "")}takes over; what is above it "
+                    + $"old, {(Past(stem, over.Stem) ? "has grown past this top and " : "")}takes over; "
+                    + "what is above it "
                     + "goes.",
                 Provenance.Practice
             );

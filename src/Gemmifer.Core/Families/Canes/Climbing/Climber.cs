@@ -277,7 +277,9 @@ internal sealed class Climber(Survey survey, StemTree tree, ClimberRules climber
         return cut.AlongMm;
     }
 
-    /// <summary>Ties where the support is, numbered anew: a cane that leans off it is tied as far as it runs beside it.</summary>
+    /// <summary>
+    /// Ties where the support is, numbered anew: a cane that leans off it is tied as far as it runs beside it.
+    /// </summary>
     private ImmutableArray<Tie> AtSupport(ImmutableArray<Tie> ties)
     {
         var near = CaneNumbers.Of["nearSupport"];

@@ -59,7 +59,8 @@ internal static class TrainingWords
         };
 
     /// <summary>
-    /// A round thing that hands know and that a bend may follow: no tighter than a radius, as near to it as can be said.
+    /// A round thing that hands know and that a bend may follow: no tighter than a radius, as near to it as can be
+    /// said.
     /// </summary>
     /// <param name="radiusMm">Of the tightest bend, mm.</param>
     public static string Round(double radiusMm) =>
