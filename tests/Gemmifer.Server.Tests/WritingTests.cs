@@ -225,7 +225,7 @@ public sealed partial class WritingTests : IDisposable
         );
         Assert.Equal(200, status);
         var line = Assert.Single((await _garden.GetAsync($"/api/plants/{id}/log")).AsArray())!;
-        Assert.Equal((string)now["step"]!["text"]!, (string)line["text"]!);
+        Assert.Equal($"{now["step"]!["text"]} {now["step"]!["more"]}", (string)line["text"]!);
     }
 
     [Fact]

@@ -26,6 +26,7 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
     public static IEnumerable<PlannedVisit> Of(PlanDocument plan)
     {
         var doubt = plan.Vine?.Positions.Any(p => p.Doubt) == true;
+        var season = plan.Warnings.Any(w => w.Code == "season");
         var counts = new Dictionary<StepAction, int>();
         foreach (
             var day in plan
@@ -36,13 +37,19 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
             var (first, action) = (day.First(), day.Key.Action);
             var second =
                 plan.Vine?.Work == VineTask.Winter
-                && (action == StepAction.Defer || (doubt && action == StepAction.Do && first.Stem is null));
+                && (
+                    (action == StepAction.Defer && day.All(s => s.Cut is null))
+                    || (doubt && action == StepAction.Do && first.Stem is null)
+                );
             var n = counts[action] = counts.GetValueOrDefault(action) + 1;
             var stems = day.Select(s => s.Stem).OfType<string>().ToArray();
             yield return new PlannedVisit(
                 $"{Exchange.WireNames.Of(action)}:{n}",
                 second ? VisitKind.SecondVisit : KindOf(action),
-                day.Count() > 1 ? $"{Wording.List(stems)}: look again, and decide then." : first.Text,
+                day.Count() == 1 ? first.Text
+                    : stems.Length == 0 ? "The main prune, as the plan has it."
+                    : season ? $"The main prune: {Wording.Some(stems)}."
+                    : (Sentence)$"{Wording.Some(stems)}: look again, and decide then.",
                 first.Due
             );
         }

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core.Tests.Season;
 
@@ -200,6 +201,50 @@ public sealed class SeasonRuleTests
         Assert.Equal(806, Head("A").Cut!.At);
         Assert.DoesNotContain(Surveys.Plan(On("2027-06-25", "hips", "keep")).Steps, s => s.Stage == Stage.Deadhead);
         Assert.DoesNotContain(Surveys.Plan(On("2027-09-20")).Steps, s => s.Stage == Stage.Deadhead);
+    }
+
+    [Fact]
+    public void What_waits_for_the_main_prune_is_one_visit_and_no_second_one_of_a_vine()
+    {
+        var plan = Surveys.Plan(Rose("2027-11-20"));
+        var visit = Assert.Single(PlannedVisit.Of(plan), v => v.Kind == VisitKind.Defer);
+        Assert.StartsWith("The main prune: A", visit.Text, StringComparison.Ordinal);
+        Assert.Equal(new DateOnly(2028, 1, 31), visit.Due);
+
+        var row = Surveys.Of().Plant("kind", "raspberry.summer").With("date", "2027-11-20");
+        row["stems"] = new JsonArray();
+        row["row"] = new JsonObject
+        {
+            ["length"] = 2000,
+            ["firstYear"] = 60,
+            ["thin"] = 10,
+            ["spent"] = 5,
+        };
+        Assert.Equal(
+            "The main prune, as the plan has it.",
+            Assert.Single(PlannedVisit.Of(Surveys.Plan(row)), v => v.Kind == VisitKind.Defer).Text.Text
+        );
+
+        // A vine of which more than half of the buds died is come back to after bud break.
+        var vine = Surveys
+            .Of(
+                Surveys.Cane("T", 12, 30, 8, 900).With("role", "trunk").With("parent", "ground"),
+                Surveys.Cane("S", 3, 9, 1, 900).With("role", "shoot").With("parent", "T").With("at", 850)
+            )
+            .Plant("kind", "vine.vinifera")
+            .With(
+                "vine",
+                new JsonObject
+                {
+                    ["system"] = "goblet",
+                    ["winterLoss"] = new JsonObject { ["cut"] = 100, ["dead"] = 80 },
+                }
+            );
+        Assert.Contains(PlannedVisit.Of(Surveys.Plan(vine)), v => v.Kind == VisitKind.SecondVisit);
+        vine["vine"]!.AsObject().Remove("winterLoss");
+        Assert.DoesNotContain(PlannedVisit.Of(Surveys.Plan(vine.With("date", "2026-12-20"))), v =>
+            v.Kind == VisitKind.SecondVisit
+        );
     }
 
     [Fact]

@@ -503,7 +503,7 @@ internal static class SpurPlan
                     new PlanStep
                     {
                         Stage = Stage.Return,
-                        Action = StepAction.Check,
+                        Action = StepAction.Defer,
                         Due = work.SecondVisit,
                         Text =
                             $"Look at {Wording.Some([.. shoots.Select(s => s.Stem.Id)])} again once growth shows, "
