@@ -45,11 +45,7 @@ public static class Cautions
 
     /// <summary>What goes with one cut; null where nothing does.</summary>
     /// <param name="diseased">Whether the wood cut is diseased.</param>
-    /// <param name="heightMm">How high above the soil it is made, mm.</param>
-    public static string? ForCut(Tool? tool, bool diseased, double heightMm = 0) =>
-        heightMm > ReachMm ? $"{Ladder} {ForCut(tool, diseased)}".TrimEnd() : OnGround(tool, diseased);
-
-    private static string? OnGround(Tool? tool, bool diseased) =>
+    public static string? ForCut(Tool? tool, bool diseased) =>
         (tool == Tool.Saw, diseased) switch
         {
             (true, true) => $"{Saw} {Disposal}",

@@ -453,11 +453,7 @@ internal sealed class CaneStems
                 Cut = cut,
                 Tool = ToolRack.For(stem.DiameterMm),
                 Disinfect = finding.Verdict == Verdict.Diseased,
-                Caution = Cautions.ForCut(
-                    ToolRack.For(stem.DiameterMm),
-                    finding.Verdict == Verdict.Diseased,
-                    _tree.Axis(stem).At(0).Z
-                ),
+                Caution = Cautions.ForCut(ToolRack.For(stem.DiameterMm), finding.Verdict == Verdict.Diseased),
             },
             0
         );
@@ -490,7 +486,7 @@ internal sealed class CaneStems
             Cut = cut,
             Tool = tool,
             Disinfect = stage == Stage.Diseased,
-            Caution = Cautions.ForCut(tool, stage == Stage.Diseased, at.Z),
+            Caution = Cautions.ForCut(tool, stage == Stage.Diseased),
         };
     }
 

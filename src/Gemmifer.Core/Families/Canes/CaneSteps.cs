@@ -87,7 +87,7 @@ internal sealed class CaneSteps(
             Cut = cut,
             Tool = tool,
             Disinfect = _diseased,
-            Caution = Cautions.ForCut(tool, d.Finding.Verdict == Verdict.Diseased, cut.Z),
+            Caution = Cautions.ForCut(tool, d.Finding.Verdict == Verdict.Diseased),
         };
 
     private IEnumerable<PlanStep> Prepare(string noun)
@@ -267,7 +267,7 @@ internal sealed class CaneSteps(
             Cut = new PlanCut(heightMm, null, 0, 0, CutPlace.Height, 0, 0, heightMm),
             Tool = tool,
             Disinfect = _diseased,
-            Caution = heightMm > Cautions.ReachMm ? $"{caution} {Cautions.Ladder}" : caution,
+            Caution = caution,
         };
 
     private IEnumerable<PlanStep> StemSteps(Decided d)
@@ -483,7 +483,6 @@ internal sealed class CaneSteps(
                 Wording.Tenth(tip.Z)
             ),
             Tool = Tool.Secateurs,
-            Caution = tip.Z > Cautions.ReachMm ? Cautions.Ladder : null,
         };
     }
 

@@ -118,12 +118,9 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
         }
     }
 
-    /// <summary>Canes that are bent split, and what is tied out of reach wants a ladder.</summary>
+    /// <summary>Canes that are bent split.</summary>
     private static string? Mind(CaneOnSupport cane) =>
-        Wording.Together(
-            $"{(cane.Lies != Lies.AsItStands && cane.Strain > 0 && !cane.Ties.IsEmpty ? Cautions.Bending : "")} "
-                + (cane.Ties.Any(t => t.Place.Z > Cautions.ReachMm) ? Cautions.Ladder : "")
-        );
+        cane.Lies != Lies.AsItStands && cane.Strain > 0 && !cane.Ties.IsEmpty ? Cautions.Bending : null;
 
     /// <summary>How one cane is laid, in plain sentences.</summary>
     public static string Words(CaneOnSupport cane, Support support)
