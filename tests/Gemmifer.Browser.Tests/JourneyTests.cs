@@ -69,6 +69,22 @@ public sealed class JourneyTests
         page.Sees("4 canes stay, 1 goes");
         page.Saved();
 
+        // Out of season the rest waits for its day, unless all of it is asked for.
+        page.Press("All steps");
+        page.Type("Day", "06202027");
+        page.Sees("is outside of the main prune");
+        page.Press("Plan all of it for this day");
+        page.Sees("You asked for all of it");
+        page.Press("Leave the rest for its season");
+        page.Sees("is outside of the main prune");
+        for (var back = 0; back < 3; back++)
+        {
+            page.Press("Undo");
+        }
+
+        page.Sees("4 canes stay, 1 goes");
+        page.Saved();
+
         // Do every step at phone width; one differently, one skipped.
         page.Press("Do it");
         page.Resize(390, 844);

@@ -36,6 +36,14 @@ public static class Cautions
     /// <summary>Spotted leaves.</summary>
     public const string Leaves = "Keep spotted leaves out of the compost: they carry the disease over.";
 
+    /// <summary>Netting over fruit.</summary>
+    public const string Netting =
+        "Where there is netting: lay it back first, free what has grown into it, and look for a caught bird.";
+
+    /// <summary>What a plant wore over the winter.</summary>
+    public const string Wrappings =
+        "Thorns stay in wrappings, straw and wire: roll them up with gauntlets on, and shake them out over a sheet.";
+
     /// <summary>Bending.</summary>
     public const string Bending = "Bend slowly, a hand on either side: a supple cane splits where it is forced.";
 

@@ -50,8 +50,12 @@ public static class SeasonWarning
                 ? "the wood of this summer carries next year's flowers, and what is cut off now is lost to them"
                 : "it flowers on last year's wood, and what is cut off now does not flower this year"
             : season.BetweenFrosts
-                ? "cut in growth it loses the flowers on it and the leaves it lives on"
-                : "a cut so early in a mild spell forces soft growth that frost takes, and cut ends die back";
+                ? season.TooLateForShoots
+                    ? "a late cut forces soft growth that frost takes"
+                    : "cut in growth it loses the flowers on it and the leaves it lives on"
+                : season.Kind.Family == PlantFamily.Vine
+                    ? "cut before the worst of the cold it has no buds to spare, and wakes early into the frost"
+                    : "a cut so early in a mild spell forces soft growth that frost takes, and cut ends die back";
 
     /// <summary>Why a cut waits for its season.</summary>
     public static PlanReason Waits(PlantSeason season) =>

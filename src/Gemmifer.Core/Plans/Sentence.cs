@@ -10,13 +10,15 @@ namespace Gemmifer.Core.Plans;
 /// <param name="G">A weight, g.</param>
 /// <param name="Day">A day.</param>
 /// <param name="To">The upper end of a range, in the unit of the lower; null where it is one measure.</param>
+/// <param name="Bend">The radius of a bend, mm: its words name a round thing that is no tighter.</param>
 public sealed record Measure(
     int At,
     int Length,
     double? Mm = null,
     double? G = null,
     DateOnly? Day = null,
-    double? To = null
+    double? To = null,
+    double? Bend = null
 );
 
 /// <summary>
@@ -36,6 +38,7 @@ public readonly record struct Sentence
     internal const char Millimetres = 'l',
         Grams = 'g',
         Kilograms = 'k',
+        Bend = 'b',
         Date = 'd';
 
     private const char Open = '\uE000',
@@ -134,6 +137,7 @@ public readonly record struct Sentence
         {
             Millimetres when Shown(1, "mm") is var words => (words, new Measure(at, words.Length, Mm: ends[0], To: to)),
             Grams when Shown(1, "g") is var words => (words, new Measure(at, words.Length, G: ends[0], To: to)),
+            Bend when RoundThings.Name(ends[0]) is var words => (words, new Measure(at, words.Length, Bend: ends[0])),
             Kilograms when Shown(1000, "kg") is var words => (words, new Measure(at, words.Length, G: ends[0], To: to)),
             _ => null,
         };

@@ -37,6 +37,10 @@ public static class Wording
     public static string Thickness(double mm) =>
         Sentence.Mark(Math.Round(mm, 1, MidpointRounding.AwayFromZero), Sentence.Millimetres);
 
+    /// <summary>A round thing that a bend may follow: no tighter than a radius, as near to it as hands know.</summary>
+    /// <param name="radiusMm">Of the tightest bend, mm.</param>
+    public static string Round(double radiusMm) => Sentence.Mark(Math.Ceiling(radiusMm), Sentence.Bend);
+
     /// <summary>Rain, mm.</summary>
     public static string Rain(double mm) =>
         Sentence.Mark(Math.Round(mm, 2, MidpointRounding.AwayFromZero), Sentence.Millimetres);

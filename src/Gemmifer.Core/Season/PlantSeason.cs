@@ -17,7 +17,8 @@ public sealed record PlantSeason(
     /// <summary>Work begun so many days before the main prune of a year is that year's still (assumption).</summary>
     private static readonly int SettledDays = (int)TradeNumbers.Of("thisYearsWorkDays");
 
-    private static readonly int EarlyEnough = (int)TradeNumbers.Of("noFlowersBeforeFrost");
+    private static readonly int EarlyEnough = (int)TradeNumbers.Of("noFlowersBeforeFrost"),
+        StopDays = (int)TradeNumbers.Of("stopCutsDays");
 
     /// <summary>The last frost in the calendar year of the day.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);
@@ -70,6 +71,10 @@ public sealed record PlantSeason(
 
     /// <summary>Whether the day stands between a last frost and the first frost after it.</summary>
     public bool BetweenFrosts => GrowthFrost <= Date;
+
+    /// <summary>Whether shoots that start on the day would still be soft at the first frost.</summary>
+    public bool TooLateForShoots =>
+        !BetweenFrosts || Place.FirstFrostAfter(GrowthFrost).DayNumber - Date.DayNumber < StopDays;
 
     /// <summary>Whether the next main prune has still to begin.</summary>
     public bool BeforeMainPrune => Date < MainPrune.From;

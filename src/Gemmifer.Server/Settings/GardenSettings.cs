@@ -27,6 +27,7 @@ public sealed record GardenSettings(string Units, string Theme, BodyMeasures Bod
 }
 
 /// <summary>Lengths people carry on them, mm.</summary>
+/// <param name="Bucket">Across the rim of the bucket that stands by: how tight a bend may be is read off it.</param>
 public sealed record BodyMeasures(
     double Pencil,
     double Finger,
@@ -35,8 +36,13 @@ public sealed record BodyMeasures(
     double Hand,
     double Shears,
     double Hip,
-    double Self
-);
+    double Self,
+    double Bucket = BodyMeasures.UsualBucketMm
+)
+{
+    /// <summary>Where nobody set one (assumption).</summary>
+    public const double UsualBucketMm = 330;
+}
 
 /// <summary>Where the garden is. Frost days as month and day.</summary>
 /// <param name="TimeZone">Where days begin, by its name in the IANA time zone database; null for that of this
@@ -181,7 +187,8 @@ public static class SettingsEndpoints
                 lengths["hand"],
                 lengths["shears"],
                 lengths["hip"],
-                lengths["self"]
+                lengths["self"],
+                body.Number("bucket", 150, 500) ?? BodyMeasures.UsualBucketMm
             ),
             new GardenPlace(
                 place.Choice<Hemisphere>("hemisphere") ?? d.Hemisphere,

@@ -62,6 +62,20 @@ public partial class SentenceTests
         );
     }
 
+    /// <summary>A bend is said as a round thing no tighter than it; its radius stands beside the words.</summary>
+    [Theory]
+    [InlineData(40, "your fist")]
+    [InlineData(45, "your fist")]
+    [InlineData(45.2, "a saucer")]
+    [InlineData(160, "a bucket")]
+    [InlineData(551, "a circle 1200 mm across")]
+    public void A_bend_is_a_round_thing_with_its_radius(double radius, string thing)
+    {
+        Sentence said = $"Bend it no tighter than {Wording.Round(radius)}.";
+        Assert.Equal($"Bend it no tighter than {thing}.", said.Text);
+        Assert.Equal([new Measure(24, thing.Length, Bend: Math.Ceiling(radius))], said.Measures!);
+    }
+
     private static int Check(JsonElement element, string where)
     {
         switch (element.ValueKind)
@@ -114,6 +128,11 @@ public partial class SentenceTests
         if (measure.TryGetProperty("day", out var day) && day.ValueKind == JsonValueKind.String)
         {
             return day.GetString()!;
+        }
+
+        if (measure.TryGetProperty("bend", out var bend) && bend.ValueKind == JsonValueKind.Number)
+        {
+            return Sentence.Plain(Wording.Round(bend.GetDouble()));
         }
 
         var (unit, size) =

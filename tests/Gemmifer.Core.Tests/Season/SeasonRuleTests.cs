@@ -1,5 +1,7 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core.Tests.Season;
@@ -112,6 +114,37 @@ public sealed class SeasonRuleTests
             Rose("2027-08-20").With("anyway", true).With("place", new JsonObject { ["firstFrost"] = first });
         Assert.Equal(2027, Surveys.Plan(Frost("12-20")).Forecast.Flowering[0].Year);
         Assert.Equal(2028, Surveys.Plan(Frost("09-20")).Forecast.Flowering[0].Year);
+    }
+
+    /// <summary>The cover comes off first, and thorns stay in it (common practice, no source).</summary>
+    [Fact]
+    public void A_cover_comes_off_before_the_prune_and_is_minded()
+    {
+        var plan = Surveys.Plan(Rose("2027-04-20").Plant("cover", true));
+        var cover = Assert.Single(plan.Steps, s => s.Text.Text.Contains("winter cover", StringComparison.Ordinal));
+        Assert.Equal(Stage.Prepare, cover.Stage);
+        Assert.Equal(Cautions.Wrappings, cover.Caution);
+        foreach (var none in new[] { Rose("2027-04-20"), Rose("2026-12-20").Plant("cover", true) })
+        {
+            Assert.DoesNotContain(Surveys.Plan(none).Steps, s => s.Caution == Cautions.Wrappings);
+        }
+    }
+
+    /// <summary>
+    /// What pruning out of season costs is that of the kind and of the day (common practice, no source).
+    /// </summary>
+    [Theory]
+    [InlineData("rose.hybrid-tea", "2027-06-20", "loses the flowers")]
+    [InlineData("rose.hybrid-tea", "2027-09-20", "soft growth that frost takes")]
+    [InlineData("rose.hybrid-tea", "2027-12-20", "mild spell")]
+    [InlineData("vine.vinifera", "2026-11-20", "no buds to spare")]
+    [InlineData("rose.once-flowering", "2027-04-20", "does not flower this year")]
+    [InlineData("rose.once-flowering", "2027-09-20", "next year's flowers")]
+    public void What_it_costs_out_of_season_is_that_of_the_day(string kind, string date, string costs)
+    {
+        var day = DateOnly.Parse(date, System.Globalization.CultureInfo.InvariantCulture);
+        var season = new PlantSeason(PlantKinds.Of(kind), GrowingPlace.Usual(Hemisphere.North), day);
+        Assert.Contains(costs, SeasonWarning.Cost(season), StringComparison.Ordinal);
     }
 
     [Theory]

@@ -256,31 +256,64 @@ public static class Truths
             }
 
             var why = string.Join(' ', planned["reasons"]!.AsArray().Select(r => (string)r!["text"]!));
-            var said = System.Text.RegularExpressions.Regex.Match(
-                why,
-                @"If it stayed, (.+?) would have to go(?:, and that one is (thicker|younger))?"
-            );
-            if (!said.Success || !goes)
+            foreach (var what in InsteadOf(id, why, goes, stems, plan, then))
             {
-                continue;
+                yield return (Instead, $"{id}: {what}: {why}");
             }
+        }
+    }
 
-            foreach (var other in System.Text.RegularExpressions.Regex.Split(said.Groups[1].Value, ", | and "))
+    /// <summary>Whether those named as going or staying instead do, and are what they are said to be.</summary>
+    private static IEnumerable<string> InsteadOf(
+        string id,
+        string why,
+        bool goes,
+        Dictionary<string, JsonObject> stems,
+        JsonObject plan,
+        JsonObject then
+    )
+    {
+        string Then(string other) =>
+            (string)then["stems"]!.AsArray().Single(s => (string)s!["id"]! == other)!["decision"]!;
+        var said = System.Text.RegularExpressions.Regex.Match(
+            why,
+            goes
+                ? @"If it stayed, (.+?) would have to go(?:, and that one is (thicker|younger))?"
+                : @"If it went, (.+?) would stay instead(?:, and this one is (thicker|younger))?"
+        );
+        if (!said.Success)
+        {
+            if (!goes && why.Contains("nothing would take its place", StringComparison.Ordinal))
             {
-                var now = (string)then["stems"]!.AsArray().Single(s => (string)s!["id"]! == other)!["decision"]!;
-                if (now is not "remove")
-                {
-                    yield return (Instead, $"{id}: {other} is {now}: {why}");
-                }
-
-                var better = said.Groups[2].Value;
-                if (
-                    (better == "thicker" && (double)stems[other]["diameter"]! <= (double)stems[id]["diameter"]!)
-                    || (better == "younger" && (int)stems[other]["age"]! >= (int)stems[id]["age"]!)
+                foreach (
+                    var other in plan["stems"]!
+                        .AsArray()
+                        .Where(s => (string)s!["decision"]! == "remove")
+                        .Select(s => (string)s!["id"]!)
+                        .Where(o => (string)stems[o]["parent"]! == "crown" && Then(o) is "keep" or "shorten")
                 )
                 {
-                    yield return (Instead, $"{other} is not {better} than {id}");
+                    yield return $"{other} takes its place";
                 }
+            }
+
+            yield break;
+        }
+
+        foreach (var other in System.Text.RegularExpressions.Regex.Split(said.Groups[1].Value, ", | and "))
+        {
+            if (goes != (Then(other) == "remove"))
+            {
+                yield return $"{other} is {Then(other)}";
+            }
+
+            var (better, worse) = goes ? (stems[other], stems[id]) : (stems[id], stems[other]);
+            if (
+                (said.Groups[2].Value == "thicker" && (double)better["diameter"]! <= (double)worse["diameter"]!)
+                || (said.Groups[2].Value == "younger" && (int)better["age"]! >= (int)worse["age"]!)
+            )
+            {
+                yield return $"not {said.Groups[2].Value} beside {other}";
             }
         }
     }

@@ -524,6 +524,12 @@ export interface components {
             hip: number;
             /** Format: double */
             self: number;
+            /**
+             * Format: double
+             * @description Across the rim of the bucket that stands by: how tight a bend may be is read off it.
+             * @default 330
+             */
+            bucket: number;
         };
         /** @enum {unknown} */
         BudFace: "up" | "down" | "side" | null;
@@ -810,6 +816,11 @@ export interface components {
              * @description The upper end of a range, in the unit of the lower; null where it is one measure.
              */
             to?: null | number;
+            /**
+             * Format: double
+             * @description The radius of a bend, mm: its words name a round thing that is no tighter.
+             */
+            bend?: null | number;
         };
         /** @description A shoot expected next summer. */
         NewShoot: {

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from "react";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { merged } from "./merge";
-import { type BodyMeasures, defaultBody, length, thickness, type Units } from "../survey/measures";
+import { type BodyMeasures, defaultBody, length, roundThing, thickness, type Units } from "../survey/measures";
 import { type Spoken, spoken } from "../survey/sentence";
 import { weight } from "../survey/weights";
 
@@ -82,16 +82,18 @@ export function useSettings(): SettingsInUse {
 export function useMeasures() {
   const { settings } = useSettings();
   const units = settings.units as Units;
-  return useMemo(
-    () => ({
+  return useMemo(() => {
+    const body: BodyMeasures = { ...defaultBody, ...settings.body };
+    return {
       units,
-      body: settings.body as BodyMeasures,
+      body,
       thick: (mm: number) => thickness(mm, units),
       long: (mm: number) => length(mm, units),
       heavy: (grams: number) => weight(grams, units),
       /** A sentence of the plan in the units in use. */
-      say: (sentence: Spoken) => spoken(sentence, units),
-    }),
-    [units, settings.body],
-  );
+      say: (sentence: Spoken) => spoken(sentence, units, body),
+      /** What hands know that is as round as a bend of a radius, mm. */
+      round: (radius: number) => roundThing(radius, body, units),
+    };
+  }, [units, settings.body]);
 }

@@ -14,6 +14,7 @@ const ranges: Record<keyof BodyMeasures, [number, number]> = {
   shears: [100, 400],
   hip: [400, 1400],
   self: [800, 2300],
+  bucket: [150, 500],
 };
 
 /** One's own measures, set once and used wherever a length is typed; units, frost days. */
@@ -109,8 +110,8 @@ export default function Measures() {
 
 function One({ name }: { name: keyof BodyMeasures }) {
   const { settings, save } = useSettings();
-  const { long, thick } = useMeasures();
-  const value = settings.body[name];
+  const { body, long, thick } = useMeasures();
+  const value = body[name];
   const show = value < 60 ? thick(value) : long(value);
   const [text, setText] = useState<string | null>(null);
   const mm = text === null ? value : readLength(text, defaultBody, value < 60 ? "mm" : "cm");

@@ -6,6 +6,7 @@ import { decisionWords, type Decision } from "../drawing/scene";
 import { dayWords } from "../survey/measures";
 import { tieWords } from "../shared/outcome";
 import { useFamily } from "./families";
+import { timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
 import { moreOf } from "../survey/sentence";
 import { stageWords, toolWords } from "../shared/StepList";
@@ -54,7 +55,7 @@ export default function Sheet() {
         <SheetPicture plan={plan} />
         <p>
           <b>Carry:</b> {[...plan.kit.tools, ...tieWords(plan.kit.ties.of), ...(plan.kit.protection ?? [])].join(", ")}.{" "}
-          <b>Time:</b> about {plan.kit.minutes} minutes.{" "}
+          <b>Time:</b> {timeWords(plan.kit.minutes)}.{" "}
           {plan.summary[0] && (
             <>
               <b>In short:</b> {say(plan.summary[0])}

@@ -7,7 +7,7 @@ import { useLead } from "./leading";
 /** Where a cane lies on its support, the bend that asks of it, and the means to lead it elsewhere. */
 export function Lead({ id }: { id: string }) {
   const { survey, plan } = usePlant();
-  const { say, long } = useMeasures();
+  const { say, round } = useMeasures();
   const lead = useLead();
   const cane = plan?.training?.canes.find((c) => c.stem === id);
   if (!plan?.training || !cane) return null;
@@ -35,7 +35,7 @@ export function Lead({ id }: { id: string }) {
           </chakra.div>
           <chakra.p fontSize="0.95rem" color="muted">
             {Math.round(share * 100)} % of the bend its wood bears
-            {cane.needed != null && `, which is ${long(Number(cane.needed))} in radius`}
+            {cane.needed != null && `, which is no tighter than ${round(Number(cane.needed))}`}
           </chakra.p>
         </chakra.div>
       )}

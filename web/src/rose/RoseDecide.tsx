@@ -11,9 +11,11 @@ import { CaneReasons } from "../shared/CaneReasons";
 import { Lead } from "./Lead";
 import { useLead } from "./leading";
 import { DayChoice, NoPlan, NotLooked, SchoolChoice, UndoButton } from "../shared/PlanBar";
+import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
 import { tieWords } from "../shared/outcome";
 import { ShrubPicture } from "./ShrubPicture";
+import { Warnings } from "../shared/Warnings";
 import { StepList } from "../shared/StepList";
 import { Ages, Summer } from "./Summer";
 
@@ -35,7 +37,6 @@ export default function RoseDecide() {
   if (planError || !plan) return <NoPlan waiting="Weighing the canes." />;
   const hardness = hardnessOf(survey.document.school);
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
-  const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
   const supported = scene.climbs && scene.support !== null;
   // Once tied, a climber lies in one plane: from above it is of use only as it was found, for what points forward.
   const fromAbove = !supported || state === "found";
@@ -131,11 +132,7 @@ export default function RoseDecide() {
             />
           ) : (
             <chakra.div display="grid" gap="10px">
-              {warnings.map((w, i) => (
-                <Notice key={i} tone={w.code === "season" ? "plain" : "look"}>
-                  {say(w)}
-                </Notice>
-              ))}
+              <Warnings />
               {plan.askFor[0] && (
                 <Notice tone="look">
                   <b>One look would help most: </b>
@@ -173,7 +170,8 @@ function Summary() {
               <b>{say(plan.summary[0]!)}</b> {plan.summary.slice(1).map(say).join(" ")}{" "}
             </>
           )}
-          About {plan.kit.minutes} minutes, {effortWords[plan.kit.effort]}.
+          {capital(timeWords(plan.kit.minutes))}
+          {plan.kit.minutes > 0 && `, ${effortWords[plan.kit.effort]}`}.
           {plan.kit.ties.of.length > 0 && ` Ties: ${tieWords(plan.kit.ties.of).join(", ")}.`}
         </chakra.p>
         <Button look="main" onClick={() => void navigate("../do")}>

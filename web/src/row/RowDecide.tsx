@@ -4,7 +4,9 @@ import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import { NoPlan, NotLooked, PlanBar, useSchool } from "../shared/PlanBar";
+import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
+import { Warnings } from "../shared/Warnings";
 import { StepList } from "../shared/StepList";
 import type { CaneClass, RowPlan, RowState } from "./canes";
 import { Crops } from "./Crops";
@@ -64,7 +66,7 @@ export default function RowDecide() {
         <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
-              <b>{plan.summary.map(say).join(" ")}</b> About {plan.kit.minutes} minutes.
+              <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
             </chakra.p>
             <Button look="main" onClick={() => void navigate("../do")}>
               Do it
@@ -77,13 +79,7 @@ export default function RowDecide() {
           )}
           <Link to="../sheet">Cut sheet to print</Link>
         </Panel>
-        {plan.warnings
-          .filter((w) => w.code !== "unknown-field")
-          .map((w, i) => (
-            <Notice key={i} tone={w.code === "season" || w.code === "type" ? "plain" : "look"}>
-              {say(w)}
-            </Notice>
-          ))}
+        <Warnings />
         {plan.askFor[0] && plan.askFor[0].what !== "type" && (
           <Notice tone="look">
             <b>One look would help most: </b>

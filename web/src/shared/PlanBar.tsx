@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { Button, Hidden, Input, Notice, Select } from "../app/ui";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
@@ -43,14 +43,30 @@ export function SchoolChoice({ label }: { label: ReactNode }) {
 /** The day it is planned for. */
 export function DayChoice({ label }: { label: ReactNode }) {
   const { survey } = usePlant();
+  const [typed, setTyped] = useState<string | null>(null);
+  const { change } = survey;
+  const take = useCallback(
+    (day: string | null) => {
+      if (day !== null && day >= "1900") change((d) => ({ ...d, date: day }));
+      setTyped(null);
+    },
+    [change],
+  );
+  // Typed part by part, a day passes through others, the year 2 among them: it counts once it rests.
+  useEffect(() => {
+    if (typed === null) return;
+    const rest = setTimeout(() => take(typed), 700);
+    return () => clearTimeout(rest);
+  }, [typed, take]);
   return (
     <chakra.label display="flex" alignItems="center" gap="6px">
       {label}
       <Input
         type="date"
         width="auto"
-        value={survey.document.date}
-        onChange={(e) => e.target.value && survey.change((d) => ({ ...d, date: e.target.value }))}
+        value={typed ?? survey.document.date}
+        onChange={(e) => e.target.value && setTyped(e.target.value)}
+        onBlur={() => typed !== null && take(typed)}
       />
     </chakra.label>
   );

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Hidden, Input, Letter, Panel, Select } from "../app/ui";
-import { clockShort, length as inUnits, readLength, thickness } from "../survey/measures";
+import { clockShort, defaultBody, length as inUnits, readLength, thickness } from "../survey/measures";
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
@@ -238,10 +238,7 @@ function whole(text: string, min: number, max: number): number | null {
 }
 
 function readClock(text: string): number | null {
-  return (
-    readLine(text, { pencil: 7, finger: 14, thumb: 20, fist: 100, hand: 190, shears: 200, hip: 900, self: 1700 }).stem
-      .clock ?? null
-  );
+  return readLine(text, defaultBody).stem.clock ?? null;
 }
 
 function Buds(props: { stem: SurveyStem; set: (part: Partial<SurveyStem>) => void }) {

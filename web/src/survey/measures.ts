@@ -11,6 +11,7 @@ export interface BodyMeasures {
   shears: number;
   hip: number;
   self: number;
+  bucket: number;
 }
 
 export const defaultBody: BodyMeasures = {
@@ -22,6 +23,7 @@ export const defaultBody: BodyMeasures = {
   shears: 200,
   hip: 900,
   self: 1700,
+  bucket: 330,
 };
 
 export const bodyLabels: Record<keyof BodyMeasures, string> = {
@@ -33,9 +35,25 @@ export const bodyLabels: Record<keyof BodyMeasures, string> = {
   shears: "shears",
   hip: "hip height",
   self: "own height",
+  bucket: "bucket, across the rim",
 };
 
 const inch = 25.4;
+
+/** A round thing that a bend of a radius may follow: the smallest that is no tighter, of the gardener's own and usual ones. */
+export function roundThing(radius: number, body: BodyMeasures, units: Units): string {
+  const things: [number, string][] = [
+    [body.fist / 2, "your fist"],
+    [75, "a saucer"],
+    [135, "a dinner plate"],
+    [body.bucket / 2, "your bucket"],
+    [240, "a dustbin lid"],
+    [350, "a bicycle wheel"],
+    [550, "a small round table"],
+  ];
+  const fits = things.filter(([r]) => r >= radius).sort(([a], [b]) => a - b)[0];
+  return fits ? fits[1] : `a circle ${length(Math.ceil(radius / 100) * 200, units)} across`;
+}
 
 function trim(value: number, digits: number): string {
   return String(Number(value.toFixed(digits)));

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { defaultBody } from "./measures";
 import { moreOf, type Spoken, spoken } from "./sentence";
 
 const at = (text: string, words: string) => ({ at: text.indexOf(words), length: words.length });
@@ -53,5 +54,16 @@ describe("a sentence of the plan", () => {
     expect(moreOf({ more: null })).toBeNull();
     const more = { more: "About 6 mm out.", moreMeasures: [{ at: 6, length: 4, mm: 6 }] };
     expect(spoken(moreOf(more)!, "imperial")).toBe("About 1/4 in out.");
+  });
+
+  it("names the gardener's own round things for a bend", () => {
+    const words = "no tighter than a bucket";
+    const bend: Spoken = { text: words, measures: [{ ...at(words, "a bucket"), bend: 160 }] };
+    expect(spoken(bend, "metric")).toBe("no tighter than your bucket");
+    expect(spoken(bend, "metric", { ...defaultBody, bucket: 300 })).toBe("no tighter than a dustbin lid");
+    const fist: Spoken = { text: "your fist", measures: [{ at: 0, length: 9, bend: 45 }] };
+    expect(spoken(fist, "metric", { ...defaultBody, fist: 80 })).toBe("a saucer");
+    const wide: Spoken = { text: "a circle 1400 mm across", measures: [{ at: 0, length: 23, bend: 620 }] };
+    expect(spoken(wide, "metric")).toBe("a circle 1.4 m across");
   });
 });

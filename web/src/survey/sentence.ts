@@ -1,7 +1,7 @@
 /** Sentences of the plan in the gardener's own units: written from the numbers that come with them, never by reading the words. Pure. */
 
 import type { components } from "../api/schema";
-import { dayWords, length, type Units } from "./measures";
+import { type BodyMeasures, dayWords, defaultBody, length, roundThing, type Units } from "./measures";
 import { weight } from "./weights";
 
 type Measure = components["schemas"]["Measure"];
@@ -13,10 +13,10 @@ export interface Spoken {
 }
 
 /** A sentence with its measures in the units in use and its days in words. */
-export function spoken({ text, measures }: Spoken, units: Units): string {
+export function spoken({ text, measures }: Spoken, units: Units, body: BodyMeasures = defaultBody): string {
   let [words, from] = ["", 0];
   for (const m of measures ?? []) {
-    words += text.slice(from, m.at) + measureWords(m, units);
+    words += text.slice(from, m.at) + measureWords(m, units, body);
     from = m.at + m.length;
   }
   return words + text.slice(from);
@@ -27,7 +27,8 @@ export function moreOf(step: { more?: string | null; moreMeasures?: readonly Mea
   return step.more ? { text: step.more, measures: step.moreMeasures } : null;
 }
 
-function measureWords(m: Measure, units: Units): string {
+function measureWords(m: Measure, units: Units, body: BodyMeasures): string {
+  if (m.bend != null) return roundThing(m.bend, body, units);
   if (m.day != null) return dayWords(m.day);
   const [value, write] = m.mm != null ? [m.mm, length] : [m.g ?? 0, weight];
   const high = m.to == null ? null : write(m.to, units);

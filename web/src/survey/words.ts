@@ -14,3 +14,11 @@ export function listed(parts: readonly string[], last: "and" | "or" = "and"): st
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
+
+/** How long work takes: "about 25 minutes", "about 2½ hours"; none where there is none. */
+export function timeWords(minutes: number): string {
+  if (minutes <= 0) return "no work on this day";
+  if (minutes < 90) return `about ${counted(minutes, "minute")}`;
+  const halves = Math.round(minutes / 30);
+  return `about ${Math.floor(halves / 2)}${halves % 2 ? "½" : ""} hours`;
+}

@@ -6,7 +6,9 @@ import { Button, Choice, Notice, Panel } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
 import { CaneReasons } from "../shared/CaneReasons";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
+import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
+import { Warnings } from "../shared/Warnings";
 import { StepList } from "../shared/StepList";
 import { Budget } from "./Budget";
 import { RainDays } from "./RainDays";
@@ -28,7 +30,6 @@ export default function VineDecide() {
   if (planError || !plan?.vine) return <NoPlan waiting="Counting the buds." />;
   const vine = plan.vine;
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
-  const warnings = plan.warnings.filter((w) => w.code !== "unknown-field");
   return (
     <chakra.div
       display="grid"
@@ -81,7 +82,7 @@ export default function VineDecide() {
         <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
-              <b>{plan.summary.map(say).join(" ")}</b> About {plan.kit.minutes} minutes.
+              <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
             </chakra.p>
             <Button look="main" onClick={() => void navigate("../do")}>
               Do it
@@ -100,11 +101,7 @@ export default function VineDecide() {
             <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
           ) : (
             <chakra.div display="grid" gap="10px">
-              {warnings.map((w, i) => (
-                <Notice key={i} tone={w.code === "season" ? "plain" : "look"}>
-                  {say(w)}
-                </Notice>
-              ))}
+              <Warnings />
               {vine.timeline.length > 0 && <Timeline years={vine.timeline} />}
               {vine.budget && <Budget vine={vine} />}
               {plan.askFor[0] && (

@@ -48,7 +48,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                 + "from those that have fruited."
         ) with
         {
-            Caution = $"{Cautions.Thorns} {Cautions.Flame}",
+            Caution = $"{Cautions.Thorns} {Cautions.Flame}{(work.InGrowth ? $" {Cautions.Netting}" : "")}",
             Disinfect = true,
         };
     }

@@ -102,6 +102,19 @@ internal sealed class CaneSteps(
             Disinfect = true,
             Caution = $"{Cautions.Thorns} {Cautions.Flame}",
         };
+        if (survey.Plant.Covered && !survey.Season.BeforeMainPrune)
+        {
+            yield return Whole(
+                Stage.Prepare,
+                $"Take the winter cover off the {noun}, from the top down, once no hard frost is to come.",
+                "Choose a dull day: bark that stood in the dark burns in strong sun."
+            ) with
+            {
+                Tool = Tool.Fingers,
+                Caution = Cautions.Wrappings,
+            };
+        }
+
         if (survey.Plant.CrownHidden)
         {
             yield return Whole(

@@ -22,6 +22,10 @@ internal static class CaneSummary
             : counts.EndSpacing is { } apart
                 ? $"; the ends stand {Wording.AtLeast(apart)} apart or more"
                 : "";
-        yield return $"{Wording.Percent(counts.RemovedShare)} of the live wood comes off{rest}.";
+        var off =
+            counts.RemovedShare <= 0 ? "No live wood"
+            : counts.RemovedShare < 0.005 ? "Hardly any of the live wood"
+            : $"{Wording.Percent(counts.RemovedShare)} of the live wood";
+        yield return $"{off} comes off{rest}.";
     }
 }

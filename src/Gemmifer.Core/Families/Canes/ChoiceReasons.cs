@@ -9,10 +9,18 @@ namespace Gemmifer.Core.Families.Canes;
 /// <summary>
 /// Puts the outcome of the joint choice into sentences: why each cane stays or goes.
 /// </summary>
-internal sealed class ChoiceReasons(SolvedChoice solved)
+internal sealed class ChoiceReasons
 {
-    private readonly WhyGoes _goes = new(solved);
-    private readonly WhyStays _stays = new(solved);
+    private readonly SolvedChoice _solved;
+    private readonly WhyGoes _goes;
+    private readonly WhyStays _stays;
+
+    public ChoiceReasons(SolvedChoice solved)
+    {
+        _solved = solved;
+        _goes = new WhyGoes(solved);
+        _stays = new WhyStays(solved, _goes);
+    }
 
     /// <summary>
     /// The candidates as decided, in order, without the whys: where only what becomes of them is asked for.
@@ -20,10 +28,10 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     public ImmutableArray<Decided> Bare() =>
         [
             .. Enumerable
-                .Range(0, solved.Sorted.Candidates.Length)
+                .Range(0, _solved.Sorted.Candidates.Length)
                 .Select(i =>
                 {
-                    var (candidate, option) = (solved.Sorted.Candidates[i], solved.Chosen(i));
+                    var (candidate, option) = (_solved.Sorted.Candidates[i], _solved.Chosen(i));
                     return new Decided(
                         candidate.Stem,
                         candidate.Finding,
@@ -40,7 +48,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     public ImmutableArray<Decided> All(CancellationToken cancel) =>
         [
             .. Enumerable
-                .Range(0, solved.Sorted.Candidates.Length)
+                .Range(0, _solved.Sorted.Candidates.Length)
                 .Select(i =>
                 {
                     cancel.ThrowIfCancellationRequested();
@@ -51,9 +59,9 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     private Decided Explain(int i)
     {
         var (stem, finding, option) = (
-            solved.Sorted.Candidates[i].Stem,
-            solved.Sorted.Candidates[i].Finding,
-            solved.Chosen(i)
+            _solved.Sorted.Candidates[i].Stem,
+            _solved.Sorted.Candidates[i].Finding,
+            _solved.Chosen(i)
         );
         var reasons = ImmutableArray.CreateBuilder<PlanReason>();
         var stage = Stage.Shorten;
@@ -104,7 +112,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
                 stage = stage == Stage.Shorten ? Stage.Crossing : stage;
             }
 
-            reasons.AddRange(_stays.Why(stem, option));
+            reasons.AddRange(_stays.Why(i));
         }
 
         var decision = SolvedChoice.DecisionOf(stem, option);
@@ -115,7 +123,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
             option.Kind is OptionKind.Whole or OptionKind.Defer ? null : option,
             option.TakeOver is not null && stage == Stage.Shorten ? Stage.Thin : stage,
             reasons.ToImmutable(),
-            solved.Successor(i)
+            _solved.Successor(i)
         );
     }
 
@@ -135,7 +143,7 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
     /// <summary>The canes that stay on which it rubs above its cut.</summary>
     private PlanReason? RubbedBelow(int i)
     {
-        var (stem, option) = (solved.Sorted.Candidates[i].Stem, solved.Chosen(i));
+        var (stem, option) = (_solved.Sorted.Candidates[i].Stem, _solved.Chosen(i));
         if (option.Kind != OptionKind.Cut)
         {
             return null;
@@ -143,10 +151,10 @@ internal sealed class ChoiceReasons(SolvedChoice solved)
 
         string[] rubs =
         [
-            .. solved
+            .. _solved
                 .KeptOthers(i)
-                .Select(j => solved.Sorted.Candidates[j].Stem)
-                .Where(o => solved.Builder.RubsAt(stem, o) > option.AlongMm)
+                .Select(j => _solved.Sorted.Candidates[j].Stem)
+                .Where(o => _solved.Builder.RubsAt(stem, o) > option.AlongMm)
                 .Select(o => o.Id),
         ];
         return rubs.Length == 0

@@ -18,8 +18,7 @@ namespace Gemmifer.Core.Families.Canes;
 /// </summary>
 internal sealed class Deadheading(Survey survey, StemTree tree)
 {
-    private static readonly int StopDays = CaneNumbers.Of.Whole("stopCutsDays"),
-        FullLeaf = CaneNumbers.Of.Whole("fullLeaf");
+    private static readonly int FullLeaf = CaneNumbers.Of.Whole("fullLeaf");
 
     private readonly School _school = survey.School;
 
@@ -63,7 +62,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             );
         }
 
-        if (TooLate)
+        if (survey.Season.TooLateForShoots)
         {
             return Because(
                 d,
@@ -118,11 +117,6 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
         {
             Reasons = [new PlanReason("deadhead", text, provenance), .. d.Reasons],
         };
-
-    /// <summary>Whether shoots that start now would still be soft at the first frost.</summary>
-    private bool TooLate =>
-        !survey.Season.BetweenFrosts
-        || survey.Place.FirstFrostAfter(survey.Season.GrowthFrost).DayNumber - survey.Date.DayNumber < StopDays;
 
     /// <summary>The cut of a finished stem; null where no leaf is known to cut to.</summary>
     private CutOption? Cut(Stem stem, double? levelMm)

@@ -180,7 +180,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
         int[] instead = [.. solved.KeptOthers(i).Where(j => !In(j).Keeps)];
         if (instead is [var one])
         {
-            return Because($"If it stayed, {StemOf(one).Id} would have to go, and that one {Better(one, i, In(i))}.");
+            return Because($"If it stayed, {StemOf(one).Id} would have to go, and that one {Better(one, i, other)}.");
         }
 
         if (instead.Length > 1)
@@ -193,15 +193,25 @@ internal sealed class WhyGoes(SolvedChoice solved)
         return Because(Costs(i, other));
     }
 
+    /// <summary>The candidates that go, and stay in another choice.</summary>
+    public int[] Instead(int i, ChoiceResult other) =>
+        [
+            .. Enumerable
+                .Range(0, solved.Model.Candidates)
+                .Where(j =>
+                    j != i && !solved.Chosen(j).Keeps && solved.Sorted.Candidates[j].Options[other.Chosen[j]].Keeps
+                ),
+        ];
+
     /// <summary>
     /// By what one that stays is worth more than one that goes: the want with the largest difference.
     /// </summary>
-    /// <param name="if">What would be done with the one that goes, if it stayed.</param>
-    private string Better(int stays, int goes, CutOption @if)
+    /// <param name="other">The best choice in which the one that goes stays instead.</param>
+    public string Better(int stays, int goes, ChoiceResult other)
     {
         var (a, b) = (StemOf(stays), StemOf(goes));
         var own = Wants(stays, solved.Chosen(stays));
-        var its = Wants(goes, @if);
+        var its = Wants(goes, solved.Sorted.Candidates[goes].Options[other.Chosen[goes]]);
         var want = own
             .Keys.Union(its.Keys)
             .Select(w => (Want: w, By: own.GetValueOrDefault(w) - its.GetValueOrDefault(w)))

@@ -9,11 +9,13 @@ using Gemmifer.Core.Stems;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>Why a cane of the joint choice stays, and why it is cut where it is.</summary>
-internal sealed class WhyStays(SolvedChoice solved)
+internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
 {
     /// <summary>The reasons of a cane that stays, and of its cut.</summary>
-    public IEnumerable<PlanReason> Why(Stem stem, CutOption option)
+    /// <param name="i">The candidate.</param>
+    public IEnumerable<PlanReason> Why(int i)
     {
+        var (stem, option) = (solved.Sorted.Candidates[i].Stem, solved.Chosen(i));
         if (option.TakeOver is { } on && SolvedChoice.CarriesOn(stem, option))
         {
             yield return new PlanReason(
@@ -55,7 +57,7 @@ internal sealed class WhyStays(SolvedChoice solved)
         var old = stem.Age >= solved.Survey.Plant.Kind.OldFrom;
         if (solved.Sorted.Climber is null || (!old && !solved.Sorted.Climber.InSeason))
         {
-            yield return Earns(stem);
+            yield return Earns(i);
         }
 
         if (option.Kind == OptionKind.Whole)
@@ -144,24 +146,36 @@ internal sealed class WhyStays(SolvedChoice solved)
             );
     }
 
-    private string AtOnce() =>
-        solved.Survey.Plant.Neglected
-            ? ""
-            : $"; at most {Wording.Percent(solved.School.OldShare)} of the old canes go at once";
-
-    private PlanReason Earns(Stem stem) =>
-        stem.Age >= solved.Survey.Plant.Kind.OldFrom
-            ? new PlanReason(
-                "old-kept",
-                $"Old wood ({stem.Age} seasons), yet it earns its place{AtOnce()}.",
-                solved.School.Value("oldShare").Provenance
-            )
-            : new PlanReason(
-                "strong",
-                $"{Wording.Thickness(stem.DiameterMm)} thick and {Wording.Seasons(stem.Age)} old: "
-                    + "wood that carries flowers.",
-                Provenance.Practice
-            );
+    /// <summary>
+    /// What it is worth to the plant: read off the best choice in which it goes. Where that was not computed, what can
+    /// be seen of it is said and no more.
+    /// </summary>
+    private PlanReason Earns(int i)
+    {
+        var stem = solved.Sorted.Candidates[i].Stem;
+        var old = stem.Age >= solved.Survey.Plant.Kind.OldFrom;
+        var what = old
+            ? $"Old wood ({stem.Age} seasons)"
+            : $"{Wording.Thickness(stem.DiameterMm)} thick and {Wording.Seasons(stem.Age)} old";
+        var provenance = old ? solved.School.Value("oldShare").Provenance : Provenance.Practice;
+        return new PlanReason(
+            old ? "old-kept" : "strong",
+            solved.Forced(i, false) is not { } other
+                ? old
+                    ? $"{what} that stays for now."
+                    : $"{what}: wood that carries flowers."
+                : goes.Instead(i, other) switch
+                {
+                    [] => $"{what}: if it went, nothing would take its place.",
+                    [var one] => $"{what}. If it went, {solved.Sorted.Candidates[one].Stem.Id} would stay instead, and "
+                        + $"this one {goes.Better(i, one, other)}.",
+                    var more => $"{what}. If it went, "
+                        + $"{Wording.List([.. more.Select(j => solved.Sorted.Candidates[j].Stem.Id)])} would stay "
+                        + "instead.",
+                },
+            provenance
+        );
+    }
 
     /// <summary>
     /// Why the cut stands as high as it does: within the heights of the school, or what keeps it out of them.

@@ -114,7 +114,7 @@ internal sealed class VineSteps(
             }
         ) with
         {
-            Caution = $"{Cautions.Springing} {Cautions.Flame}",
+            Caution = $"{Cautions.Springing} {Cautions.Flame}{(task == VineTask.Summer ? $" {Cautions.Netting}" : "")}",
             Disinfect = true,
         };
         if (Unweighed)

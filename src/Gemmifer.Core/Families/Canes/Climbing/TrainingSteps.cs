@@ -138,7 +138,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                     cane.Strain <= 0
                         ? "It goes there almost straight."
                         : "Bend it from the base up in one easy curve, no tighter than "
-                            + $"{TrainingWords.Round(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                            + $"{Wording.Round(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
                 return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. "
                     + $"{bend}{ties}";
             case Lies.HalfWay when cane.Ties.IsEmpty:

@@ -52,33 +52,12 @@ internal static class TrainingWords
             CanePath.TooStiff { NeededMm: var needed } when double.IsInfinity(needed) =>
                 "soft growth snaps when it is bent",
             CanePath.TooStiff stiff =>
-                $"{Wood(stem)} takes no bend tighter than {Round(stiff.NeededMm)}, and every way there is tighter",
+                $"{Wood(stem)} takes no bend tighter than {Wording.Round(stiff.NeededMm)}, and every way there is "
+                    + "tighter",
             CanePath.TooShort => "it is still too short to reach",
             CanePath.Bent => "another cane has that place",
             _ => throw new ArgumentOutOfRangeException(nameof(path)),
         };
-
-    /// <summary>
-    /// A round thing that hands know and that a bend may follow: no tighter than a radius, as near to it as can be
-    /// said.
-    /// </summary>
-    /// <param name="radiusMm">Of the tightest bend, mm.</param>
-    public static string Round(double radiusMm) =>
-        Things.FirstOrDefault(t => t.RadiusMm >= radiusMm) is { Name: { } name }
-            ? name
-            : $"a circle {Wording.Mm(Math.Ceiling(radiusMm / 100) * 200)} across";
-
-    /// <summary>Round things with their radius, mm (assumptions: usual sizes).</summary>
-    private static readonly (double RadiusMm, string Name)[] Things =
-    [
-        (45, "your fist"),
-        (75, "a saucer"),
-        (135, "a dinner plate"),
-        (165, "a bucket"),
-        (240, "a dustbin lid"),
-        (350, "a bicycle wheel"),
-        (550, "a small round table"),
-    ];
 
     /// <summary>"Its wood, two seasons old and 14 mm thick".</summary>
     public static string Wood(Stem stem) =>
