@@ -174,7 +174,7 @@ function Summary() {
           {plan.kit.minutes > 0 && `, ${effortWords[plan.kit.effort]}`}.
           {plan.kit.ties.of.length > 0 && ` Ties: ${tieWords(plan.kit.ties.of).join(", ")}.`}
         </chakra.p>
-        <Button look="main" onClick={() => void navigate("../do")}>
+        <Button look={plan.kit.minutes > 0 ? "main" : "quiet"} onClick={() => void navigate("../do")}>
           Do it
         </Button>
       </chakra.div>

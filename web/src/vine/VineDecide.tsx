@@ -84,7 +84,7 @@ export default function VineDecide() {
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
             </chakra.p>
-            <Button look="main" onClick={() => void navigate("../do")}>
+            <Button look={plan.kit.minutes > 0 ? "main" : "quiet"} onClick={() => void navigate("../do")}>
               Do it
             </Button>
           </chakra.div>
