@@ -6,15 +6,35 @@ internal sealed partial class BoundedSearch
 {
     private Prices FindPrices()
     {
-        var prices = default(Prices);
-        var (wood, old) = (_limits.MaxRemovedMm < long.MaxValue / 4, _limits.MaxOldRemoved < int.MaxValue);
-        for (var round = 0; round < 2; round++)
+        var (wood, old, young) = (
+            _limits.MaxRemovedMm < long.MaxValue / 4,
+            _limits.MaxOldRemoved < int.MaxValue,
+            _limits.MaxYoungUsed < int.MaxValue
+        );
+
+        // Price by price gets stuck where two limits bind on the same canes: whichever is priced first, so both ways.
+        var first = InTurn(false);
+        if (!old || !young)
         {
-            prices = wood ? Lowest(p => prices with { Wood = p }) : prices;
-            prices = old ? Lowest(p => prices with { Old = p }) : prices;
+            return first;
         }
 
-        return prices;
+        var other = InTurn(true);
+        return Bound(0, default, other) < Bound(0, default, first) ? other : first;
+
+        Prices InTurn(bool youngFirst)
+        {
+            var prices = default(Prices);
+            for (var round = 0; round < 2; round++)
+            {
+                prices = wood ? Lowest(p => prices with { Wood = p }) : prices;
+                prices = young && youngFirst ? Lowest(p => prices with { Young = p }) : prices;
+                prices = old ? Lowest(p => prices with { Old = p }) : prices;
+                prices = young && !youngFirst ? Lowest(p => prices with { Young = p }) : prices;
+            }
+
+            return prices;
+        }
 
         // The bound is convex in a price but for the groups: close in on its lowest point by golden section, by powers
         // of two.
@@ -67,6 +87,16 @@ internal sealed partial class BoundedSearch
             }
         }
 
+        if (prices.Young > 0 && Beats(bound))
+        {
+            foreach (var young in (ReadOnlySpan<long>)[prices.Young * 7 / 10, prices.Young * 14 / 10])
+            {
+                var other = prices with { Young = young };
+                var tighter = Bound(depth, at, other);
+                (bound, prices) = tighter < bound ? (tighter, other) : (bound, prices);
+            }
+        }
+
         return (bound, prices);
     }
 
@@ -95,7 +125,8 @@ internal sealed partial class BoundedSearch
         var total =
             at.Sum
             + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed))
-            + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old));
+            + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old))
+            + (prices.Young == 0 ? 0 : prices.Young * (_limits.MaxYoungUsed - at.Young));
         var (room, need, extras, fixedFrom) = (_limits.MaxKept - at.Kept, _limits.MinKept - at.Kept, 0, _n);
         for (var d = depth; d < _n; d++)
         {
@@ -106,7 +137,12 @@ internal sealed partial class BoundedSearch
             for (var o = _first[i]; o < _first[i + 1]; o++)
             {
                 var key = keys[o];
-                if (key <= Blocked || _removed[o] > mostMm || (_old[o] && mostOld < 1))
+                if (
+                    key <= Blocked
+                    || _removed[o] > mostMm
+                    || (_old[o] && mostOld < 1)
+                    || (_young[o] && at.Young >= _limits.MaxYoungUsed)
+                )
                 {
                     continue;
                 }
@@ -118,7 +154,7 @@ internal sealed partial class BoundedSearch
                 }
                 else
                 {
-                    drop = Math.Max(drop, _old[o] ? key - prices.Old : key);
+                    drop = Math.Max(drop, key - (_old[o] ? prices.Old : 0) - (_young[o] ? prices.Young : 0));
                 }
             }
 
@@ -146,6 +182,172 @@ internal sealed partial class BoundedSearch
         }
 
         return room < 0 || need > extras ? Never : total + Slots(extras, fixedFrom, room, Math.Max(0, need));
+    }
+
+    /// <summary>
+    /// The same seen another way: each place is taken once, in order where there is one, and no more are kept than may
+    /// be. The best of that is found exactly, place by place (an alignment of two sequences, with the number kept
+    /// beside; Needleman and Wunsch 1970, published); where places have no order, by as many kept on a place of their
+    /// own as it is worth, each place to whom it is worth most.
+    /// </summary>
+    private long PlacesBound(int depth, Partial at, Prices prices)
+    {
+        const long Never = long.MinValue / 4;
+        if (_places == 0)
+        {
+            return long.MaxValue;
+        }
+
+        var keys = _keys[depth];
+        var most = Math.Min(_limits.MaxKept - at.Kept, _n - depth);
+        if (most < 0)
+        {
+            return Never;
+        }
+
+        Array.Fill(_isOpen, false);
+        for (var d = depth; d < _n; d++)
+        {
+            _isOpen[_open[d]] = true;
+        }
+
+        var total =
+            at.Sum
+            + (prices.Wood == 0 ? 0 : prices.Wood * (_limits.MaxRemovedMm - at.Removed))
+            + (prices.Old == 0 ? 0 : prices.Old * (_limits.MaxOldRemoved - at.Old))
+            + (prices.Young == 0 ? 0 : prices.Young * (_limits.MaxYoungUsed - at.Young));
+        if (_rank is null)
+        {
+            return total + AnyOrder(keys, prices, depth, at);
+        }
+
+        var (width, deep) = (_places + 1, _n + 2);
+        int Cell(int i, int j, int k) => (((i * width) + j) * deep) + k;
+        for (var j = 0; j <= _places; j++)
+        {
+            for (var k = 0; k <= most; k++)
+            {
+                _best[Cell(0, j, k)] = k == 0 ? 0 : Never;
+            }
+        }
+
+        var row = 0;
+        foreach (var i in _byRank)
+        {
+            if (!_isOpen[i])
+            {
+                continue;
+            }
+
+            var (drop, stand) = Values(i, keys, prices, at);
+            for (var j = 0; j <= _places; j++)
+            {
+                for (var k = 0; k <= most; k++)
+                {
+                    var best = _best[Cell(row, j, k)] + drop;
+                    if (k > 0)
+                    {
+                        best = Math.Max(best, _best[Cell(row, j, k - 1)] + stand);
+                        if (j > 0)
+                        {
+                            best = Math.Max(best, _best[Cell(row, j - 1, k - 1)] + _onPlace[j - 1]);
+                        }
+                    }
+
+                    if (j > 0)
+                    {
+                        best = Math.Max(best, _best[Cell(row + 1, j - 1, k)]);
+                    }
+
+                    _best[Cell(row + 1, j, k)] = Math.Max(Never, best);
+                }
+            }
+
+            row++;
+        }
+
+        var whole = Never;
+        for (var k = Math.Max(0, _limits.MinKept - at.Kept); k <= most; k++)
+        {
+            whole = Math.Max(whole, _best[Cell(row, _places, k)]);
+        }
+
+        return whole <= Blocked ? Never : total + whole;
+    }
+
+    /// <summary>
+    /// What an open candidate is worth gone, and kept without a place; kept on each place it is left in a list.
+    /// </summary>
+    private (long Drop, long Stand) Values(int i, long[] keys, Prices prices, Partial at)
+    {
+        const long Never = long.MinValue / 4;
+        long drop = Never,
+            stand = Never;
+        Array.Fill(_onPlace, Never);
+        for (var o = _first[i]; o < _first[i + 1]; o++)
+        {
+            if (
+                keys[o] <= Blocked
+                || (_old[o] && at.Old >= _limits.MaxOldRemoved)
+                || (_young[o] && at.Young >= _limits.MaxYoungUsed)
+            )
+            {
+                continue;
+            }
+
+            var key = Priced(keys[o], o, prices);
+            if (!_keeps[o])
+            {
+                drop = Math.Max(drop, key);
+            }
+            else if (_place[o] < 0)
+            {
+                stand = Math.Max(stand, key);
+            }
+            else
+            {
+                _onPlace[_place[o]] = Math.Max(_onPlace[_place[o]], key);
+            }
+        }
+
+        return (drop, stand);
+    }
+
+    /// <summary>
+    /// Each candidate at its best without a place, and each place once more for whom it adds most.
+    /// </summary>
+    private long AnyOrder(long[] keys, Prices prices, int depth, Partial at)
+    {
+        const long Never = long.MinValue / 4;
+        long sum = 0;
+        Span<long> adds = stackalloc long[_places];
+        for (var d = depth; d < _n; d++)
+        {
+            var (drop, stand) = Values(_open[d], keys, prices, at);
+            var alone = Math.Max(drop, stand);
+            if (alone <= Blocked)
+            {
+                // It has to have a place: the bound is that of its best one.
+                alone = _onPlace.Max();
+                if (alone <= Blocked)
+                {
+                    return Never;
+                }
+            }
+
+            sum += alone;
+            for (var j = 0; j < _places; j++)
+            {
+                adds[j] = Math.Max(adds[j], _onPlace[j] - alone);
+            }
+        }
+
+        foreach (var add in adds)
+        {
+            sum += add;
+        }
+
+        return sum;
     }
 
     /// <summary>

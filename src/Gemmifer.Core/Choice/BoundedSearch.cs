@@ -30,6 +30,7 @@ internal sealed partial class BoundedSearch
     private readonly long[] _toll;
     private readonly bool[] _keeps;
     private readonly bool[] _old;
+    private readonly bool[] _young;
     private readonly long[] _removed;
     private readonly long[] _least;
     private readonly int[] _leastOld;
@@ -44,6 +45,13 @@ internal sealed partial class BoundedSearch
     private readonly int[] _nextInGroup;
     private readonly long[] _slots;
     private readonly long _gain;
+    private readonly int _places;
+    private readonly int[] _place;
+    private readonly int[]? _rank;
+    private readonly int[] _byRank;
+    private readonly bool[] _isOpen;
+    private readonly long[] _best;
+    private readonly long[] _onPlace;
     private long _nodeLimit;
     private CancellationToken _cancel;
     private long _openBound = long.MinValue / 4;
@@ -62,6 +70,7 @@ internal sealed partial class BoundedSearch
         _step = new long[_options * _options];
         _keeps = new bool[_options];
         _old = new bool[_options];
+        _young = new bool[_options];
         _removed = new long[_options];
         var candidate = 0;
         for (var o = 0; o < _options; o++)
@@ -77,6 +86,7 @@ internal sealed partial class BoundedSearch
                 model.RemovesOld[kept[o]],
                 model.RemovedMm[kept[o]]
             );
+            _young[o] = model.UsesYoung[kept[o]];
             for (var q = 0; q < _options; q++)
             {
                 _step[(o * _options) + q] = pair[(kept[o] * model.Options) + kept[q]];
@@ -95,6 +105,13 @@ internal sealed partial class BoundedSearch
         (_open, _current) = (new int[_n], new int[_n]);
         (_keepBest, _dropBest, _extra, _slots) = (new long[_n], new long[_n], new long[_n], new long[_n + 1]);
         (_byExtra, _group, _nextInGroup) = (new int[_n], new int[_n], new int[_n]);
+        _places = kept.Length == 0 ? 0 : kept.Max(o => model.Place[o]) + 1;
+        _place = [.. kept.Select(o => model.Place[o])];
+        _rank = model.Rank;
+        _byRank = [.. Enumerable.Range(0, _n).OrderBy(i => _rank?[i] ?? 0)];
+        _isOpen = new bool[_n];
+        _best = new long[(_n + 1) * (_places + 1) * (_n + 2)];
+        _onPlace = new long[_places + 1];
         Prepare(value);
     }
 
@@ -125,7 +142,8 @@ internal sealed partial class BoundedSearch
     }
 
     /// <summary>The bound on the whole.</summary>
-    public long RootBound() => Impossible ? long.MinValue / 4 : Bound(0, default, Root);
+    public long RootBound() =>
+        Impossible ? long.MinValue / 4 : Math.Min(Bound(0, default, Root), PlacesBound(0, default, Root));
 
     /// <summary>The options of the model that may still be part of a better choice than the one known.</summary>
     public int[] Promising()
@@ -138,6 +156,7 @@ internal sealed partial class BoundedSearch
                 _keys[0][o] > Blocked
                 && Assign(0, Array.IndexOf(_open, i), o, default) is { } next
                 && Beats(Bound(1, next, Root))
+                && Beats(PlacesBound(1, next, Root))
             )
             {
                 promising.Add(_original[o]);
@@ -262,6 +281,11 @@ internal sealed partial class BoundedSearch
             (bound, prices) = Improve(depth, at, prices, bound);
         }
 
+        if (_places > 0 && Beats(bound))
+        {
+            bound = Math.Min(bound, PlacesBound(depth, at, prices));
+        }
+
         if (!Beats(bound))
         {
             return;
@@ -309,7 +333,7 @@ internal sealed partial class BoundedSearch
     }
 
     private long Priced(long key, int o, Prices prices) =>
-        key - (prices.Wood * _removed[o]) - (_old[o] ? prices.Old : 0);
+        key - (prices.Wood * _removed[o]) - (_old[o] ? prices.Old : 0) - (_young[o] ? prices.Young : 0);
 
     /// <summary>
     /// The candidate to decide next: one that has to stay, otherwise the one that gains most by staying.
@@ -343,13 +367,15 @@ internal sealed partial class BoundedSearch
             at.Sum + _keys[depth][o],
             at.Kept + (_keeps[o] ? 1 : 0),
             at.Removed + _removed[o],
-            at.Old + (_old[o] ? 1 : 0)
+            at.Old + (_old[o] ? 1 : 0),
+            at.Young + (_young[o] ? 1 : 0)
         );
         if (
             next.Kept > _limits.MaxKept
             || next.Kept + (_n - depth - 1) < _limits.MinKept
             || next.Removed > _limits.MaxRemovedMm
             || next.Old > _limits.MaxOldRemoved
+            || next.Young > _limits.MaxYoungUsed
         )
         {
             return null;
@@ -388,9 +414,10 @@ internal sealed partial class BoundedSearch
     }
 
     /// <summary>
-    /// Prices of a millimetre of wood and of one old cane taken off; any at or above 0 give a valid bound.
+    /// Prices of a millimetre of wood, of one old cane taken off and of one young one used up; any at or above 0 give a
+    /// valid bound.
     /// </summary>
-    internal readonly record struct Prices(long Wood, long Old);
+    internal readonly record struct Prices(long Wood, long Old, long Young);
 
-    private readonly record struct Partial(long Sum, int Kept, long Removed, int Old);
+    private readonly record struct Partial(long Sum, int Kept, long Removed, int Old, int Young);
 }

@@ -50,14 +50,21 @@ public sealed class BranchAndBound
     {
         (_model, _limits, _gain, _cancel) = (model, limits, Math.Max(1, gain * Scale), cancel);
         var count = model.Options;
-        _value = [.. Enumerable.Range(0, count).Select(o => (model.Points[o] * Scale) + model.TieBreak[o])];
+        _value =
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(o => ((model.Points[o] - limits.PriceOf(model.RemovedMm[o])) * Scale) + model.TieBreak[o]),
+        ];
         _pair = new long[count * count];
         for (var o = 0; o < count; o++)
         {
             for (var q = 0; q < o; q++)
             {
                 var forbidden =
-                    (limits.Spacing && model.SpacingShortMm[o, q] > 0) || (limits.Level && model.LevelBroken[o, q]);
+                    model.Excluded[o, q]
+                    || (limits.Spacing && model.SpacingShortMm[o, q] > 0)
+                    || (limits.Level && model.LevelBroken[o, q]);
                 _pair[(o * count) + q] = _pair[(q * count) + o] = forbidden
                     ? BoundedSearch.Forbidden
                     : (model.PairPoints[o, q] - (limits.Spacing ? 0 : Shortfall(model, o, q))) * Scale;
@@ -136,21 +143,24 @@ public sealed class BranchAndBound
             && kept >= limits.MinKept
             && options.Sum(o => model.RemovedMm[o]) <= limits.MaxRemovedMm
             && options.Count(o => model.RemovesOld[o]) <= limits.MaxOldRemoved
+            && options.Count(o => model.UsesYoung[o]) <= limits.MaxYoungUsed
             && options.All(o =>
                 options.All(q =>
-                    !(limits.Spacing && model.SpacingShortMm[o, q] > 0) && !(limits.Level && model.LevelBroken[o, q])
+                    !model.Excluded[o, q]
+                    && !(limits.Spacing && model.SpacingShortMm[o, q] > 0)
+                    && !(limits.Level && model.LevelBroken[o, q])
                 )
             );
     }
 
-    /// <summary>The points of a choice, thousandths, with what a relaxed spacing costs.</summary>
+    /// <summary>The points of a choice, thousandths, with what a relaxed spacing or limit on wood costs.</summary>
     public static long ScoreOf(ChoiceModel model, ChoiceLimits limits, int[] chosen)
     {
         long score = 0;
         for (var i = 0; i < chosen.Length; i++)
         {
             var o = model.First[i] + chosen[i];
-            score += model.Points[o];
+            score += model.Points[o] - limits.PriceOf(model.RemovedMm[o]);
             for (var j = i + 1; j < chosen.Length; j++)
             {
                 var q = model.First[j] + chosen[j];

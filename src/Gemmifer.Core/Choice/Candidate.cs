@@ -7,10 +7,12 @@ namespace Gemmifer.Core.Choice;
 /// <summary>A cane the choice is about.</summary>
 /// <param name="Old">Old wood that the renewal share protects.</param>
 /// <param name="Replaced">Old wood past flowering that a young cane can replace.</param>
+/// <param name="Strongest">The strongest young cane, which is never the price of another wish.</param>
 public sealed record Candidate(
     Stem Stem,
     Finding Finding,
     ImmutableArray<CutOption> Options,
     bool Old,
-    bool Replaced = false
+    bool Replaced = false,
+    bool Strongest = false
 );

@@ -1,6 +1,7 @@
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Choice;
 
@@ -46,6 +47,23 @@ public sealed record TargetBud(
 /// <param name="Own">What is done with the side stem itself.</param>
 public sealed record TakeOver(Stem Stem, CutOption Own);
 
+/// <summary>Where a cane that stays comes to lie on its support.</summary>
+/// <param name="Line">The line it is tied to; null where it gets none.</param>
+/// <param name="Path">Its way there; without a line, why the nearest one is not to be had.</param>
+/// <param name="HalfWay">Where it cannot be bent so far at once: as far as it goes this year.</param>
+/// <param name="WorthMm">What it does there: wood that flowers, less the bend's strain, the turn and the wood cut off
+/// to fit, in millimetres of flat wood that flowers.</param>
+/// <param name="RoomMm">What the place holds of it, where it is cut to fit, mm; null where it is not.</param>
+/// <param name="Wanted">Whether the gardener asked for the line: it may cross others.</param>
+public sealed record LaidCane(
+    TargetLine? Line,
+    CanePath? Path,
+    StraightLine? HalfWay,
+    double WorthMm,
+    double? RoomMm = null,
+    bool Wanted = false
+);
+
 /// <summary>One thing that can be done with one stem.</summary>
 /// <param name="AlongMm">Place of the cut along the stem, mm: 0 for a removal, the length for a whole stem, the middle
 /// of the window for a bud not yet found.</param>
@@ -55,6 +73,7 @@ public sealed record TakeOver(Stem Stem, CutOption Own);
 /// <param name="RemovedMm">Live wood taken off, side shoots included, mm.</param>
 /// <param name="TakeOver">The side stem it is cut back to; its end is then the end. Null where there is none.</param>
 /// <param name="Sheared">Cut with shears at a height, together with the whole plant.</param>
+/// <param name="Laid">Where it is laid on a support; null without one.</param>
 public sealed record CutOption(
     OptionKind Kind,
     double AlongMm,
@@ -64,7 +83,8 @@ public sealed record CutOption(
     double HeightMm,
     double RemovedMm,
     TakeOver? TakeOver = null,
-    bool Sheared = false
+    bool Sheared = false,
+    LaidCane? Laid = null
 )
 {
     /// <summary>Whether the stem stays, shortened or not.</summary>

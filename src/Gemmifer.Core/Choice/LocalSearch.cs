@@ -23,8 +23,10 @@ public sealed class LocalSearch
     private readonly int[] _chosen;
     private readonly long[] _cost;
     private readonly long[] _pairs;
+    private readonly long[] _points;
     private int _kept;
     private int _old;
+    private int _young;
     private long _removed;
 
     private LocalSearch(ChoiceModel model, ChoiceLimits limits, int[] start)
@@ -32,6 +34,10 @@ public sealed class LocalSearch
         (_model, _limits, _chosen) = (model, limits, [.. start]);
         _candidateOf = new int[model.Options];
         _pairs = new long[model.Options];
+        _points =
+        [
+            .. Enumerable.Range(0, model.Options).Select(o => model.Points[o] - limits.PriceOf(model.RemovedMm[o])),
+        ];
         _cost = new long[model.Options * model.Options];
         for (var o = 0; o < model.Options; o++)
         {
@@ -62,10 +68,16 @@ public sealed class LocalSearch
     private int[]? Run(CancellationToken cancel)
     {
         var n = _model.Candidates;
-        var (points, keeps, removes, removesOld) = (_model.Points, _model.Keeps, _model.RemovedMm, _model.RemovesOld);
+        var (points, keeps, removes, removesOld, uses) = (
+            _points,
+            _model.Keeps,
+            _model.RemovedMm,
+            _model.RemovesOld,
+            _model.UsesYoung
+        );
         var freeFrom = new int[n];
         var (rounds, patience, improved) = (100 + (12 * n), 40 + (2 * n), 0);
-        var (cost, best, found) = (Cost(_kept, _old, _removed) - Total(), long.MaxValue, (int[]?)null);
+        var (cost, best, found) = (Cost(_kept, _old, _young, _removed) - Total(), long.MaxValue, (int[]?)null);
         for (var round = 0; ; round++)
         {
             cancel.ThrowIfCancellationRequested();
@@ -81,13 +93,14 @@ public sealed class LocalSearch
             }
 
             var (move, least) = (-1, long.MaxValue);
-            var broken = Cost(_kept, _old, _removed);
+            var broken = Cost(_kept, _old, _young, _removed);
             for (var i = 0; i < n; i++)
             {
                 var now = _model.First[i] + _chosen[i];
-                var (kept, old, removed) = (
+                var (kept, old, young, removed) = (
                     _kept - (keeps[now] ? 1 : 0),
                     _old - (removesOld[now] ? 1 : 0),
+                    _young - (uses[now] ? 1 : 0),
                     _removed - removes[now]
                 );
                 var from = points[now] - _pairs[now] - broken;
@@ -102,7 +115,12 @@ public sealed class LocalSearch
                         from
                         - points[o]
                         + _pairs[o]
-                        + Cost(kept + (keeps[o] ? 1 : 0), old + (removesOld[o] ? 1 : 0), removed + removes[o]);
+                        + Cost(
+                            kept + (keeps[o] ? 1 : 0),
+                            old + (removesOld[o] ? 1 : 0),
+                            young + (uses[o] ? 1 : 0),
+                            removed + removes[o]
+                        );
                     if (change < least && (freeFrom[i] <= round || cost + change < best))
                     {
                         (move, least) = (o, change);
@@ -129,6 +147,7 @@ public sealed class LocalSearch
     {
         _kept += sign * (_model.Keeps[o] ? 1 : 0);
         _old += sign * (_model.RemovesOld[o] ? 1 : 0);
+        _young += sign * (_model.UsesYoung[o] ? 1 : 0);
         _removed += sign * _model.RemovedMm[o];
         var row = _cost.AsSpan(o * _pairs.Length, _pairs.Length);
         for (var q = 0; q < row.Length; q++)
@@ -142,7 +161,8 @@ public sealed class LocalSearch
         var shortBy = _model.SpacingShortMm[o, q];
         var cost = -_model.PairPoints[o, q];
         cost +=
-            shortBy == 0 ? 0
+            _model.Excluded[o, q] ? PairCost
+            : shortBy == 0 ? 0
             : _limits.Spacing ? PairCost
             : BranchAndBound.ShortfallPoints(shortBy);
         return cost + (_limits.Level && _model.LevelBroken[o, q] ? LevelCost : 0);
@@ -155,16 +175,17 @@ public sealed class LocalSearch
             {
                 // Each pair is in the sums of both its ends.
                 var o = _model.First[i] + _chosen[i];
-                return _model.Points[o] - (_pairs[o] / 2);
+                return _points[o] - (_pairs[o] / 2);
             });
 
-    private long Cost(int kept, int old, long removed) =>
+    private long Cost(int kept, int old, int young, long removed) =>
         (
             UnitCost
             * (
                 Math.Max(0, kept - _limits.MaxKept)
                 + Math.Max(0, _limits.MinKept - kept)
                 + Math.Max(0, old - _limits.MaxOldRemoved)
+                + Math.Max(0, young - _limits.MaxYoungUsed)
             )
         ) + (_limits.MaxRemovedMm >= long.MaxValue / 4 ? 0 : MmCost * Math.Max(0, removed - _limits.MaxRemovedMm));
 }

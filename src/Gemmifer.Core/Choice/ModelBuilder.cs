@@ -5,6 +5,7 @@ using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Choice;
 
@@ -17,6 +18,7 @@ internal enum Want
     Height,
     Bud,
     Centre,
+    Place,
     Other,
 }
 
@@ -24,7 +26,14 @@ internal enum Want
 /// Turns candidates and a school into the numbers of a <see cref="ChoiceModel"/>: every want is a term of one option or
 /// of a pair.
 /// </summary>
-public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Candidate> candidates)
+/// <param name="young">Ids of the young canes of a climber that can take the place of old ones; null for other
+/// kinds.</param>
+public sealed class ModelBuilder(
+    Survey survey,
+    StemTree tree,
+    ImmutableArray<Candidate> candidates,
+    IReadOnlySet<string>? young = null
+)
 {
     /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
     private static readonly double ThickestMm = TradeNumbers.Of("thickestCounted");
@@ -54,6 +63,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
     public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
+
+    /// <summary>A window is full with so many buds; each one fewer takes this share of a bud's worth.</summary>
+    private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
+    private const double FewerBuds = 0.01;
 
     private readonly Dictionary<string, Line> _lines = [];
 
@@ -89,6 +102,8 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 model.Keeps[o] = option.Keeps;
                 model.RemovedMm[o] = (long)Math.Ceiling(option.RemovedMm - Tolerance.LengthMm);
                 model.RemovesOld[o] = c.Old && option.Kind == OptionKind.Remove;
+                model.UsesYoung[o] =
+                    young is not null && option.Kind == OptionKind.Remove && (c.Old || young.Contains(c.Stem.Id));
             }
 
             for (var j = 0; j < i; j++)
@@ -97,6 +112,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
             }
         }
 
+        FillPlaces(model);
         return model;
     }
 
@@ -158,6 +174,11 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         if (option.Kind == OptionKind.Whole)
         {
             yield return (Want.Height, _school.Weight("uncut"));
+        }
+
+        if (option.Laid is { } laid)
+        {
+            yield return (Want.Place, _school.Weight("cover") * laid.WorthMm / 1000);
         }
 
         if (option.TakeOver is not null)
@@ -235,8 +256,32 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     private double HeightPoints(CutOption option)
     {
         var span = survey.Plant.Vigour == Vigour.Weak ? Math.Max(150, _tallestMm - AimHeightMm) : 150;
-        var off = option.HeightMm - AimHeightMm;
+        // Where the bud has still to be found, it may be found at the best height of the window: not having looked
+        // costs a look, never a cane.
+        var (low, high) = HeightsOf(option);
+        var off = Math.Clamp(AimHeightMm, low, high) - AimHeightMm;
         return _school.Weight("height") * (off >= 0 ? off : -off / 2) / span;
+    }
+
+    /// <summary>The heights above the crown at which the end may come to stand, mm.</summary>
+    private (double Low, double High) HeightsOf(CutOption option)
+    {
+        if (option.Bud is not { Known: BudKnowledge.LookFor, AtScar: false } bud)
+        {
+            return (option.HeightMm, option.HeightMm);
+        }
+
+        var crown = survey.Plant.CrownHeightMm;
+        return survey.Plant.Kind.Hangs
+            ? (bud.FromMm, bud.ToMm)
+            : (Math.Min(option.End.A.Z, option.End.B.Z) - crown, Math.Max(option.End.A.Z, option.End.B.Z) - crown);
+    }
+
+    /// <summary>How far apart in height two ends have to stand at least, mm.</summary>
+    private double UnlevelMm(CutOption a, CutOption b)
+    {
+        var (p, q) = (HeightsOf(a), HeightsOf(b));
+        return Math.Max(0, Math.Max(p.Low - q.High, q.Low - p.High));
     }
 
     private double BudPoints(Stem stem, CutOption option)
@@ -253,10 +298,10 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
         if (bud.Known == BudKnowledge.LookFor)
         {
-            // On average half way between straight outward and the worst that so many successive buds can leave.
+            // It is worth what a bud that faces straight out would be; of two windows the one with more buds serves
+            // better.
             var nodes = (int)Math.Floor((bud.ToMm - bud.FromMm) / survey.Plant.Kind.InternodeMm);
-            var expected = Phyllotaxis.WidestGap(nodes, survey.Plant.Kind.DivergenceDeg) / 4;
-            return _school.Weight("outward") * Math.Cos(expected * Math.PI / 180);
+            return _school.Weight("outward") * (1 - (FewerBuds * Math.Max(0, WindowNodes - nodes)));
         }
 
         var upward = !_school.BudUpward
@@ -314,7 +359,7 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
 
     private Seen SeenOf(Stem stem, CutOption option) =>
         survey.Plant.Kind.Climbs
-            ? new Seen(default, FrontDeg(stem), FillsGap(option))
+            ? new Seen(default, FrontDeg(stem, option), FillsGap(option))
             : new Seen(StemTree.Outward(stem, option.Place), 0, FillsGap(option));
 
     private void FillPairs(ChoiceModel model, int i, int j, Seen[][] seen)
@@ -332,19 +377,108 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
                 }
 
                 var (o, r) = (model.First[i] + k, model.First[j] + m);
-                var distance = p.End.DistanceTo(q.End);
-                var shortBy = _school.SpacingMm - distance;
+                // Of two windows the buds are chosen with room between them.
+                var shortBy = _school.SpacingMm - p.End.FurthestFrom(q.End);
                 model.SpacingShortMm[o, r] = model.SpacingShortMm[r, o] =
                     shortBy > Tolerance.LengthMm ? (int)Math.Ceiling(shortBy) : 0;
                 model.LevelBroken[o, r] = model.LevelBroken[r, o] =
                     CountsForLevel(p)
                     && CountsForLevel(q)
-                    && Math.Abs(p.HeightMm - q.HeightMm) > _school.LevelSpreadMm + Tolerance.LengthMm;
+                    && UnlevelMm(p, q) > _school.LevelSpreadMm + Tolerance.LengthMm;
+                model.Excluded[o, r] = model.Excluded[r, o] = InEachOthersWay(a.Stem, p, b.Stem, q);
                 model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(
                     PairPoints((a.Stem, p, seen[i][k]), (b.Stem, q, seen[j][m]), contact)
                 );
             }
         }
+    }
+
+    /// <summary>
+    /// Whether two canes would lie on one line, or one across the other on a face: those that stand further left lie on
+    /// the lines further left, but where the gardener asked for another.
+    /// </summary>
+    private bool InEachOthersWay(Stem a, CutOption p, Stem b, CutOption q)
+    {
+        if (p.Laid?.Line is not { } line || q.Laid?.Line is not { } other)
+        {
+            return false;
+        }
+
+        if (line.Number == other.Number)
+        {
+            return true;
+        }
+
+        if (survey.Support is not { Flat: true } || p.Laid.Wanted || q.Laid.Wanted)
+        {
+            return false;
+        }
+
+        var stands = Standing(p.TakeOver?.Stem ?? a).CompareTo(Standing(q.TakeOver?.Stem ?? b));
+        var lies = (-Math.Round(line.AngleFromRight, 9), line.Number).CompareTo(
+            (-Math.Round(other.AngleFromRight, 9), other.Number)
+        );
+        return Math.Sign(stands) != Math.Sign(lies);
+    }
+
+    /// <summary>
+    /// Lines as places in their order. A side stem that takes over may stand elsewhere than its cane, and a cane that
+    /// is led by hand may cross: those are left to the pairs.
+    /// </summary>
+    private void FillPlaces(ChoiceModel model)
+    {
+        var lines = candidates
+            .SelectMany(c => c.Options)
+            .Select(o => o.Laid?.Line)
+            .OfType<TargetLine>()
+            .DistinctBy(l => l.Number)
+            .OrderBy(l => -Math.Round(l.AngleFromRight, 9))
+            .ThenBy(l => l.Number)
+            .Select((l, i) => (l.Number, i))
+            .ToDictionary(l => l.Number, l => l.i);
+        if (lines.Count == 0)
+        {
+            return;
+        }
+
+        var inOrder = survey.Support is { Flat: true };
+        for (var i = 0; i < candidates.Length; i++)
+        {
+            for (var k = 0; k < candidates[i].Options.Length; k++)
+            {
+                if (
+                    candidates[i].Options[k] is { Laid: { Line: { } line } laid } option
+                    && (!inOrder || (option.TakeOver is null && !laid.Wanted))
+                )
+                {
+                    model.Place[model.First[i] + k] = lines[line.Number];
+                }
+            }
+        }
+
+        if (inOrder)
+        {
+            var rank = new int[candidates.Length];
+            foreach (
+                var (i, r) in Enumerable
+                    .Range(0, candidates.Length)
+                    .OrderBy(i => Standing(candidates[i].Stem))
+                    .Select((i, r) => (i, r))
+            )
+            {
+                rank[i] = r;
+            }
+
+            model.Rank = rank;
+        }
+    }
+
+    /// <summary>The order in which canes stand, from the left over the top to the right.</summary>
+    private (double, double, string) Standing(Stem stem)
+    {
+        var axis = tree.Axis(stem);
+        var cane = CaneToTrain.Of(stem, axis, AllowedStrain.Under(_school));
+        return (-Math.Round(cane.StandsAt, 9), axis.Start.X, stem.Id);
     }
 
     /// <summary>
@@ -363,12 +497,13 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
         var angle = survey.Plant.Kind.Climbs
             ? Math.Abs(a.Seen.FrontDeg - b.Seen.FrontDeg)
             : a.Seen.Out.AngleTo(b.Seen.Out);
-        var close = Math.Max(0, 1 - (angle / CloseDeg));
+        // Two that are tied to lines of their own have their room.
+        var close =
+            a.Option.Laid?.Line is not null && b.Option.Laid?.Line is not null
+                ? 0
+                : Math.Max(0, 1 - (angle / CloseDeg));
         var twice = a.Seen.Fills is { } fa && b.Seen.Fills is { } fb && fa.AngleTo(fb) < CloseDeg ? -_wants.Gap : 0;
-        var points =
-            twice
-            + (_wants.Close * close * close)
-            + (_wants.Level * Math.Abs(a.Option.HeightMm - b.Option.HeightMm) / 100);
+        var points = twice + (_wants.Close * close * close) + (_wants.Level * UnlevelMm(a.Option, b.Option) / 100);
         if (a.Option.AlongMm >= contact.AlongA && b.Option.AlongMm >= contact.AlongB)
         {
             points +=
@@ -384,8 +519,16 @@ public sealed class ModelBuilder(Survey survey, StemTree tree, ImmutableArray<Ca
     /// <summary>
     /// How far to the right a stem leans seen from the front, degrees from upright; below 0 to the left.
     /// </summary>
-    private double FrontDeg(Stem stem)
+    /// <remarks>
+    /// On a line it leans as that does; round a post, over an arch and along a beam each has its own side.
+    /// </remarks>
+    private double FrontDeg(Stem stem, CutOption option)
     {
+        if (option.Laid?.Line is { } line)
+        {
+            return line is StraightLine ? 90 - (line.AngleFromRight * 180 / Math.PI) : line.Number * CloseDeg;
+        }
+
         var tip = tree.Axis(stem).At(stem.LengthMm) - tree.Axis(stem).Start;
         return Math.Atan2(tip.X, Math.Max(1, tip.Z)) * 180 / Math.PI;
     }

@@ -29,6 +29,14 @@ public sealed class OptionBuilder(
     /// <summary>A cut needs this much stem below it, mm.</summary>
     private static readonly double LeastStubMm = TradeNumbers.Of("leastStem");
 
+    /// <summary>
+    /// A bud within so many degrees of outward faces out; one that was seen to is taken so near to the height window,
+    /// mm, where none in it does; and a window is no narrower than a person looks in, mm.
+    /// </summary>
+    private static readonly double OutwardDeg = TradeNumbers.Of("outwardBud"),
+        NearWindowMm = TradeNumbers.Of("nearWindow"),
+        NarrowestMm = TradeNumbers.Of("narrowestWindow");
+
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;
 
@@ -74,7 +82,10 @@ public sealed class OptionBuilder(
             options.Add(Whole(stem));
         }
 
-        CutOption[] cuts = low is { } from && from <= limit ? [.. CutsAll(stem, from, Math.Min(high, limit))] : [];
+        CutOption[] cuts =
+            low is { } from && from <= limit
+                ? [.. CutsAll(stem, from, Math.Min(high, limit)), .. JustOutside(stem, from, high, limit)]
+                : [];
         var mustCut = limit < stem.LengthMm - Tolerance.LengthMm || high < stem.LengthMm - Tolerance.LengthMm;
         if (cuts.Length == 0 && mustCut && Highest(stem, LeastStubMm, Math.Min(limit, high)) is { } highest)
         {
@@ -82,8 +93,34 @@ public sealed class OptionBuilder(
             cuts = [highest];
         }
 
-        return [.. options, .. Thin([.. cuts], most)];
+        return [.. options, .. Thin([.. cuts.OrderBy(c => c.AlongMm)], most)];
     }
+
+    /// <summary>
+    /// Cuts above buds that were seen to face out just outside of the height window, where none in it faces out: a seen
+    /// one is better than a guess (common practice, no source).
+    /// </summary>
+    private CutOption[] JustOutside(Stem stem, double fromMm, double toMm, double limitMm)
+    {
+        if (!_school.BudOutward)
+        {
+            return [];
+        }
+
+        bool Seen(CutOption o) => o.Bud is { Known: BudKnowledge.Seen } && FacesOut(stem, o);
+        var (low, high) = (
+            Math.Max(LeastStubMm, fromMm - NearWindowMm),
+            Math.Min(Math.Min(limitMm, toMm + NearWindowMm), stem.LengthMm)
+        );
+        var all = Known(stem, low, high).Where(Seen).ToArray();
+        return all.Any(o => o.AlongMm >= fromMm && o.AlongMm <= toMm) ? [] : all;
+    }
+
+    private static bool FacesOut(Stem stem, CutOption option) =>
+        option.Bud is { Facing: { } facing, AtScar: false } bud
+        && StemTree.Outward(stem, option.Place) is var outward
+        && facing.AngleTo(outward) <= OutwardDeg
+        && !(bud.OtherFacing?.AngleTo(outward) > OutwardDeg);
 
     /// <summary>The highest cut above a bud between two places along a stem; null where there is none.</summary>
     private CutOption? Highest(Stem stem, double fromMm, double toMm) =>
@@ -191,40 +228,16 @@ public sealed class OptionBuilder(
 
     private IEnumerable<CutOption> Cuts(Stem stem, double fromMm, double toMm, IEnumerable<CutOption> unseen)
     {
-        var buds = Phyllotaxis.Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm);
-        var known = buds.Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
-            .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
-            // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
-            .Where(b =>
-                !(
-                    _school.BudUpward
-                    && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))
-                )
-            )
-            .Where(b =>
-                b.Cut >= fromMm && b.Cut <= toMm && b.Cut < stem.LengthMm - Tolerance.LengthMm && b.Cut >= LeastStubMm
-            )
-            .ToArray();
+        var known = Known(stem, fromMm, toMm);
+        if (known.Length > 0 && (!_school.BudOutward || _school.BudUpward || known.Any(k => FacesOut(stem, k))))
+        {
+            return known;
+        }
+
+        // Buds that nobody looked at may face out where none of those that were noted does.
         if (known.Length > 0)
         {
-            return known.Select(k =>
-                Cut(
-                    stem,
-                    k.Cut,
-                    new TargetBud(
-                        k.Bud.AlongMm,
-                        k.Bud.Facing,
-                        k.Bud.Known,
-                        k.Bud.AlongMm,
-                        k.Bud.AlongMm,
-                        0,
-                        k.Bud.OtherFacing,
-                        k.Bud.Face,
-                        false,
-                        k.Bud.SpreadDeg
-                    )
-                )
-            );
+            return [.. known, .. unseen.Where(w => Unnoted(stem, w) >= 2)];
         }
 
         // Buds were looked at there and none of them serves: back to a place with latent buds.
@@ -232,6 +245,53 @@ public sealed class OptionBuilder(
         var scars = failed ? Scars(stem, fromMm, toMm) : [];
         return scars.Length > 0 ? scars : unseen;
     }
+
+    /// <summary>Buds in a window that nobody noted: as many as grow there, less those that were.</summary>
+    private int Unnoted(Stem stem, CutOption window) =>
+        window.Bud is { } bud
+            ? (int)Math.Floor((bud.ToMm - bud.FromMm) / _kind.InternodeMm)
+                - stem.Buds.Count(b => b.AlongMm >= bud.FromMm && b.AlongMm <= bud.ToMm)
+            : 0;
+
+    /// <summary>Cuts above buds that were seen, or are likely from those that were.</summary>
+    private CutOption[] Known(Stem stem, double fromMm, double toMm) =>
+        [
+            .. Phyllotaxis
+                .Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
+                .Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
+                .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
+                // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
+                .Where(b =>
+                    !(
+                        _school.BudUpward
+                        && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))
+                    )
+                )
+                .Where(b =>
+                    b.Cut >= fromMm
+                    && b.Cut <= toMm
+                    && b.Cut < stem.LengthMm - Tolerance.LengthMm
+                    && b.Cut >= LeastStubMm
+                )
+                .Select(k =>
+                    Cut(
+                        stem,
+                        k.Cut,
+                        new TargetBud(
+                            k.Bud.AlongMm,
+                            k.Bud.Facing,
+                            k.Bud.Known,
+                            k.Bud.AlongMm,
+                            k.Bud.AlongMm,
+                            0,
+                            k.Bud.OtherFacing,
+                            k.Bud.Face,
+                            false,
+                            k.Bud.SpreadDeg
+                        )
+                    )
+                ),
+        ];
 
     /// <summary>
     /// Cuts above places where latent buds sit: the ring of an earlier side shoot, the node of a blind bud.
@@ -302,9 +362,17 @@ public sealed class OptionBuilder(
 
         // A long stretch, as on a weak plant, is looked at in coarser steps: the window is five nodes wide in any case.
         var stride = step * Math.Max(1, Math.Round((high - low) / (8 * step)));
+        var windows = new List<CutOption>();
         for (var at = low; at == low || high - at >= 2 * step; at += stride)
         {
-            yield return Window(stem, at, Math.Min(high, at + width));
+            windows.Add(Window(stem, at, Math.Min(high, at + width)));
+        }
+
+        // Side shoots may leave slits; they serve only where there is nothing wider.
+        var wide = windows.Where(w => w.Bud!.ToMm - w.Bud.FromMm >= NarrowestMm).ToArray();
+        foreach (var window in wide.Length > 0 ? wide : [.. windows])
+        {
+            yield return window;
         }
     }
 
@@ -326,10 +394,8 @@ public sealed class OptionBuilder(
         var gap = Phyllotaxis.WidestGap(nodes, _kind.DivergenceDeg);
         var outward = StemTree.Outward(stem, arc.At(middle));
         var hours = Math.Clamp(Math.Round(gap / 2 / 30 * 2) / 2, 1.5, 3);
-        return Cut(stem, middle, new TargetBud(null, outward, BudKnowledge.LookFor, fromMm, toMm, hours)) with
-        {
-            End = new Segment3(arc.At(fromMm), arc.At(toMm)),
-        };
+        var cut = Cut(stem, middle, new TargetBud(null, outward, BudKnowledge.LookFor, fromMm, toMm, hours));
+        return cut with { End = new Segment3(arc.At(fromMm), arc.At(toMm)) };
     }
 
     private CutOption Cut(Stem stem, double alongMm, TargetBud? bud)

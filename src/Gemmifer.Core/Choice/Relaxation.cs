@@ -10,6 +10,9 @@ public enum Must
     CaneCount,
     RemovalCap,
     Spacing,
+
+    /// <summary>The fewest canes a plant is left with: a plant with too few ends too close is still a plant.</summary>
+    FewestCanes,
 }
 
 /// <summary>A solved choice with what had to be relaxed to get it.</summary>
@@ -124,19 +127,50 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
                 }
 
                 var removed = Least(limits, held, o => model.RemovedMm[o]);
-                return (
-                    limits with
-                    {
-                        MaxRemovedMm = Math.Max(wanted.MaxRemovedMm, removed.Value),
-                    },
-                    removed.Held,
-                    removed.Value <= wanted.MaxRemovedMm,
-                    removed.Sure || removed.Value <= wanted.MaxRemovedMm
-                );
+                return removed.Value <= wanted.MaxRemovedMm
+                    ? (limits with { MaxRemovedMm = wanted.MaxRemovedMm }, removed.Held, true, true)
+                    : (
+                        limits with
+                        {
+                            WoodPriced = true,
+                            WoodPrice = wanted.WoodPrice,
+                        },
+                        removed.Held,
+                        false,
+                        removed.Sure
+                    );
             case Must.RenewalShare:
-                if (Quick(limits with { MaxOldRemoved = wanted.MaxOldRemoved }, held) is { } share)
+                if (
+                    Quick(
+                        limits with
+                        {
+                            MaxOldRemoved = wanted.MaxOldRemoved,
+                            MaxYoungUsed = wanted.MaxYoungUsed,
+                        },
+                        held
+                    ) is
+                    { } share
+                )
                 {
                     return (share.Limits, share.Held, true, true);
+                }
+
+                if (wanted.MaxYoungUsed < int.MaxValue)
+                {
+                    // What the young ones can replace and what a winter may take give way together.
+                    var used = Least(limits, held, o => model.UsesYoung[o] ? 1 : 0);
+                    var young = limits with { MaxYoungUsed = Math.Max(wanted.MaxYoungUsed, (int)used.Value) };
+                    var gone = Least(young, used.Held, o => model.RemovesOld[o] ? 1 : 0);
+                    var both = used.Value <= wanted.MaxYoungUsed && gone.Value <= wanted.MaxOldRemoved;
+                    return (
+                        young with
+                        {
+                            MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)gone.Value),
+                        },
+                        gone.Held,
+                        both,
+                        both || (used.Sure && gone.Sure)
+                    );
                 }
 
                 var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
@@ -150,24 +184,36 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
                     old.Sure || old.Value <= wanted.MaxOldRemoved
                 );
             case Must.CaneCount:
-                if (Quick(limits with { MaxKept = wanted.MaxKept, MinKept = wanted.MinKept }, held) is { } count)
+                if (Quick(limits with { MaxKept = wanted.MaxKept }, held) is { } count)
                 {
                     return (count.Limits, count.Held, true, true);
                 }
 
-                // Too many is settled before too few: a plant may always keep less than the school would like.
                 var few = Least(limits, held, o => model.Keeps[o] ? 1 : 0);
-                var most = limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few.Value) };
-                var many = Least(most, few.Held, o => model.Keeps[o] ? -1 : 0);
-                var (max, min) = (few.Value <= wanted.MaxKept, -many.Value >= wanted.MinKept);
                 return (
-                    most with
+                    limits with
+                    {
+                        MaxKept = Math.Max(wanted.MaxKept, (int)few.Value),
+                    },
+                    few.Held,
+                    few.Value <= wanted.MaxKept,
+                    few.Sure || few.Value <= wanted.MaxKept
+                );
+            case Must.FewestCanes:
+                if (Quick(limits with { MinKept = wanted.MinKept }, held) is { } fewest)
+                {
+                    return (fewest.Limits, fewest.Held, true, true);
+                }
+
+                var many = Least(limits, held, o => model.Keeps[o] ? -1 : 0);
+                return (
+                    limits with
                     {
                         MinKept = Math.Min(wanted.MinKept, (int)-many.Value),
                     },
                     many.Held,
-                    max && min,
-                    (max || few.Sure) && (min || many.Sure)
+                    -many.Value >= wanted.MinKept,
+                    many.Sure || -many.Value >= wanted.MinKept
                 );
             default:
                 throw new ArgumentOutOfRangeException(nameof(must), must, null);
@@ -209,13 +255,17 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
             least.Keeps[o] = model.Keeps[o];
             least.RemovedMm[o] = model.RemovedMm[o];
             least.RemovesOld[o] = model.RemovesOld[o];
+            least.UsesYoung[o] = model.UsesYoung[o];
+            least.Place[o] = model.Place[o];
             for (var q = 0; q < model.Options; q++)
             {
                 least.SpacingShortMm[o, q] = limits.Spacing ? model.SpacingShortMm[o, q] : 0;
                 least.LevelBroken[o, q] = limits.Level && model.LevelBroken[o, q];
+                least.Excluded[o, q] = model.Excluded[o, q];
             }
         }
 
+        least.Rank = model.Rank;
         var result = new BranchAndBound(least, limits, 1000, cancel).Solve(
             nodes,
             null,

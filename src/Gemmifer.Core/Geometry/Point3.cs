@@ -27,6 +27,15 @@ public readonly record struct Point3(double X, double Y, double Z)
 public readonly record struct Segment3(Point3 A, Point3 B)
 {
     /// <summary>
+    /// Largest distance between a point of one and a point of the other, mm: it lies between two ends.
+    /// </summary>
+    public double FurthestFrom(Segment3 other) =>
+        Math.Max(
+            Math.Max(A.DistanceTo(other.A), A.DistanceTo(other.B)),
+            Math.Max(B.DistanceTo(other.A), B.DistanceTo(other.B))
+        );
+
+    /// <summary>
     /// Least distance between two segments, mm. Zero-length segments are points; parallel ones are handled.
     /// </summary>
     /// <remarks>Closed form after C. Ericson, <i>Real-Time Collision Detection</i>, 5.1.9 (from memory).</remarks>

@@ -36,6 +36,41 @@ public sealed record BentLine(int Number, Point3 Start, double HeadingDeg, Immut
         return new Point3(Math.Cos(heading), 0, Math.Sin(heading));
     }
 
+    /// <inheritdoc/>
+    public override double MostWorth => 1;
+
+    /// <inheritdoc/>
+    public override double FloweringMm(double fromMm, double toMm)
+    {
+        // Upright is what leads within so many degrees of straight up; along an arc the heading turns evenly.
+        var (low, high) = (Bloom.FlatDeg, 180 - Bloom.FlatDeg);
+        var (sum, start, heading) = (0.0, 0.0, HeadingDeg);
+        foreach (var piece in Pieces)
+        {
+            var (a, b) = (Math.Max(fromMm, start), Math.Min(toMm, start + piece.LengthMm));
+            if (b > a)
+            {
+                double At(double along) => heading + (piece.TurnDeg * (along - start) / piece.LengthMm);
+                var (from, to) = (Math.Min(At(a), At(b)), Math.Max(At(a), At(b)));
+                var upright = 0.0;
+                for (var round = Math.Floor(from / 360) - 1; round * 360 <= to; round++)
+                {
+                    upright += Math.Max(0, Math.Min(to, high + (360 * round)) - Math.Max(from, low + (360 * round)));
+                }
+
+                var share =
+                    to - from > 1e-9 ? upright / (to - from)
+                    : Bloom.Worth(LeanAt(a)) < 1 ? 1
+                    : 0;
+                sum += (b - a) * ((share * Bloom.UprightWorth) + 1 - share);
+            }
+
+            (start, heading) = (start + piece.LengthMm, heading + piece.TurnDeg);
+        }
+
+        return sum;
+    }
+
     private (Point3 Place, double HeadingRad) Follow(double alongMm)
     {
         var (place, heading, left) = (Start, HeadingDeg * Math.PI / 180, alongMm);

@@ -25,7 +25,7 @@ public abstract record CanePath
     /// Places along a line at which joining it is tried before the best is refined, and steps of that.
     /// </summary>
     private const int Tries = 120,
-        Refinements = 40;
+        Refinements = 18;
 
     /// <summary>
     /// At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).
@@ -36,6 +36,13 @@ public abstract record CanePath
     /// Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).
     /// </summary>
     public static readonly double StrainMm = TradeNumbers.Of("strainWeight");
+
+    /// <summary>
+    /// A bend this much tighter than the wood bears by the numbers is made by feel (a thumb tells no finer), and weighs
+    /// as much more, in millimetres of flat line left bare (assumptions).
+    /// </summary>
+    private static readonly double ByFeel = TradeNumbers.Of("byFeel"),
+        ByFeelMm = TradeNumbers.Of("byFeelWeight");
 
     /// <summary>
     /// The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.
@@ -54,13 +61,14 @@ public abstract record CanePath
     )
     {
         var needed = Bending.LeastRadiusMm(diameterMm, strain);
-        if (line.RadiusMm < needed)
+        var least = needed * (1 - ByFeel);
+        if (line.RadiusMm < least)
         {
             return new TooStiff(line.RadiusMm, needed);
         }
 
         var gentlest = 0.0;
-        var (best, gentle) = (default(Bent), false);
+        var (best, bestCost, gentle) = (default(Bent), double.PositiveInfinity, false);
         var step = line.LengthMm / Tries;
         for (var i = 0; i <= Tries; i++)
         {
@@ -85,13 +93,24 @@ public abstract record CanePath
 
         double Try(double along)
         {
-            if (Biarc.Between(start, direction, line.At(along), line.DirectionAt(along)) is not { } bend)
+            // The way there is no shorter than straight: what is left to be tied at best decides whether it is tried.
+            var place = line.At(along);
+            if (
+                best is not null
+                && -line.MostWorth * Math.Max(0, Math.Min(line.LengthMm - along, lengthMm - start.DistanceTo(place)))
+                    >= bestCost
+            )
+            {
+                return double.PositiveInfinity;
+            }
+
+            if (Biarc.Between(start, direction, place, line.DirectionAt(along)) is not { } bend)
             {
                 return double.PositiveInfinity;
             }
 
             gentlest = Math.Max(gentlest, bend.LeastRadiusMm);
-            if (bend.LeastRadiusMm < needed)
+            if (bend.LeastRadiusMm < least)
             {
                 return double.PositiveInfinity;
             }
@@ -111,9 +130,9 @@ public abstract record CanePath
                 double.IsInfinity(tightest) ? 0 : Bending.Strain(diameterMm, tightest)
             );
             var cost = CostMm(path, strain, line);
-            if (best is null || cost < CostMm(best, strain, line))
+            if (best is null || cost < bestCost)
             {
-                best = path;
+                (best, bestCost) = (path, cost);
             }
 
             return cost;
@@ -125,5 +144,6 @@ public abstract record CanePath
     /// </summary>
     public static double CostMm(Bent path, double strain, TargetLine line) =>
         (path.Strain <= 0 ? 0 : StrainMm * path.Strain / strain)
+        + (path.Strain > strain ? ByFeelMm : 0)
         - line.FloweringMm(path.JoinsMm, path.JoinsMm + path.TiedMm);
 }

@@ -25,15 +25,10 @@ public abstract record TargetLine(int Number, double LengthMm)
     /// <summary>
     /// A stretch of it in millimetres of wood that flowers: flat wood counts whole, upright wood less.
     /// </summary>
-    public virtual double FloweringMm(double fromMm, double toMm)
-    {
-        const int Pieces = 48;
-        return Enumerable
-                .Range(0, Pieces)
-                .Sum(k => Bloom.Worth(LeanAt(fromMm + ((toMm - fromMm) * (k + 0.5) / Pieces))))
-            * (toMm - fromMm)
-            / Pieces;
-    }
+    public abstract double FloweringMm(double fromMm, double toMm);
+
+    /// <summary>The most that a millimetre of it can be worth, 0 to 1.</summary>
+    public virtual double MostWorth => Bloom.Worth(LeanAt(0));
 
     /// <summary>Angle from vertical there, degrees, 0 to 180.</summary>
     public double LeanAt(double alongMm) => Math.Acos(Math.Clamp(DirectionAt(alongMm).Z, -1, 1)) * 180 / Math.PI;

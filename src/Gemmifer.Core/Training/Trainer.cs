@@ -70,7 +70,7 @@ public static class Trainer
     private const int Thousandths = 1000,
         Ties = 1024;
 
-    private const int Halvings = 24;
+    private const int Halvings = 10;
 
     private static readonly long Loose = (long)LeftLooseMm * Thousandths * Ties;
 
@@ -158,12 +158,7 @@ public static class Trainer
             {
                 held.Add((i, j));
             }
-            else if (
-                paths[i][j] is CanePath.TooStiff
-                && canes[i].Strain > 0
-                && lines[j] is StraightLine straight
-                && HalfWay(canes[i], straight) is { } half
-            )
+            else if (HalfWay(canes[i], lines[j], paths[i][j]) is { } half)
             {
                 halves.Add(i, (j, half));
             }
@@ -244,13 +239,16 @@ public static class Trainer
     /// <summary>
     /// What a cane costs on a line, thousandths of a millimetre of line left bare; below 0 where it is worth tying.
     /// </summary>
-    public static long Cost(CaneToTrain cane, TargetLine line, CanePath.Bent bent)
+    public static long Cost(CaneToTrain cane, TargetLine line, CanePath.Bent bent) =>
+        (long)Math.Round(CostMm(cane, line, bent) * Thousandths);
+
+    /// <summary>The same in millimetres.</summary>
+    public static double CostMm(CaneToTrain cane, TargetLine line, CanePath.Bent bent)
     {
         // Round a post, over an arch and along a beam there is no side to which a cane belongs.
         var turn = line is StraightLine ? Turn(cane, line) / (Math.PI / 2) : 0;
         var cutOff = Fan.CutShare * Math.Max(0, cane.LengthMm - bent.Bend.LengthMm - bent.TiedMm);
-        return (long)
-            Math.Round((CanePath.CostMm(bent, cane.Strain, line) + cutOff + (TurnMm * turn * turn)) * Thousandths);
+        return CanePath.CostMm(bent, cane.Strain, line) + cutOff + (TurnMm * turn * turn);
     }
 
     private static TrainedCane Left(CaneToTrain cane, IReadOnlyList<TargetLine> lines, CanePath[] paths)
@@ -260,31 +258,34 @@ public static class Trainer
             return new TrainedCane(cane.Id, null, null, null);
         }
 
-        var nearest = Enumerable
-            .Range(0, lines.Count)
-            .OrderBy(j => Math.Round(Turn(cane, lines[j]), 9))
-            .ThenBy(j => lines[j].Number)
-            .First();
-        return new TrainedCane(
-            cane.Id,
-            null,
-            paths[nearest],
-            paths[nearest] is CanePath.TooStiff && cane.Strain > 0 && lines[nearest] is StraightLine straight
-                ? HalfWay(cane, straight)
-                : null
-        );
+        var nearest = Nearest(cane, lines, paths);
+        return new TrainedCane(cane.Id, null, paths[nearest], HalfWay(cane, lines[nearest], paths[nearest]));
     }
 
+    /// <summary>The line to which a cane has least to turn; -1 where there is none.</summary>
+    public static int Nearest(CaneToTrain cane, IReadOnlyList<TargetLine> lines, CanePath[] paths) =>
+        Enumerable
+            .Range(0, paths.Length)
+            .OrderBy(j => Math.Round(Turn(cane, lines[j]), 9))
+            .ThenBy(j => lines[j].Number)
+            .FirstOrDefault(-1);
+
     /// <summary>
-    /// As far towards a line as the wood allows this year; null where it takes no bend towards it at all.
+    /// As far towards a line as the wood allows this year, where the whole way is too tight; null where it takes no
+    /// bend towards it at all.
     /// </summary>
-    private static StraightLine? HalfWay(CaneToTrain cane, StraightLine line)
+    public static StraightLine? HalfWay(CaneToTrain cane, TargetLine line, CanePath path)
     {
+        if (path is not CanePath.TooStiff || cane.Strain <= 0 || line is not StraightLine straight)
+        {
+            return null;
+        }
+
         var (stands, wanted) = (cane.StandsAt, line.AngleFromRight);
         StraightLine Towards(double share)
         {
             var angle = stands + ((wanted - stands) * share);
-            return line with { Direction = new Point3(Math.Cos(angle), 0, Math.Sin(angle)) };
+            return straight with { Direction = new Point3(Math.Cos(angle), 0, Math.Sin(angle)) };
         }
 
         bool Bends(double share) =>

@@ -21,12 +21,20 @@ internal static class IndependentSolver
             cp.AddExactlyOne(x[model.First[i]..model.First[i + 1]]);
             for (var o = model.First[i]; o < model.First[i + 1]; o++)
             {
-                goal.AddTerm(x[o], model.Points[o]);
+                goal.AddTerm(x[o], model.Points[o] - limits.PriceOf(model.RemovedMm[o]));
                 for (var q = model.First[i + 1]; q < model.Options; q++)
                 {
                     AddPair(cp, goal, model, limits, x, o, q);
                 }
             }
+        }
+
+        // Each place once: said once more for each place, so that the other solver sees it too.
+        foreach (
+            var place in Enumerable.Range(0, model.Options).Where(o => model.Place[o] >= 0).GroupBy(o => model.Place[o])
+        )
+        {
+            cp.AddAtMostOne(place.Select(o => x[o]));
         }
 
         LinearExpr Sum(Func<int, long> measure)
@@ -47,6 +55,7 @@ internal static class IndependentSolver
         );
         cp.Add(Sum(o => model.RemovedMm[o]) <= Math.Min(limits.MaxRemovedMm, 1_000_000_000));
         cp.Add(Sum(o => model.RemovesOld[o] ? 1 : 0) <= Math.Min(limits.MaxOldRemoved, model.Candidates));
+        cp.Add(Sum(o => model.UsesYoung[o] ? 1 : 0) <= Math.Min(limits.MaxYoungUsed, model.Candidates));
         cp.Maximize(goal);
         var solver = new CpSolver
         {
@@ -71,7 +80,11 @@ internal static class IndependentSolver
         int q
     )
     {
-        if ((limits.Spacing && model.SpacingShortMm[o, q] > 0) || (limits.Level && model.LevelBroken[o, q]))
+        if (
+            model.Excluded[o, q]
+            || (limits.Spacing && model.SpacingShortMm[o, q] > 0)
+            || (limits.Level && model.LevelBroken[o, q])
+        )
         {
             cp.AddBoolOr([x[o].Not(), x[q].Not()]);
             return;

@@ -9,7 +9,7 @@ internal static class ModelOracle
     {
         long? best = null;
         var chosen = new int[model.Candidates];
-        void Try(int i, long score, int kept, long removed, int old)
+        void Try(int i, long score, int kept, long removed, int old, int young)
         {
             if (i == chosen.Length)
             {
@@ -17,19 +17,21 @@ internal static class ModelOracle
                     kept <= limits.MaxKept
                     && kept >= limits.MinKept
                     && removed <= limits.MaxRemovedMm
-                    && old <= limits.MaxOldRemoved;
+                    && old <= limits.MaxOldRemoved
+                    && young <= limits.MaxYoungUsed;
                 best = legal ? Math.Max(best ?? long.MinValue, score) : best;
                 return;
             }
 
             for (var o = model.First[i]; o < model.First[i + 1]; o++)
             {
-                var (sum, apart) = (score + model.Points[o], true);
+                var (sum, apart) = (score + model.Points[o] - limits.PriceOf(model.RemovedMm[o]), true);
                 for (var j = 0; j < i && apart; j++)
                 {
                     var q = chosen[j];
                     apart =
-                        !(limits.Spacing && model.SpacingShortMm[o, q] > 0)
+                        !model.Excluded[o, q]
+                        && !(limits.Spacing && model.SpacingShortMm[o, q] > 0)
                         && !(limits.Level && model.LevelBroken[o, q]);
                     sum +=
                         model.PairPoints[o, q]
@@ -44,13 +46,14 @@ internal static class ModelOracle
                         sum,
                         kept + (model.Keeps[o] ? 1 : 0),
                         removed + model.RemovedMm[o],
-                        old + (model.RemovesOld[o] ? 1 : 0)
+                        old + (model.RemovesOld[o] ? 1 : 0),
+                        young + (model.UsesYoung[o] ? 1 : 0)
                     );
                 }
             }
         }
 
-        Try(0, 0, 0, 0, 0);
+        Try(0, 0, 0, 0, 0, 0);
         return best;
     }
 
@@ -79,6 +82,7 @@ internal static class ModelOracle
                     900,
                     random.Next(3) == 0
                 );
+                model.UsesYoung[o] = model.RemovesOld[o] || random.Next(3) == 0;
             }
 
             for (var j = 0; j < i; j++)
@@ -93,6 +97,9 @@ internal static class ModelOracle
                             model.SpacingShortMm[o, q] = model.SpacingShortMm[q, o] =
                                 random.Next(5) == 0 ? random.Next(1, 120) : 0;
                             model.LevelBroken[o, q] = model.LevelBroken[q, o] = random.Next(7) == 0;
+                            // The first options are always to be had together.
+                            model.Excluded[o, q] = model.Excluded[q, o] =
+                                o > model.First[i] && q > model.First[j] && random.Next(9) == 0;
                         }
                     }
                 }
@@ -107,7 +114,9 @@ internal static class ModelOracle
                 random.Next(1, candidates + 1),
                 random.Next(0, 2),
                 random.Next(200, 900) * candidates,
-                random.Next(0, 3)
+                random.Next(0, 3),
+                random.Next(0, 5),
+                random.Next(2) == 0 ? int.MaxValue : random.Next(0, 4)
             )
         );
     }

@@ -19,14 +19,19 @@ public class RelaxationTests
         // Taken from the most important on, each limit holds unless no choice at all can keep it beside those that hold
         // already.
         var held = new ChoiceLimits(false, false, int.MaxValue, 0, long.MaxValue, int.MaxValue);
-        foreach (var must in new[] { Must.Spacing, Must.RemovalCap, Must.CaneCount, Must.RenewalShare, Must.Level })
+        foreach (var must in Enum.GetValues<Must>().Reverse())
         {
             var tried = must switch
             {
                 Must.Spacing => held with { Spacing = true },
                 Must.RemovalCap => held with { MaxRemovedMm = limits.MaxRemovedMm },
-                Must.CaneCount => held with { MaxKept = limits.MaxKept, MinKept = limits.MinKept },
-                Must.RenewalShare => held with { MaxOldRemoved = limits.MaxOldRemoved },
+                Must.FewestCanes => held with { MinKept = limits.MinKept },
+                Must.CaneCount => held with { MaxKept = limits.MaxKept },
+                Must.RenewalShare => held with
+                {
+                    MaxOldRemoved = limits.MaxOldRemoved,
+                    MaxYoungUsed = limits.MaxYoungUsed,
+                },
                 _ => held with { Level = true },
             };
             var possible = ModelOracle.Best(model, tried) is not null;
@@ -35,23 +40,32 @@ public class RelaxationTests
                 ? tried
                 : must switch
                 {
-                    Must.RemovalCap => held with { MaxRemovedMm = relaxed.Limits.MaxRemovedMm },
-                    Must.CaneCount => held with { MaxKept = relaxed.Limits.MaxKept, MinKept = relaxed.Limits.MinKept },
-                    Must.RenewalShare => held with { MaxOldRemoved = relaxed.Limits.MaxOldRemoved },
+                    Must.RemovalCap => held with { WoodPriced = true, WoodPrice = limits.WoodPrice },
+                    Must.FewestCanes => held with { MinKept = relaxed.Limits.MinKept },
+                    Must.CaneCount => held with { MaxKept = relaxed.Limits.MaxKept },
+                    Must.RenewalShare => held with
+                    {
+                        MaxOldRemoved = relaxed.Limits.MaxOldRemoved,
+                        MaxYoungUsed = relaxed.Limits.MaxYoungUsed,
+                    },
                     _ => held,
                 };
         }
     }
 
     [Fact]
-    public void A_cap_that_cannot_hold_is_loosened_no_further_than_it_must_be()
+    public void Where_a_cap_cannot_hold_wood_has_its_price_and_the_wishes_choose()
     {
+        // The first cane costs 500 mm in any case. Of the second: keeping it costs 300 mm, taking it out 900 mm.
         var model = new ChoiceModel([1, 2]);
         (model.RemovedMm[0], model.RemovedMm[1], model.RemovedMm[2]) = (500, 900, 300);
         (model.Keeps[0], model.Keeps[2], model.Points[1]) = (true, true, 5000);
-        var relaxed = Relaxation.Solve(model, new ChoiceLimits(true, true, 9, 0, 100, 9), 1000);
-        Assert.Equal([Must.RemovalCap], relaxed.Relaxed);
-        Assert.Equal(800, relaxed.Limits.MaxRemovedMm);
-        Assert.Equal([0, 1], relaxed.Result.Chosen);
+        RelaxedChoice At(double price) =>
+            Relaxation.Solve(model, new ChoiceLimits(true, true, 9, 0, 100, 9, price), 1000);
+        Assert.Equal([Must.RemovalCap], At(0).Relaxed);
+        Assert.Equal([0, 0], At(0).Result.Chosen);
+        Assert.Equal([0, 0], At(8).Result.Chosen);
+        Assert.Equal([0, 1], At(9).Result.Chosen);
+        Assert.Equal(-(9 * 800), At(9).Result.Score);
     }
 }

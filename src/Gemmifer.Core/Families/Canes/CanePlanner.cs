@@ -34,8 +34,7 @@ internal sealed class CanePlanner
     private readonly CancellationToken _cancel;
     private readonly StemTree _tree;
     private readonly Sorted _sorted;
-    private readonly ModelBuilder _builder;
-    private readonly ChoiceModel _model;
+    private readonly Laying? _laying;
     private SolvedChoice? _solved;
 
     public CanePlanner(Survey survey, CaneTask task, CancellationToken cancel, long nodes = NodeLimit)
@@ -43,15 +42,18 @@ internal sealed class CanePlanner
         (_survey, _task, _cancel, _nodes) = (survey, task, cancel, nodes);
         _tree = StemTree.Build(survey.Stems, survey.Plant);
         _sorted = Sorting.Sort(survey, _tree);
-        _builder = new ModelBuilder(survey, _tree, _sorted.Candidates);
-        _model = _builder.Build(cancel);
+        _laying =
+            _sorted.Climber is { } climber && survey.Support is not null
+                ? new Laying(survey, _tree, climber, _sorted.Shoots.Options)
+                : null;
     }
 
     /// <summary>Plans the work on the plant.</summary>
     public PlanDocument Plan(PlanDetail detail)
     {
-        var choice = Choose();
-        var (whole, support) = Decide(choice);
+        var solved = Choose();
+        var choice = solved.Choice;
+        var (whole, support) = Decide(solved);
         var decided = Day.Of(whole);
         var bloom = support is null ? null : new BloomForecast(_survey, _tree, whole, support);
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
@@ -112,13 +114,13 @@ internal sealed class CanePlanner
     /// <summary>What it comes to, without the words; null where the best choice was not proved.</summary>
     private Outcome? OutcomeOf()
     {
-        var choice = Choose();
-        if (!choice.Optimal)
+        var solved = Choose();
+        if (!solved.Choice.Optimal)
         {
             return null;
         }
 
-        var (whole, support) = Decide(choice, words: false);
+        var (whole, support) = Decide(solved, words: false);
         return OutcomeOf(Day.Of(whole), support);
     }
 
@@ -136,41 +138,84 @@ internal sealed class CanePlanner
         );
 
     /// <summary>
-    /// The joint optimum. Of a climber no more old canes may go than young ones stay to take their place: where a young
-    /// one has to go
-    /// itself, it is solved again with that many fewer, which can happen once for each young cane at most. Where the
-    /// share of old wood
-    /// had to be relaxed anyway, that stands.
+    /// The joint optimum; on a support, over every way its lines may lie and every limit that may hold: the best of
+    /// them all, and nothing can be better than the best bound.
     /// </summary>
-    private RelaxedChoice Choose()
+    private SolvedChoice Choose()
     {
-        for (var limits = _sorted.Limits; ; )
+        SolvedChoice? best = null;
+        var (bound, proved) = (long.MinValue, true);
+        foreach (var (laid, builder, model, limits) in Models())
         {
-            var choice = Relaxation.Solve(_model, limits, _nodes, _cancel);
-            if (_sorted.Climber is not { } climber || choice.Relaxed.Contains(Must.RenewalShare))
-            {
-                return choice;
-            }
-
-            var gone = _sorted
-                .Candidates.Where((_, i) => !_model.Keeps[_model.First[i] + choice.Result.Chosen[i]])
-                .Select(c => c.Stem.Id)
-                .ToHashSet();
-            var most = climber.MostOldOut(
-                limits.MaxOldRemoved,
-                climber.Worthy(_sorted.Candidates),
-                climber.Successors.Count(s => !gone.Contains(s.Id))
-            );
-            if (
-                most >= limits.MaxOldRemoved
-                || _sorted.Candidates.Count(c => c.Old && gone.Contains(c.Stem.Id)) <= most
-            )
-            {
-                return choice;
-            }
-
-            limits = limits with { MaxOldRemoved = most };
+            var choice = Relaxation.Solve(model, limits, _nodes, _cancel);
+            (bound, proved) = (Math.Max(bound, choice.Result.Bound), proved && choice.RelaxingProved);
+            best =
+                best is null || Better(choice, best.Choice)
+                    ? new SolvedChoice(_survey, _tree, laid, builder, model, choice)
+                    : best;
         }
+
+        return best! with
+        {
+            Choice = best.Choice with
+            {
+                Result = best.Choice.Result with { Bound = Math.Max(best.Choice.Result.Score, bound) },
+                RelaxingProved = proved,
+            },
+        };
+    }
+
+    /// <summary>Every choice of which the best is taken: one, but on a support and of a neglected climber.</summary>
+    internal IEnumerable<(Sorted Laid, ModelBuilder Builder, ChoiceModel Model, ChoiceLimits Limits)> Models()
+    {
+        foreach (var laid in Laid())
+        {
+            var builder = new ModelBuilder(
+                _survey,
+                _tree,
+                laid.Candidates,
+                _sorted.Climber?.Successors.Select(s => s.Id).ToHashSet()
+            );
+            var model = builder.Build(_cancel);
+            foreach (var limits in _sorted.Climber?.Limits(laid.Limits, laid.Candidates) ?? [laid.Limits])
+            {
+                yield return (laid, builder, model, limits);
+            }
+        }
+    }
+
+    /// <summary>
+    /// The plant with its options laid on each way in which lines may lie; as it is without a support.
+    /// </summary>
+    private IEnumerable<Sorted> Laid()
+    {
+        if (_laying is null)
+        {
+            return [_sorted];
+        }
+
+        var ways = _laying
+            .Ways(_sorted.Candidates, _sorted.Limits.MaxKept)
+            .Select(lines => _sorted with { Candidates = _laying.On(lines, _sorted.Candidates), Lines = lines })
+            .ToArray();
+        return ways.Length > 0 ? ways : [_sorted with { Candidates = _laying.On([], _sorted.Candidates) }];
+    }
+
+    /// <summary>
+    /// Whether a choice is better than another of the same plant: the most important limit that only one of them keeps,
+    /// then the points.
+    /// </summary>
+    private static bool Better(RelaxedChoice one, RelaxedChoice other)
+    {
+        foreach (var must in Enum.GetValues<Must>().Reverse())
+        {
+            if (one.Relaxed.Contains(must) != other.Relaxed.Contains(must))
+            {
+                return other.Relaxed.Contains(must);
+            }
+        }
+
+        return one.Result.Score > other.Result.Score;
     }
 
     /// <summary>The whole plan, and what would flip the decision on each stem.</summary>
@@ -190,17 +235,17 @@ internal sealed class CanePlanner
     /// <summary>What becomes of each stem; null where the best choice was not proved.</summary>
     public IReadOnlyDictionary<string, Decision>? Decisions()
     {
-        var choice = Choose();
-        return choice.Optimal
-            ? Day.Of(Decide(choice, words: false).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision)
+        var solved = Choose();
+        return solved.Choice.Optimal
+            ? Day.Of(Decide(solved, words: false).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision)
             : null;
     }
 
     private DayPlan Day => new(_survey, _tree, _sorted.Climber is { InSeason: true });
 
-    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(RelaxedChoice choice, bool words = true)
+    private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(SolvedChoice solved, bool words = true)
     {
-        var solved = _solved = new SolvedChoice(_survey, _tree, _sorted, _builder, _model, choice);
+        _solved = solved;
         var reasons = new ChoiceReasons(solved);
         var decided = (words ? reasons.All(_cancel) : reasons.Bare()).ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
@@ -208,10 +253,16 @@ internal sealed class CanePlanner
             decided.Add(id, Settled(_tree.ById[id], fate));
         }
 
-        var support =
-            _sorted.Climber is { } climber && _survey.Support is not null
-                ? new Climber(_survey, _tree, climber, _sorted.Shoots.Options).Train(decided)
-                : null;
+        var support = _laying is null
+            ? null
+            : new Climber(_survey, _tree, _laying).Train(
+                solved.Sorted.Lines,
+                Enumerable
+                    .Range(0, solved.Sorted.Candidates.Length)
+                    .Where(i => solved.Chosen(i).Keeps)
+                    .Select(i => (solved.Sorted.Candidates[i], solved.Chosen(i))),
+                solved.Sorted.Candidates
+            );
         foreach (var top in _tree.Stems.Where(s => s.TopLevel))
         {
             AddShoots(top);

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -573,10 +574,35 @@ internal sealed class CaneSteps(
             ),
             BudKnowledge.LookFor => (
                 $"On {id}, {Where(bud)}{from}, find {Which(bud, from, facing)}; cut {above} it.",
-                $"{(bud.GiveOrTakeHours >= 3 && _school.BudOutward ? "Roughly that way will do." : "")} {more}"
+                $"{(bud.GiveOrTakeHours >= 3 && _school.BudOutward ? "Roughly that way will do." : "")} {Room(d)} "
+                    + more
             ),
             _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
+    }
+
+    /// <summary>
+    /// Which end the one that has still to be found is kept away from: where both could be chosen too close together.
+    /// </summary>
+    private string Room(Decided d)
+    {
+        string[] close =
+        [
+            .. decided
+                .Where(o =>
+                    o.Stem.Id != d.Stem.Id
+                    && o is { Stem.TopLevel: true, Kept: true }
+                    && Where(o) is var end
+                    && end.DistanceTo(d.Option!.End) < _school.SpacingMm
+                    && end.FurthestFrom(d.Option.End) >= _school.SpacingMm
+                )
+                .Select(o => o.Stem.Id),
+        ];
+        Segment3 Where(Decided o) =>
+            o.Option?.End ?? new Segment3(tree.Axis(o.Stem).At(o.Stem.LengthMm), tree.Axis(o.Stem).At(o.Stem.LengthMm));
+        return close.Length == 0 || !d.Stem.TopLevel
+            ? ""
+            : $"Keep its end {Wording.Mm(_school.SpacingMm)} from that of {Wording.List(close)}.";
     }
 
     /// <summary>Where to look, no finer than a person measures.</summary>

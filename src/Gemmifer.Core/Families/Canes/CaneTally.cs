@@ -39,7 +39,7 @@ internal sealed class CaneTally(
         {
             for (var j = 0; j < i; j++)
             {
-                spacing = Math.Min(spacing ?? double.PositiveInfinity, ends[i].End.DistanceTo(ends[j].End));
+                spacing = Math.Min(spacing ?? double.PositiveInfinity, Apart(ends[i].Cane, ends[j].Cane));
             }
         }
 
@@ -129,6 +129,18 @@ internal sealed class CaneTally(
             : 0;
 
     private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);
+
+    /// <summary>
+    /// How far apart two ends stand, mm; where a bud has still to be found, as far as its step says to keep it away.
+    /// </summary>
+    private double Apart(Decided a, Decided b)
+    {
+        Segment3 Where(Decided d) => d.Option?.End ?? new Segment3(EndOf(d), EndOf(d));
+        var (near, far) = (Where(a).DistanceTo(Where(b)), Where(a).FurthestFrom(Where(b)));
+        return near >= survey.School.SpacingMm || far - near < Tolerance.LengthMm
+            ? EndOf(a).DistanceTo(EndOf(b))
+            : Math.Min(far, Math.Max(near, survey.School.SpacingMm));
+    }
 
     private double RemovedShare()
     {

@@ -141,10 +141,10 @@ internal sealed class CaneWarnings(
             {
                 Must.Level => "The ends could not all be kept about level.",
                 Must.RenewalShare => "More of the old wood goes than one winter should take.",
-                Must.CaneCount => $"The number of canes could not be kept within {survey.School.CanesMin} to "
-                    + $"{survey.School.CanesMax}.",
+                Must.CaneCount => $"More canes stay than the {survey.School.CanesMax} this school likes.",
+                Must.FewestCanes => $"Fewer canes stay than the {survey.School.CanesMin} this school likes.",
                 Must.RemovalCap => "More live wood comes off than this school allows for the plant; "
-                    + $"no choice {(choice.RelaxingProved ? "takes" : "was found that takes")} less.",
+                    + $"no choice {(choice.RelaxingProved ? "keeps" : "was found that keeps")} to it.",
                 Must.Spacing => $"Some ends stand closer than {Wording.Mm(survey.School.SpacingMm)}: "
                     + "what has to stay leaves no other way.",
                 _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),

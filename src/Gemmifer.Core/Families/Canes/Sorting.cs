@@ -8,6 +8,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -45,7 +46,11 @@ internal sealed record Sorted(
     SideShoots Shoots,
     bool TwoYears = false,
     ClimberRules? Climber = null
-);
+)
+{
+    /// <summary>The lines of a support on which the options of the candidates are laid.</summary>
+    public ImmutableArray<TargetLine> Lines { get; init; } = [];
+}
 
 /// <summary>First the musts: who goes, who stays untouched, and what the choice is about.</summary>
 internal static class Sorting
@@ -84,6 +89,18 @@ internal static class Sorting
             ))
             .ToImmutableArray();
 
+        if (Strongest(survey, tree, candidates, shoots, climber) is { } strongest)
+        {
+            candidates = candidates.SetItem(
+                strongest,
+                candidates[strongest] with
+                {
+                    Options = [.. candidates[strongest].Options.Where(o => o.Keeps)],
+                    Strongest = true,
+                }
+            );
+        }
+
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
         double Live(Stem s) =>
             (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
@@ -93,7 +110,7 @@ internal static class Sorting
             findings,
             fates.ToFrozenDictionary(),
             candidates,
-            LimitsOf(survey, candidates, total, forced, twoYears, climber),
+            LimitsOf(survey, candidates, fates, total, forced, twoYears),
             total,
             forced,
             shoots,
@@ -113,6 +130,40 @@ internal static class Sorting
         && finding.Verdict == Verdict.Sound
         && stem.DiameterMm >= survey.School.ThinBelowMm
         && shoots.Options.KeepOutLimit(tree.Axis(stem)) >= stem.LengthMm;
+
+    /// <summary>
+    /// The strongest young cane: it stays, whatever else is wished for (common practice, no source), unless something
+    /// is wrong with it. Null where there is none.
+    /// </summary>
+    private static int? Strongest(
+        Survey survey,
+        StemTree tree,
+        ImmutableArray<Candidate> candidates,
+        SideShoots shoots,
+        ClimberRules? climber
+    )
+    {
+        bool Faultless(Candidate c) =>
+            c.Finding.Verdict == Verdict.Sound
+            && c.Stem.Pin is not Pin.Remove
+            && c.Stem.Age < survey.Plant.Kind.OldFrom
+            && c.Stem.DiameterMm >= survey.School.ThinBelowMm
+            && !c.Stem.Has(Sign.Spindly)
+            && c.Stem.Rubs.IsEmpty
+            && !candidates.Any(o => o.Stem.Rubs.Contains(c.Stem.Id))
+            && (climber is null || !(climber.Stiff.Contains(c.Stem.Id) || c.Stem.Has(Sign.Stiff)))
+            && c.Stem.BaseBearing.AngleTo(c.Stem.Bearing) <= CaneNumbers.Of["throughCentre"]
+            && c.Options.Any(o => o.Keeps)
+            && shoots.Options.KeepOutLimit(tree.Axis(c.Stem)) >= c.Stem.LengthMm;
+        return Enumerable
+            .Range(0, candidates.Length)
+            .Where(i => Faultless(candidates[i]))
+            .OrderByDescending(i => candidates[i].Stem.DiameterMm)
+            .ThenBy(i => candidates[i].Stem.Age)
+            .ThenBy(i => candidates[i].Stem.Id, StringComparer.Ordinal)
+            .Cast<int?>()
+            .FirstOrDefault();
+    }
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
     public static bool Wholly(Finding finding, Verdict verdict) =>
@@ -224,20 +275,26 @@ internal static class Sorting
         && stem.DiameterMm >= survey.School.ThinBelowMm;
 
     /// <summary>
-    /// The most of the live wood that may go: less from a weak plant, and in the first of two winters.
+    /// The most of the live wood that may go: less from a weak plant, and in the first of two winters; more from a
+    /// strong one.
     /// </summary>
     public static double RemoveShare(Survey survey, bool twoYears) =>
         survey.Plant.Vigour == Vigour.Weak ? survey.School.RemoveShareWeak
         : twoYears ? Math.Min(CaneNumbers.Of["firstWinterShare"], survey.School.RemoveShare)
+        : survey.Plant.Vigour == Vigour.Strong
+            ? Math.Max(
+                survey.School.RemoveShare,
+                Math.Min(CaneNumbers.Of["mostRemoved"], survey.School.RemoveShare + CaneNumbers.Of["strongMore"])
+            )
         : survey.School.RemoveShare;
 
     private static ChoiceLimits LimitsOf(
         Survey survey,
         ImmutableArray<Candidate> candidates,
+        Dictionary<string, Fate> fates,
         double totalMm,
         double forcedMm,
-        bool twoYears,
-        ClimberRules? climber
+        bool twoYears
     )
     {
         var school = survey.School;
@@ -248,18 +305,37 @@ internal static class Sorting
             : school.OldShare <= 0 ? 0
             : Math.Max(1, (int)Math.Floor((school.OldShare * old) + 1e-9));
 
-        oldLimit = climber?.MostOldOut(oldLimit, climber.Worthy(candidates), climber.Successors.Length) ?? oldLimit;
-
-        // The thin rule may not empty a plant that has nothing but thin canes.
-        var thick = candidates.Count(c => c.Stem.DiameterMm >= school.ThinBelowMm);
-        var least = thick > 0 ? 1 : Math.Min(school.CanesMin, candidates.Length);
         return new ChoiceLimits(
             true,
             true,
             school.CanesMax,
-            least,
+            Fewest(survey, candidates, fates),
             (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm),
-            oldLimit
+            oldLimit,
+            1000
+                * CaneNumbers.Of[survey.Plant.Vigour == Vigour.Weak ? "woodPriceWeak" : "woodPrice"]
+                / Math.Max(1, totalMm)
         );
+    }
+
+    /// <summary>
+    /// The fewest canes that stay: as the school says, or as many as are worth keeping. A thin one is not, unless there
+    /// are none but thin ones; of two that rub one is not; nor is an old one past flowering that a young one replaces.
+    /// </summary>
+    private static int Fewest(Survey survey, ImmutableArray<Candidate> candidates, Dictionary<string, Fate> fates)
+    {
+        var able = candidates.Where(c => c.Options.Any(o => o.Keeps) && !c.Replaced).ToArray();
+        var thick = able.Where(c => c.Stem.DiameterMm >= survey.School.ThinBelowMm).ToArray();
+        var counted = new List<Stem>();
+        foreach (var stem in (thick.Length > 0 ? thick : able).Select(c => c.Stem))
+        {
+            if (!counted.Any(o => o.Rubs.Contains(stem.Id) || stem.Rubs.Contains(o.Id)))
+            {
+                counted.Add(stem);
+            }
+        }
+
+        var settled = fates.Count(f => f.Value is Fate.Untouched or Fate.Keep);
+        return Math.Clamp(survey.School.CanesMin - settled, Math.Min(1, counted.Count), counted.Count);
     }
 }

@@ -1,8 +1,10 @@
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -19,6 +21,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
         ?? Rubs(i)
         ?? Thin(i)
         ?? NoPlace(i)
+        ?? Unbendable(i)
         ?? LeansOut(i)
         ?? Renewed(i)
         ?? TooManyOld(i)
@@ -98,6 +101,24 @@ internal sealed class WhyGoes(SolvedChoice solved)
                     + $"({Wording.List([.. solved.Survey.KeepOut.Select(z => z.Name)])}); "
                     + "cut clear of it, too little would be left.",
                 Provenance.User
+            )
+            : null;
+    }
+
+    /// <summary>A cane that can be bent to no line of its support.</summary>
+    private Goes? Unbendable(int i)
+    {
+        var laid = solved.Sorted.Candidates[i].Options.Where(o => o.Laid is not null).Select(o => o.Laid!).ToArray();
+        return
+            laid.Length > 0
+            && StemOf(i).Pin is null
+            && !IsOld(StemOf(i))
+            && laid.All(l => l is { Line: null, HalfWay: null, Path: CanePath.TooStiff })
+            ? new Goes(
+                "bend",
+                Stage.Thin,
+                $"It can be laid nowhere: {TrainingWords.TooTight(laid[0].Path!, StemOf(i))}.",
+                Provenance.Practice
             )
             : null;
     }

@@ -60,7 +60,15 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield return Earns(i);
         }
 
-        if (option.Kind == OptionKind.Whole)
+        if (option.Laid?.RoomMm is { } room)
+        {
+            yield return new PlanReason(
+                "fit",
+                $"Its place on the support holds {Wording.Mm(room)} of it: what is longer comes off, above a bud.",
+                Provenance.Practice
+            );
+        }
+        else if (option.Kind == OptionKind.Whole)
         {
             yield return new PlanReason(
                 "height",
@@ -158,6 +166,11 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             ? $"Old wood ({stem.Age} seasons)"
             : $"{Wording.Thickness(stem.DiameterMm)} thick and {Wording.Seasons(stem.Age)} old";
         var provenance = old ? solved.School.Value("oldShare").Provenance : Provenance.Practice;
+        if (solved.Sorted.Candidates[i].Strongest)
+        {
+            return new PlanReason("strong", $"{what}, the strongest young cane: it stays.", provenance);
+        }
+
         return new PlanReason(
             old ? "old-kept" : "strong",
             solved.Forced(i, false) is not { } other

@@ -522,7 +522,7 @@ public class JudgementTests
     {
         // Two buds far below the window: the ones to cut at are told from them.
         var canes = Ring(4)
-            .Select(c => c.Buds((200, (double)c["clock"]!), (250, (((double)c["clock"]! + 4.8) % 12) + 0.01)))
+            .Select(c => c.Buds((250, (double)c["clock"]!), (300, (((double)c["clock"]! + 4.8) % 12) + 0.01)))
             .ToArray();
         var likely = Surveys.Plan(Surveys.Of(canes)).Steps.First(s => s.Cut?.Bud?.Known == BudKnowledge.Likely);
         Assert.InRange(likely.Cut!.Bud!.Spread!.Value, 0.5, 2.5);

@@ -252,7 +252,7 @@ public class WorkedCaseTests
         var plan = Surveys.Plan(Surveys.Of(crowd));
         Assert.Equal(10, plan.Counts.Kept);
         Assert.Contains(plan.Warnings, w => w.Code == "relaxed" && w.Text.Text.Contains("closer than"));
-        Assert.Contains(plan.Warnings, w => w.Code == "relaxed" && w.Text.Text.Contains("number of canes"));
+        Assert.Contains(plan.Warnings, w => w.Code == "relaxed" && w.Text.Text.Contains("More canes stay"));
     }
 
     [Fact]

@@ -100,18 +100,28 @@ internal sealed class ClimberRules
         && (stem.Has(Sign.Unproductive) || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
 
     /// <summary>Canes that are neither too thin to stay nor forward and stiff.</summary>
-    public int Worthy(ImmutableArray<Candidate> candidates) =>
+    private int Worthy(ImmutableArray<Candidate> candidates) =>
         candidates.Count(c => c.Stem.DiameterMm >= _survey.School.ThinBelowMm && !Stiff.Contains(c.Stem.Id));
 
     /// <summary>
-    /// The most old canes that may go: as many as young ones can replace, or as there are more canes than the support
-    /// holds.
+    /// The limits on old wood, any one of which has to hold: no more old canes go than young ones stay to take their
+    /// place, and no more than the school lets go in a winter; of a neglected plant, as many as there are more canes
+    /// than the support holds.
     /// </summary>
-    /// <param name="share">What the school allows of old wood in a winter.</param>
-    /// <param name="canes">Canes weighed that are worth keeping.</param>
-    /// <param name="young">Young ones that stay.</param>
-    public int MostOldOut(int share, int canes, int young) =>
-        InSeason ? 0 : Math.Max(Math.Min(share, young), _survey.Plant.Neglected ? canes - _survey.School.CanesMax : 0);
+    /// <param name="usual">The limits of the school.</param>
+    public ImmutableArray<ChoiceLimits> Limits(ChoiceLimits usual, ImmutableArray<Candidate> candidates)
+    {
+        if (InSeason)
+        {
+            return [usual with { MaxOldRemoved = 0 }];
+        }
+
+        var replaced = usual with { MaxYoungUsed = Successors.Length };
+        var crowded = _survey.Plant.Neglected ? Worthy(candidates) - _survey.School.CanesMax : 0;
+        return crowded <= 0 ? [replaced]
+            : crowded >= Math.Min(usual.MaxOldRemoved, Successors.Length) ? [usual with { MaxOldRemoved = crowded }]
+            : [replaced, usual with { MaxOldRemoved = crowded }];
+    }
 
     /// <summary>
     /// Old canes with the young one that takes the place of each: those that go first, each young one once, turned as

@@ -135,10 +135,11 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 return $"Let {id} grow on {TrainingWords.Leads(cane.Line!, support)}; it reaches no place to tie yet.";
             case Lies.Line:
                 var bend =
-                    cane.Strain <= 0
-                        ? "It goes there almost straight."
-                        : "Bend it from the base up in one easy curve, no tighter than "
-                            + $"{Wording.Round(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
+                    cane.Strain <= 0 ? "It goes there almost straight."
+                    : cane.Strain > cane.Allowed
+                        ? "Bend it by feel, a little at a time, and stop where it resists: its wood just bears it."
+                    : "Bend it from the base up in one easy curve, no tighter than "
+                        + $"{Wording.Round(Bending.LeastRadiusMm(cane.Stem.DiameterMm, cane.Allowed))}.";
                 return $"{TrainingWords.Verb(cane.Line!)} {id} {TrainingWords.Leads(cane.Line!, support)}. "
                     + $"{bend}{ties}";
             case Lies.HalfWay when cane.Ties.IsEmpty:

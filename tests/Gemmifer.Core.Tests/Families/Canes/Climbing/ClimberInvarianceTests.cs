@@ -47,10 +47,15 @@ public class ClimberInvarianceTests
         more["stems"]!.AsArray().Add((JsonNode)Cane("Z", 3, 20, 6, 1500, 30).With("deadFrom", 0));
         var (before, after) = (Plan(survey), Plan(more));
         Assert.Equal(Decision.Remove, after.Stem("Z").Decision);
-        Assert.Equal(
-            Essence(before),
-            Essence(after).Where(e => !e!.ToString()!.Contains("Z,", StringComparison.Ordinal))
-        );
+        Assert.Equal(Others(before), Others(after));
+
+        // Where nothing else is cut, there is something to clear away only with it.
+        static IEnumerable<object?> Others(PlanDocument plan) =>
+            Essence(plan)
+                .Where(e =>
+                    !e!.ToString()!.Contains("Z,", StringComparison.Ordinal)
+                    && !e.ToString()!.StartsWith($"({Stage.Clean}", StringComparison.Ordinal)
+                );
     }
 
     [Theory]
