@@ -1,0 +1,171 @@
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Plans;
+
+namespace Gemmifer.Core.Tests.Families.Canes;
+
+/// <summary>Which canes stay, as an experienced pruner would have it (common practice, no source), case by case.</summary>
+public sealed class DecisionTests
+{
+    private static JsonObject Cane(string id, double clock, double diameter, int age = 2, double length = 1200) =>
+        Surveys.Cane(id, clock, diameter, age, length, 24);
+
+    private static JsonObject School(JsonObject survey, string id) => survey.With("school", id);
+
+    [Fact]
+    public void Fewest_canes_is_a_limit_and_crowded_stubs_of_a_frozen_bush_stay()
+    {
+        // Winter killed four canes down to stubs that stand close together: none can be spared for room.
+        var stubs = Enumerable
+            .Range(0, 4)
+            .Select(i => Cane($"{(char)('A' + i)}", 2 + (i * 0.3), 14, 2, 1100).With("deadFrom", 180))
+            .ToArray();
+        var plan = Surveys.Plan(Surveys.Of(stubs));
+        Assert.Equal(4, plan.Counts.Kept);
+        Assert.Contains(plan.Warnings, w => w.Code == "relaxed" && w.Text.Text.Contains("closer than"));
+    }
+
+    [Fact]
+    public void Of_fewest_canes_a_thin_one_and_one_of_two_that_rub_do_not_count()
+    {
+        var plan = Surveys.Plan(
+            Surveys.Of(
+                Cane("A", 1, 14),
+                Cane("B", 4, 14).With("rubs", new JsonArray("C")),
+                Cane("C", 4.5, 12),
+                Cane("D", 9, 4, 1)
+            )
+        );
+        Assert.Equal(Decision.Remove, plan.Stem("D").Decision);
+        Assert.Single(plan.Stems, s => s.Id is "B" or "C" && s.Decision == Decision.Remove);
+        Assert.Contains(plan.Warnings, w => w.Code == "few-canes");
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    public void Where_too_much_has_to_come_off_the_old_goes_and_not_the_new(int seed)
+    {
+        // Long canes above a low school: the cap cannot hold whatever goes.
+        var young = Enumerable
+            .Range(0, 7)
+            .Select(i => Cane($"{(char)('A' + i)}", ((i * 12.0 / 7) + 0.4 + (seed * 0.2)) % 12, 15, 1, 4600));
+        var old = Cane("X", 6.2, 15, 5, 1000).Seen("bark.grey", "unproductive");
+        var plan = Surveys.Plan(Surveys.Of([.. young, old]));
+        Assert.Contains(plan.Warnings, w => w.Code == "relaxed" && w.Text.Text.Contains("live wood"));
+        Assert.Equal(Decision.Remove, plan.Stem("X").Decision);
+        Assert.True(plan.Counts.Kept >= 6);
+    }
+
+    [Fact]
+    public void The_strongest_young_cane_is_never_the_price_of_level_ends_or_of_a_weak_one()
+    {
+        // It is sound up to low down only, so its end can stand nowhere near as high as the others'.
+        var ring = Enumerable.Range(0, 5).Select(i => Cane($"{(char)('A' + i)}", 0.8 + (i * 2.3), 8, 3));
+        var strong = Cane("S", 11.9, 22, 1, 1200);
+        var plan = Surveys.Plan(Surveys.Of([.. ring, strong, Cane("T", 11.7, 8, 1)]));
+        Assert.NotEqual(Decision.Remove, plan.Stem("S").Decision);
+        Assert.Contains(plan.Stem("S").Reasons, r => r.Text.Text.Contains("strongest young cane"));
+    }
+
+    [Theory]
+    [InlineData("open-bowl")]
+    [InlineData("moderate-half")]
+    [InlineData("light-hand")]
+    [InlineData("renewal-by-age")]
+    public void Under_the_thin_limit_a_cane_goes_in_every_school(string school)
+    {
+        var ring = Enumerable.Range(0, 6).Select(i => Cane($"{(char)('A' + i)}", 0.5 + (i * 2), 14));
+        var plan = Surveys.Plan(School(Surveys.Of([.. ring, Cane("T", 5.6, 2.5, 1, 700)]), school));
+        Assert.Equal(Decision.Remove, plan.Stem("T").Decision);
+    }
+
+    [Theory]
+    [InlineData("open-bowl")]
+    [InlineData("moderate-half")]
+    [InlineData("renewal-by-age")]
+    public void Old_wood_that_no_longer_flowers_goes_before_sound_young_wood(string school)
+    {
+        var young = Enumerable.Range(0, 7).Select(i => Cane($"{(char)('A' + i)}", 0.3 + (i * 1.6), 11, 1));
+        var old = Cane("X", 11.6, 24, 6, 1500).Seen("bark.grey", "unproductive");
+        var plan = Surveys.Plan(School(Surveys.Of([.. young, old]), school));
+        Assert.Equal(Decision.Remove, plan.Stem("X").Decision);
+    }
+
+    [Fact]
+    public void Renewal_by_age_renews()
+    {
+        // Eight canes of all ages: about a third of the oldest comes out, the oldest of them.
+        var canes = Enumerable
+            .Range(0, 8)
+            .Select(i => Cane($"{(char)('A' + i)}", 0.5 + (i * 1.5), 16, 1 + i, 1500))
+            .ToArray();
+        var plan = Surveys.Plan(School(Surveys.Of(canes).Plant("kind", "rose.shrub"), "renewal-by-age"));
+        var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id).ToArray();
+        Assert.InRange(gone.Length, 1, 2);
+        Assert.Contains("H", gone);
+    }
+
+    [Fact]
+    public void A_strong_plant_may_be_cut_harder()
+    {
+        double Share(string vigour) =>
+            Surveys
+                .Plan(
+                    Surveys
+                        .Of([.. Enumerable.Range(0, 6).Select(i => Cane($"{(char)('A' + i)}", 0.5 + (i * 2), 14))])
+                        .Plant("vigour", vigour)
+                )
+                .Limits.RemoveShare;
+        Assert.True(Share("weak") < Share("normal"));
+        Assert.True(Share("normal") < Share("strong"));
+    }
+
+    /// <summary>
+    /// Not having looked costs a look, never a cane: leaving the buds of a cane out never makes it go, over plants made
+    /// from seeds.
+    /// </summary>
+    [Fact]
+    public void Leaving_out_the_buds_of_a_cane_never_makes_it_go()
+    {
+        var (tried, gone) = (0, new List<string>());
+        foreach (var seed in Enumerable.Range(0, 60))
+        {
+            var survey = Surveys.WithBuds(seed, 5 + (seed % 4), 6, "normal", 1);
+            var before = Surveys.Plan(survey);
+            foreach (var stem in survey["stems"]!.AsArray().OfType<JsonObject>().Where(s => s["buds"] is not null))
+            {
+                var id = (string)stem["id"]!;
+                if (before.Stem(id).Decision is not (Decision.Keep or Decision.Shorten))
+                {
+                    continue;
+                }
+
+                var without = survey.DeepClone().AsObject();
+                without["stems"]!.AsArray().OfType<JsonObject>().Single(s => (string)s["id"]! == id).Remove("buds");
+                tried++;
+                if (Surveys.Plan(without).Stem(id).Decision == Decision.Remove)
+                {
+                    gone.Add($"{seed} {id}");
+                }
+            }
+        }
+
+        Assert.True(tried > 100, $"{tried}");
+        Assert.True(gone.Count == 0, $"{gone.Count} of {tried}: {string.Join(", ", gone)}");
+    }
+
+    [Fact]
+    public void An_outward_bud_seen_just_outside_the_window_is_taken_before_a_guess()
+    {
+        JsonObject With(params (double, double)[] buds) =>
+            Surveys.Of(
+                Surveys.Cane("A", 3, 14, 2, 1100, 5).Buds(buds),
+                Cane("B", 7, 14),
+                Cane("C", 9, 14),
+                Cane("D", 12, 14)
+            );
+        var step = Surveys.Plan(With((425, 3), (480, 9), (520, 9.2), (560, 8.8), (590, 9))).Step("A");
+        Assert.Equal(425, step.Cut!.Bud!.At);
+    }
+}
