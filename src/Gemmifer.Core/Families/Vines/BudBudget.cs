@@ -10,6 +10,7 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Cap">Most buds for the room along the row.</param>
 /// <param name="Buds">To be kept: the corrected number, no more than the cap.</param>
 /// <param name="Hard">Fewer prunings than one unit: prune hard and take the crop off.</param>
+/// <param name="Doubt">The weight is so near to the unit that it does not tell whether the vine is weak.</param>
 /// <param name="OnlyDead">So much died that only dead wood comes off until growth shows.</param>
 /// <param name="Sums">What was reckoned, sum by sum.</param>
 public sealed record Budget(
@@ -19,10 +20,17 @@ public sealed record Budget(
     int Cap,
     int Buds,
     bool Hard,
+    bool Doubt,
     bool OnlyDead,
     ImmutableArray<BudgetSum> Sums
 )
 {
+    /// <summary>What would be left once growth shows what is alive: as much as makes up for the loss, in the room there
+    /// is.</summary>
+    /// <param name="share">Of the buds that died, 0 to 1.</param>
+    public int AfterLoss(double share) =>
+        Math.Min(Cap, (int)Math.Round(Target / Math.Max(0.01, 1 - share), MidpointRounding.AwayFromZero));
+
     /// <summary>All sums in one line.</summary>
     public string Arithmetic => string.Join("; ", Sums.Select(s => s.Text));
 }
@@ -41,7 +49,13 @@ public static class BudBudget
     /// <param name="places">Places that carry a spur, and buds to a spur, for a budget by spurs.</param>
     public static Budget Of(VineFacts vine, int places, int spurBuds)
     {
-        var hard = vine.By == BudgetBy.Weight && vine.PruningGrams < vine.Rule.UnitGrams;
+        var (weighed, unit, band) = (
+            vine.By == BudgetBy.Weight,
+            vine.Rule.UnitGrams,
+            VineRules.Value("unitBand") * vine.Rule.UnitGrams
+        );
+        var hard = weighed && vine.PruningGrams < unit - band;
+        var doubt = weighed && !hard && vine.PruningGrams < unit + band;
         var (target, first) = Target(vine, places, spurBuds);
         var sums = ImmutableArray.CreateBuilder<BudgetSum>();
         sums.Add(new BudgetSum(SumOf.Rule, first));
@@ -71,6 +85,7 @@ public static class BudBudget
             cap,
             Math.Min(corrected, cap),
             hard,
+            doubt,
             onlyDead,
             sums.ToImmutable()
         );

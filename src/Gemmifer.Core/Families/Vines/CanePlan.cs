@@ -33,7 +33,11 @@ internal static class CanePlan
             return SpurPlan.Wait(
                 work,
                 places.Where(p => !p.Shoots.IsEmpty).Select(p => new SpurPlan.Candidate(p, p.Shoots[0], false)),
-                budget
+                budget,
+                Math.Min(
+                    budget.AfterLoss(survey.Vine!.Loss?.Share ?? 0),
+                    shoots.Select(x => Math.Min(most, x.Shoot.Buds.Total)).OrderDescending().Take(MostCanes).Sum()
+                )
             );
         }
 
@@ -54,7 +58,9 @@ internal static class CanePlan
             [.. canes.Select(c => c.Shoot.Points)],
             [
                 .. canes.Select(c =>
-                    c.Shoot.Stem.Pin is Pin.CutAt p ? c.Shoot.Buds.Within(p.AlongMm) : c.Shoot.Buds.Total
+                    c.Shoot.Stem.Pin is Pin.CutAt p
+                        ? c.Shoot.Buds.Within(p.AlongMm)
+                        : Math.Min(Carries(c.Shoot), c.Shoot.Buds.Total)
                 ),
             ]
         );
@@ -76,6 +82,35 @@ internal static class CanePlan
             .Select(c => c.Shoot)
             .Concat(choice.Spurs.Where(s => s >= 0).Select(s => shoots[s].Shoot))
             .ToArray();
+        // Where nothing can become a cane, a few short spurs keep the vine going.
+        var weak =
+            canes.Length > 0
+                ? []
+                : shoots
+                    .Select(x => x.Shoot)
+                    .Where(s => s.Stem.Pin is null && !chosen.Contains(s))
+                    .OrderByDescending(s => SpurPoints(s) ?? long.MinValue)
+                    .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
+                    .Take(Math.Clamp(budget.Buds / SpurBuds, 1, VineRules.Whole("weakSpurs")) - chosen.Length)
+                    .ToArray();
+        foreach (var s in weak)
+        {
+            work.ToBuds(
+                s,
+                new BudLimit(SpurBuds, s.Finding.SoundToMm),
+                Stage.Count,
+                new PlanReason(
+                    "weak",
+                    "No shoot is strong enough for a long cane: a few short spurs keep the vine, and next winter's "
+                        + "canes grow from them.",
+                    Provenance.Practice
+                ),
+                $"Keep {s.Stem.Id} as a short spur."
+            );
+            positions.Add(At(work, s));
+        }
+
+        chosen = [.. chosen, .. weak];
         var pinned = shoots
             .Select(x => x.Shoot)
             .Where(s => s.Stem.Pin is Pin.Keep or Pin.CutAt && !chosen.Contains(s))
@@ -124,7 +159,26 @@ internal static class CanePlan
             );
         }
 
-        bool CanCane(VineShoot s) => !s.Thin && s.Ripe && s.Buds.Total >= Math.Min(least, Math.Max(1, budget.Buds));
+        bool CanCane(VineShoot s) =>
+            Carries(s) > SpurBuds + 1
+            && s.Ripe
+            && s.Buds.Total >= Math.Min(Math.Min(least, Carries(s)), Math.Max(1, budget.Buds));
+
+        // A cane thinner than the limit carries fewer buds, the thinner the fewer.
+        int Carries(VineShoot s) =>
+            (int)
+                Math.Round(
+                    SpurBuds
+                        + (
+                            (most - SpurBuds)
+                            * Math.Clamp(
+                                (s.Stem.DiameterMm - VineRules.Value("thinFrom"))
+                                    / (school.ThinBelowMm - VineRules.Value("thinFrom")),
+                                0,
+                                1
+                            )
+                        )
+                );
 
         // Low and near the head counts for a spur, not its thickness.
         long? SpurPoints(VineShoot s) =>

@@ -43,7 +43,14 @@ internal static class SpurPlan
 
         if (budget.OnlyDead)
         {
-            return Wait(work, candidates, budget);
+            var places = chosen.Places.Select(i => candidates[i].Best).ToArray();
+            var later = Allocation.Of(
+                budget.AfterLoss(vine.Loss?.Share ?? 0),
+                spurBuds,
+                [.. places.Select(p => p.Points)],
+                [.. places.Select(p => p.Buds.Total)]
+            );
+            return Wait(work, candidates, budget, later.Buds.Sum());
         }
 
         var kept = chosen.Places.Select(i => candidates[i]).ToArray();
@@ -473,7 +480,8 @@ internal static class SpurPlan
     }
 
     /// <summary>So many buds died that nothing alive is cut until growth shows.</summary>
-    internal static VineOutcome Wait(VineWork work, IEnumerable<Candidate> candidates, Budget budget)
+    /// <param name="later">The buds the prune will leave about.</param>
+    internal static VineOutcome Wait(VineWork work, IEnumerable<Candidate> candidates, Budget budget, int later)
     {
         const string Why = "More than half of the buds died: only dead wood comes off until growth shows.";
         var shoots = candidates.SelectMany(c => c.Position.Shoots).Where(s => !work.Has(s.Stem)).ToArray();
@@ -510,7 +518,8 @@ internal static class SpurPlan
                             + $"and prune {(shoots.Length == 1 ? "it" : "them")} then.",
                     },
                 ],
-            Warnings: [new PlanWarning("winter-loss", $"{Why} Come back about {Wording.Day(work.SecondVisit)}.")]
+            Warnings: [new PlanWarning("winter-loss", $"{Why} Come back about {Wording.Day(work.SecondVisit)}.")],
+            LaterBuds: later
         );
     }
 
@@ -532,6 +541,15 @@ internal static class SpurPlan
                 "weak",
                 "Fewer prunings than the first unit of the rule: the vine is weak. "
                     + "Prune hard as planned here, and take the flower clusters off this year."
+            );
+        }
+
+        if (budget.Doubt)
+        {
+            yield return new PlanWarning(
+                "weak",
+                "The prunings weigh about the first unit of the rule, which does not tell whether the vine is weak. "
+                    + "Look at its shoots in early summer: where they are short, take the flower clusters off."
             );
         }
     }

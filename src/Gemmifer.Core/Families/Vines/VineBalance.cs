@@ -65,7 +65,8 @@ internal static class VineBalance
     }
 
     /// <summary>Shoots, clusters and crop from the buds that stay; ranges throughout.</summary>
-    public static PlanCrop Crop(Survey survey, int buds)
+    /// <param name="none">Whether it may come to no crop at all.</param>
+    public static PlanCrop Crop(Survey survey, int buds, bool none = false)
     {
         var (vine, kind) = (survey.Vine!, VineRules.Kind(survey.Plant.Kind.Id));
         var alive = 1 - (vine.Loss?.Share ?? 0);
@@ -76,7 +77,7 @@ internal static class VineBalance
         };
         var clusters = new[]
         {
-            (int)Math.Floor(shoots[0] * kind.Clusters.Least),
+            none ? 0 : (int)Math.Floor(shoots[0] * kind.Clusters.Least),
             (int)Math.Ceiling(shoots[1] * kind.Clusters.Most),
         };
         var grams = new[]

@@ -6,6 +6,7 @@ namespace Gemmifer.Core.Families.Vines;
 /// <param name="Score">In thousandths; null where nothing was chosen among.</param>
 /// <param name="Canes">Ids of the canes that are laid along the wire.</param>
 /// <param name="BudsWanted">Buds that are meant to grow; null where those that stay are.</param>
+/// <param name="LaterBuds">Where the prune waits until growth shows: the buds it will leave about.</param>
 internal sealed record VineOutcome(
     Budget? Budget,
     int Room,
@@ -17,5 +18,6 @@ internal sealed record VineOutcome(
     IReadOnlyList<PlanVineYear>? Timeline = null,
     IReadOnlyList<PlanStep>? Steps = null,
     int? BudsWanted = null,
-    IReadOnlySet<string>? Canes = null
+    IReadOnlySet<string>? Canes = null,
+    int LaterBuds = 0
 );

@@ -221,7 +221,15 @@ public sealed class VineParts
             + (school.Weight("old") * offMm)
             + (stem.Has(Sign.Productive) ? school.Weight("productive") : 0)
             + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Weight("unproductive") : 0)
-            + (thin ? school.Weight("thin") : 0);
+            // As a thumb tells thickness: not all at once at the limit.
+            + (
+                school.Weight("thin")
+                * Math.Clamp(
+                    (school.ThinBelowMm - stem.DiameterMm) / (school.ThinBelowMm - VineRules.Value("thinFrom")),
+                    0,
+                    1
+                )
+            );
         return new VineShoot(stem, finding, offMm, buds, ripe, thin, doubtful, (long)Math.Round(points * 1000));
     }
 }

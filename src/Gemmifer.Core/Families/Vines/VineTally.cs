@@ -180,9 +180,12 @@ internal sealed class VineTally(
     }
 
     private PlanCrop? Crop() =>
-        task is VineTask.Winter or VineTask.SecondVisit && Buds > 0 && outcome.Budget is not { Hard: true }
-            ? VineBalance.Crop(survey, Buds)
-            : null;
+        task is not (VineTask.Winter or VineTask.SecondVisit) ? null
+        : outcome.Budget is { OnlyDead: true } && outcome.LaterBuds > 0
+            ? VineBalance.Crop(survey, outcome.LaterBuds, none: true)
+        : Buds > 0 && outcome.Budget is not { Hard: true }
+            ? VineBalance.Crop(survey, Buds, none: outcome.Budget is { Doubt: true })
+        : null;
 
     /// <summary>Tools, ties and minutes.</summary>
     public PlanKit Kit()

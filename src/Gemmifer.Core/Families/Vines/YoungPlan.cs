@@ -27,10 +27,14 @@ internal static class YoungPlan
         var parts = work.Parts;
         if (
             parts.Trunk is { Age: >= 2 } trunk
-            && work.Tree.Axis(trunk).At(StemTree.LiveLength(trunk)).Z >= head - VineRules.Value("nearHead")
+            && head - work.Tree.Axis(trunk).At(StemTree.LiveLength(trunk)).Z is var below
+            && (
+                below <= VineRules.Value("nearHead")
+                || (below <= 2 * VineRules.Value("nearHead") && ShootsAtTop(parts, trunk) >= 2)
+            )
         )
         {
-            return Headed(survey, work, trunk);
+            return Headed(survey, work, trunk, below);
         }
 
         var shoots = parts
@@ -72,6 +76,13 @@ internal static class YoungPlan
                 ? AtHead(survey, work, best, head, at)
             : Below(survey, work, best, head);
     }
+
+    /// <summary>Shoots that start in the upper part of a trunk, where its head will be.</summary>
+    private static int ShootsAtTop(VineParts parts, Stem trunk) =>
+        parts.OneYear.Count(s =>
+            s.Parent.StemId == trunk.Id
+            && s.Parent.AlongMm >= StemTree.LiveLength(trunk) * (1 - VineRules.Value("headShare"))
+        );
 
     /// <summary>
     /// The best sound shoot: the thickest, longest and most upright; one that was asked for before all.
@@ -276,9 +287,15 @@ internal static class YoungPlan
         return [Math.Max(0, second), top];
     }
 
-    private static VineOutcome Headed(Survey survey, VineWork work, Stem trunk)
+    private static VineOutcome Headed(Survey survey, VineWork work, Stem trunk, double belowMm)
     {
-        work.Keep(trunk, "trunk", "It stands at the height of the head.");
+        work.Keep(
+            trunk,
+            "trunk",
+            belowMm <= VineRules.Value("nearHead")
+                ? "It stands at the height of the head."
+                : "It ends below the head, but its shoots stand there: it is taken for one. Measure it again."
+        );
         var head = HeadHeight(survey);
         var wires = Wires(survey);
         var retie = Retie(work, head, []);

@@ -3,7 +3,9 @@ using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Tests.Families.Canes;
 
-/// <summary>Which canes stay, as an experienced pruner would have it (common practice, no source), case by case.</summary>
+/// <summary>
+/// Which canes stay, as an experienced pruner would have it (common practice, no source), case by case.
+/// </summary>
 public sealed class DecisionTests
 {
     private static JsonObject Cane(string id, double clock, double diameter, int age = 2, double length = 1200) =>
