@@ -68,6 +68,9 @@ public sealed class ModelBuilder(
     private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
     private const double FewerBuds = 0.01;
 
+    /// <summary>Canes whose ends are tied nearer to each other than this crowd, mm.</summary>
+    private static readonly double CrowdMm = TradeNumbers.Of("crowdOnSupport");
+
     private readonly Dictionary<string, Line> _lines = [];
 
     /// <summary>The wants of every pair, looked up once.</summary>
@@ -497,10 +500,10 @@ public sealed class ModelBuilder(
         var angle = survey.Plant.Kind.Climbs
             ? Math.Abs(a.Seen.FrontDeg - b.Seen.FrontDeg)
             : a.Seen.Out.AngleTo(b.Seen.Out);
-        // Two that are tied to lines of their own have their room.
+        // Two that are tied crowd where their ends are near each other.
         var close =
-            a.Option.Laid?.Line is not null && b.Option.Laid?.Line is not null
-                ? 0
+            TiedEnd(a.Option) is { } one && TiedEnd(b.Option) is { } other
+                ? Math.Max(0, 1 - (one.DistanceTo(other) / CrowdMm))
                 : Math.Max(0, 1 - (angle / CloseDeg));
         var twice = a.Seen.Fills is { } fa && b.Seen.Fills is { } fb && fa.AngleTo(fb) < CloseDeg ? -_wants.Gap : 0;
         var points = twice + (_wants.Close * close * close) + (_wants.Level * UnlevelMm(a.Option, b.Option) / 100);
@@ -515,6 +518,10 @@ public sealed class ModelBuilder(
         var oldFrom = survey.Plant.Kind.OldFrom;
         return points + (a.Stem.Age >= oldFrom != b.Stem.Age >= oldFrom && angle < CloseDeg ? _wants.Successor : 0);
     }
+
+    /// <summary>Where a cane ends on its line; null where it is on none.</summary>
+    private static Point3? TiedEnd(CutOption option) =>
+        option.Laid is { Line: { } line, Path: CanePath.Bent bent } ? line.At(bent.JoinsMm + bent.TiedMm) : null;
 
     /// <summary>
     /// How far to the right a stem leans seen from the front, degrees from upright; below 0 to the left.

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
+import { placeAt } from "./geometry";
 import { nextId } from "../survey/types";
 import { axisIn, barkOf, crowded, endOf, extentOf, lettered, type Plan, sceneOf, shootTip } from "./scene";
 
@@ -83,13 +84,15 @@ describe("a scene", () => {
     expect(scene.heights).toBeNull();
   });
 
-  it("ends a shortened stem at its cut, or in the middle of the window to look in", () => {
-    const scene = sceneOf(
+  it("ends a shortened stem at its cut, or where the plan takes it to end in the window to look in", () => {
+    const [canes, plan] = [
       survey(cane("A", 3), cane("B", 9)),
-      kind,
       planOf(["A", "shorten", 500], ["B", "shorten", null, [480, 640]]),
-    );
-    expect(scene.stems.map((s) => s.keptTo)).toEqual([500, 560]);
+    ];
+    const place = placeAt(axisIn(sceneOf(canes, kind, null).stems[1]!, "found"), 610);
+    Object.assign(plan.steps[1]!.cut!, place);
+    const scene = sceneOf(canes, kind, plan);
+    expect(scene.stems.map((s) => s.keptTo)).toEqual([500, 610]);
     expect(scene.stems[1]!.window).toEqual([480, 640]);
     expect(scene.stems[0]!.label).toBe("Cane A: stays, shortened.");
   });

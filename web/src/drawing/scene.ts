@@ -121,7 +121,7 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
     const at = sheared
       ? alongAtHeight(axis, Number(shears))
       : cut
-        ? (cut.at ?? (window ? Math.round((window[0] + window[1]) / 2) : axis.length))
+        ? (cut.at ?? (window ? nearest(axis, cut, window) : axis.length))
         : axis.length;
     const dead = axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null);
     const top = isTopLevel(axis.stem);
@@ -227,6 +227,17 @@ export function shootTip(shoot: NewShoot): Point {
   const lean = (Number(shoot.lean) * Math.PI) / 180;
   const [run, rise] = [Number(shoot.length) * Math.sin(lean), Number(shoot.length) * Math.cos(lean)];
   return { x: Number(shoot.x) + d.x * run, y: Number(shoot.y) + d.y * run, z: Number(shoot.z) + rise };
+}
+
+/** Where in a window the plan takes the end to stand: it keeps its room from the others there. */
+function nearest(axis: Axis, place: { x: number; y: number; z: number }, [from, to]: [number, number]): number {
+  const off = (along: number) => {
+    const p = placeAt(axis, along);
+    return Math.hypot(p.x - place.x, p.y - place.y, p.z - place.z);
+  };
+  let best = from;
+  for (let along = from; along <= to; along++) if (off(along) < off(best)) best = along;
+  return best;
 }
 
 /** Where a stem is taken to end in a state: its cut end, or its tip. */

@@ -5,6 +5,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -35,16 +36,25 @@ internal sealed class CanePlanner
     private readonly StemTree _tree;
     private readonly Sorted _sorted;
     private readonly Laying? _laying;
+    private readonly KnownPaths _known;
     private SolvedChoice? _solved;
 
-    public CanePlanner(Survey survey, CaneTask task, CancellationToken cancel, long nodes = NodeLimit)
+    /// <param name="known">Ways of canes to lines that are known already.</param>
+    public CanePlanner(
+        Survey survey,
+        CaneTask task,
+        CancellationToken cancel,
+        long nodes = NodeLimit,
+        KnownPaths? known = null
+    )
     {
+        _known = known ?? new KnownPaths();
         (_survey, _task, _cancel, _nodes) = (survey, task, cancel, nodes);
         _tree = StemTree.Build(survey.Stems, survey.Plant);
         _sorted = Sorting.Sort(survey, _tree);
         _laying =
             _sorted.Climber is { } climber && survey.Support is not null
-                ? new Laying(survey, _tree, climber, _sorted.Shoots.Options)
+                ? new Laying(survey, _tree, climber, _sorted.Shoots.Options, _known)
                 : null;
     }
 
@@ -105,7 +115,7 @@ internal sealed class CanePlanner
                     OutcomeOf(decided, support),
                     "stem",
                     new Questions(_survey, decided).All(),
-                    changed => new CanePlanner(changed, _task, _cancel, QuestionNodes).OutcomeOf()
+                    changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).OutcomeOf()
                 ),
             }
             : plan;
@@ -226,7 +236,7 @@ internal sealed class CanePlanner
         return new Flips(
             _survey,
             plan,
-            changed => new CanePlanner(changed, _task, _cancel, QuestionNodes).Decisions(),
+            changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).Decisions(),
             Flips.FewPlans,
             pinned.Decisions
         ).Find(_cancel);

@@ -1,6 +1,8 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
+using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -56,8 +58,78 @@ internal sealed record SolvedChoice(
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
     public FrozenDictionary<string, string> Successors => _successors.Value;
 
-    /// <summary>What was chosen of a candidate.</summary>
-    public CutOption Chosen(int i) => Sorted.Candidates[i].Options[Choice.Result.Chosen[i]];
+    /// <summary>
+    /// What was chosen of a candidate; where the bud has still to be found, with the end where it has its room.
+    /// </summary>
+    public CutOption Chosen(int i) => (_chosen ??= Roomy())[i];
+
+    private CutOption[]? _chosen;
+
+    /// <summary>Places along a window that are tried for its end, and rounds over all windows.</summary>
+    private const int Places = 24,
+        Rounds = 3;
+
+    private CutOption[] Roomy()
+    {
+        CutOption[] chosen =
+        [
+            .. Enumerable
+                .Range(0, Sorted.Candidates.Length)
+                .Select(i => Sorted.Candidates[i].Options[Choice.Result.Chosen[i]]),
+        ];
+        bool Open(int i) =>
+            chosen[i] is { Kind: OptionKind.Cut, TakeOver: null, Bud: { Known: BudKnowledge.LookFor, AtScar: false } };
+        double Room(int i, Point3 end) =>
+            Enumerable
+                .Range(0, chosen.Length)
+                .Where(j => j != i && chosen[j].Keeps)
+                .Select(j => chosen[j].Place.DistanceTo(end))
+                .DefaultIfEmpty(double.PositiveInfinity)
+                .Min();
+        // An end goes no lower than the wood allows that may come off.
+        var slack =
+            Choice.Limits.MaxRemovedMm < long.MaxValue / 4
+                ? Choice.Limits.MaxRemovedMm - chosen.Sum(o => Math.Ceiling(o.RemovedMm))
+                : double.PositiveInfinity;
+        for (var round = 0; round < Rounds; round++)
+        {
+            for (var i = 0; i < chosen.Length; i++)
+            {
+                if (!Open(i) || Room(i, chosen[i].Place) >= School.SpacingMm)
+                {
+                    continue;
+                }
+
+                var (axis, bud, own) = (Tree.Axis(Sorted.Candidates[i].Stem), chosen[i].Bud!, chosen[i]);
+                var along = Enumerable
+                    .Range(0, Places + 1)
+                    .Select(k => Math.Round(bud.FromMm + ((bud.ToMm - bud.FromMm) * k / Places)))
+                    .Where(a => a >= bud.FromMm && a <= bud.ToMm && own.AlongMm - a <= slack)
+                    // As much room as is asked for is enough; then as near to the middle as can be.
+                    .OrderByDescending(a => Math.Round(Math.Min(Room(i, axis.At(a)), School.SpacingMm), 3))
+                    .ThenBy(a => Math.Abs(a - own.AlongMm))
+                    .ThenBy(a => a)
+                    .Cast<double?>()
+                    .FirstOrDefault();
+                if (along is not { } at || Room(i, axis.At(at)) <= Room(i, own.Place))
+                {
+                    continue;
+                }
+
+                var place = axis.At(at);
+                slack += at - own.AlongMm;
+                chosen[i] = own with
+                {
+                    AlongMm = at,
+                    Place = place,
+                    HeightMm = Survey.Plant.Kind.Hangs ? at : own.HeightMm + place.Z - own.Place.Z,
+                    RemovedMm = Math.Max(0, own.RemovedMm + own.AlongMm - at),
+                };
+            }
+        }
+
+        return chosen;
+    }
 
     /// <summary>The number in the model of what was chosen.</summary>
     public int Global(int i) => Model.First[i] + Choice.Result.Chosen[i];

@@ -431,8 +431,8 @@ public class JudgementTests
         Assert.All(plan.Forecast.NewShoots.GroupBy(s => s.Stem), g => Assert.Equal(3, g.Count()));
         var close = Surveys.Plan(
             Surveys.Of(
-                Surveys.Cane("A", 3, 14, 2, 1000, 15).With("pin", "keep"),
-                Surveys.Cane("B", 3.2, 14, 2, 1000, 15).With("pin", "keep")
+                Surveys.Cane("A", 3, 14, 2, 1000, 15).With("pin", new JsonObject { ["cutAt"] = 520 }),
+                Surveys.Cane("B", 3.2, 14, 2, 1000, 15).With("pin", new JsonObject { ["cutAt"] = 520 })
             )
         );
         Assert.Contains(close.Forecast.Crowds, c => c.Stems.SequenceEqual(["A", "B"]));

@@ -14,7 +14,13 @@ namespace Gemmifer.Core.Families.Canes.Climbing;
 /// can be bent to, and one for standing as it is. So what a cane does there is part of what it is worth, and which
 /// canes stay and where they go is one choice.
 /// </summary>
-internal sealed class Laying(Survey survey, StemTree tree, ClimberRules climber, OptionBuilder options)
+internal sealed class Laying(
+    Survey survey,
+    StemTree tree,
+    ClimberRules climber,
+    OptionBuilder options,
+    KnownPaths known
+)
 {
     /// <summary>The most lines at once; a framework has far fewer.</summary>
     private const int MostLines = 30;
@@ -141,9 +147,7 @@ internal sealed class Laying(Survey survey, StemTree tree, ClimberRules climber,
     )
     {
         var cane = CaneOf(owner, option);
-        var paths = lines
-            .Select(l => CanePath.To(cane.Start, cane.Direction, cane.LengthMm, cane.DiameterMm, cane.Strain, l))
-            .ToArray();
+        var paths = lines.Select(l => known.To(cane, l)).ToArray();
         var asked = wanted.GetValueOrDefault(owner.Id) is { } want ? lines.IndexOf(want) : -1;
         if (asked >= 0 && paths[asked] is CanePath.Bent there)
         {
@@ -151,10 +155,10 @@ internal sealed class Laying(Survey survey, StemTree tree, ClimberRules climber,
         }
 
         var half =
-            asked >= 0 && Trainer.HalfWay(cane, lines[asked], paths[asked]) is { } own
+            asked >= 0 && known.HalfWay(cane, lines[asked], paths[asked]) is { } own
                 ? new LaidCane(null, paths[asked], own, 0)
             : Trainer.Nearest(cane, lines, paths) is var near and >= 0 && !paths.Any(p => p is CanePath.Bent)
-                ? new LaidCane(null, paths[near], Trainer.HalfWay(cane, lines[near], paths[near]), 0)
+                ? new LaidCane(null, paths[near], known.HalfWay(cane, lines[near], paths[near]), 0)
             : new LaidCane(null, null, null, 0);
         CutOption[] stands = [AsItStands(owner, option, cane, half, paths)];
         return asked >= 0 && half.HalfWay is not null
@@ -197,10 +201,7 @@ internal sealed class Laying(Survey survey, StemTree tree, ClimberRules climber,
         if (laid.HalfWay is { } half)
         {
             var line = OnTheFace(half);
-            if (
-                CanePath.To(cane.Start, cane.Direction, cane.LengthMm, cane.DiameterMm, cane.Strain, line)
-                is CanePath.Bent bent
-            )
+            if (known.To(cane, line) is CanePath.Bent bent)
             {
                 var room = bent.Bend.LengthMm + line.LengthMm - bent.JoinsMm;
                 var worth = line.FloweringMm(bent.JoinsMm, bent.JoinsMm + bent.TiedMm) - CanePath.StrainMm;
