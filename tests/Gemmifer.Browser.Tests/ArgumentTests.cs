@@ -80,7 +80,7 @@ public sealed partial class ArgumentTests
         page.Sees("Changed by you from 20 cm.");
 
         page.Go("/plants/demo-lantern/decide");
-        page.Sees("6 canes stay");
+        page.Sees("7 canes stay");
         page.Choose("School", "Three and no more");
         page.Sees("3 canes stay");
         page.Saved();

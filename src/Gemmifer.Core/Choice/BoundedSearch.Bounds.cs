@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Gemmifer.Core.Choice;
 
 /// <content>The bound: prices of the limits that bind, and what the canes that hurt each other can gain
@@ -103,6 +105,7 @@ internal sealed partial class BoundedSearch
     /// <summary>
     /// Nothing that goes on from here is worth more. Leaves each open candidate's best values behind.
     /// </summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private long Bound(int depth, Partial at, Prices prices)
     {
         const long Never = long.MinValue / 4;
@@ -190,6 +193,7 @@ internal sealed partial class BoundedSearch
     /// beside; Needleman and Wunsch 1970, published); where places have no order, by as many kept on a place of their
     /// own as it is worth, each place to whom it is worth most.
     /// </summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private long PlacesBound(int depth, Partial at, Prices prices)
     {
         const long Never = long.MinValue / 4;
@@ -355,6 +359,7 @@ internal sealed partial class BoundedSearch
     /// one pays the
     /// toll to some earlier one of its group; the first of a group stands for whichever of them is kept first.
     /// </summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private long Slots(int extras, int fixedFrom, int room, int need)
     {
         long total = 0;

@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 
 namespace Gemmifer.Core.Choice;
@@ -397,6 +398,7 @@ internal sealed partial class BoundedSearch
     }
 
     /// <summary>Sums, or differences, of two rows, several at a time.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Combine(ReadOnlySpan<long> a, ReadOnlySpan<long> b, Span<long> into, int sign)
     {
         var va = MemoryMarshal.Cast<long, Vector<long>>(a);

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Gemmifer.Core.Choice;
 
 /// <summary>
@@ -65,6 +67,7 @@ public sealed class LocalSearch
         return new LocalSearch(model, limits, start).Run(cancel);
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private int[]? Run(CancellationToken cancel)
     {
         var n = _model.Candidates;

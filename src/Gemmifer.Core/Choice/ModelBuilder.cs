@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
@@ -365,6 +366,7 @@ public sealed class ModelBuilder(
             ? new Seen(default, FrontDeg(stem, option), FillsGap(option))
             : new Seen(StemTree.Outward(stem, option.Place), 0, FillsGap(option));
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private void FillPairs(ChoiceModel model, int i, int j, Seen[][] seen)
     {
         var (a, b) = (candidates[i], candidates[j]);

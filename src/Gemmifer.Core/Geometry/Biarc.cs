@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Gemmifer.Core.Geometry;
 
 /// <summary>
@@ -27,6 +29,7 @@ public readonly record struct Biarc(
     /// <summary>The path; null where the places are the same, or where it would have to turn straight back.</summary>
     /// <param name="startDirection">Unit vector.</param>
     /// <param name="endDirection">Unit vector.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static Biarc? Between(Point3 start, Point3 startDirection, Point3 end, Point3 endDirection)
     {
         var way = end - start;

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
 
@@ -51,6 +52,7 @@ public abstract record CanePath
     /// <param name="direction">Unit vector in which it leaves its base.</param>
     /// <param name="diameterMm">At the base, where it is thickest: thinner wood further up bears more.</param>
     /// <param name="strain">Allowed strain of the outer fibre.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static CanePath To(
         Point3 start,
         Point3 direction,
@@ -91,6 +93,7 @@ public abstract record CanePath
 
         return best;
 
+        [MethodImpl(MethodImplOptions.AggressiveOptimization)]
         double Try(double along)
         {
             // The way there is no shorter than straight: what is left to be tied at best decides whether it is tried.
