@@ -23,12 +23,6 @@ public static class SupportLines
     /// </summary>
     private static readonly double[] SpiralLeansDeg = [60, 54, 48, 40, 30, 20];
 
-    /// <summary>
-    /// What upright wood is taken to be worth where the lines of a fan are parted: as it flowers, and hardly anything,
-    /// so that no line leads straight up where there is room beside.
-    /// </summary>
-    private static readonly double[] UprightWorths = [Bloom.UprightWorth];
-
     /// <summary>How gently canes may turn from the post onto a beam, mm.</summary>
     private static readonly double[] BeamTurnsMm = [300, 500, 800, 1200];
 
@@ -50,9 +44,7 @@ public static class SupportLines
         {
             SupportForm.Face =>
             [
-                .. UprightWorths.Select(worth =>
-                    OnWires(support, crown, Fan.Lines(support, crown, count, worth, caneMm, towards))
-                ),
+                OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards)),
             ],
             SupportForm.Round => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
             SupportForm.Arch => [Over(support, crown, count)],
