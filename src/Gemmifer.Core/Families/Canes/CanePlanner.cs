@@ -154,23 +154,26 @@ internal sealed class CanePlanner
     private SolvedChoice Choose()
     {
         SolvedChoice? best = null;
-        var (bound, proved) = (long.MinValue, true);
+        var choices = new List<RelaxedChoice>();
         foreach (var (laid, builder, model, limits) in Models())
         {
             var choice = Relaxation.Solve(model, limits, _nodes, _cancel);
-            (bound, proved) = (Math.Max(bound, choice.Result.Bound), proved && choice.RelaxingProved);
+            choices.Add(choice);
             best =
                 best is null || Better(choice, best.Choice)
                     ? new SolvedChoice(_survey, _tree, laid, builder, model, choice)
                     : best;
         }
 
-        return best! with
+        // Only what keeps the same limits can be better: points of a way on which more of them give way say nothing.
+        var (score, relaxed) = (best!.Choice.Result.Score, best.Choice.Relaxed);
+        var bound = choices.Where(c => c.Relaxed.SequenceEqual(relaxed)).Max(c => c.Result.Bound);
+        return best with
         {
             Choice = best.Choice with
             {
-                Result = best.Choice.Result with { Bound = Math.Max(best.Choice.Result.Score, bound) },
-                RelaxingProved = proved,
+                Result = best.Choice.Result with { Bound = Math.Max(score, bound) },
+                RelaxingProved = choices.All(c => c.RelaxingProved),
             },
         };
     }
