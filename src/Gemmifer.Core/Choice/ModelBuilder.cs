@@ -23,6 +23,25 @@ internal enum Want
     Other,
 }
 
+/// <summary>What a pair of options is worth, part by part, in points.</summary>
+/// <param name="Gap">Both fill the same gap.</param>
+/// <param name="Close">Their ends compete for one side, or for one place on a support.</param>
+/// <param name="Level">Their ends differ in height.</param>
+/// <param name="Rubs">They were seen to rub.</param>
+/// <param name="Touch">They touch in the wind.</param>
+/// <param name="Successor">An old one has a young one beside it.</param>
+internal readonly record struct PairParts(
+    double Gap,
+    double Close,
+    double Level,
+    double Rubs,
+    double Touch,
+    double Successor
+)
+{
+    public double Sum => Gap + Close + Level + Rubs + Touch + Successor;
+}
+
 /// <summary>
 /// Turns candidates and a school into the numbers of a <see cref="ChoiceModel"/>: every want is a term of one option or
 /// of a pair.
@@ -392,7 +411,7 @@ public sealed class ModelBuilder(
                     && UnlevelMm(p, q) > _school.LevelSpreadMm + Tolerance.LengthMm;
                 model.Excluded[o, r] = model.Excluded[r, o] = InEachOthersWay(a.Stem, p, b.Stem, q);
                 model.PairPoints[o, r] = model.PairPoints[r, o] = Thousandths(
-                    PairPoints((a.Stem, p, seen[i][k]), (b.Stem, q, seen[j][m]), contact)
+                    PartsOf((a.Stem, p, seen[i][k]), (b.Stem, q, seen[j][m]), contact).Sum
                 );
             }
         }
@@ -492,7 +511,11 @@ public sealed class ModelBuilder(
     private bool CountsForLevel(CutOption option) =>
         survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
 
-    private double PairPoints(
+    /// <summary>What a pair of options is worth, part by part, as <see cref="ChoiceModel.PairPoints"/> has it.</summary>
+    internal PairParts Pair(Stem a, CutOption p, Stem b, CutOption q) =>
+        p.Keeps && q.Keeps ? PartsOf((a, p, SeenOf(a, p)), (b, q, SeenOf(b, q)), ContactOf(a, b)) : default;
+
+    private PairParts PartsOf(
         (Stem Stem, CutOption Option, Seen Seen) a,
         (Stem Stem, CutOption Option, Seen Seen) b,
         Contact contact
@@ -507,18 +530,18 @@ public sealed class ModelBuilder(
             TiedEnd(a.Option) is { } one && TiedEnd(b.Option) is { } other
                 ? Math.Max(0, 1 - (one.DistanceTo(other) / CrowdMm))
                 : Math.Max(0, 1 - (angle / CloseDeg));
-        var twice = a.Seen.Fills is { } fa && b.Seen.Fills is { } fb && fa.AngleTo(fb) < CloseDeg ? -_wants.Gap : 0;
-        var points = twice + (_wants.Close * close * close) + (_wants.Level * UnlevelMm(a.Option, b.Option) / 100);
-        if (a.Option.AlongMm >= contact.AlongA && b.Option.AlongMm >= contact.AlongB)
-        {
-            points +=
-                contact.Reported ? _wants.Rubs
-                : contact.DistanceMm < TouchMm ? _wants.Touch * (1 - (contact.DistanceMm / TouchMm))
-                : 0;
-        }
-
+        var meet = a.Option.AlongMm >= contact.AlongA && b.Option.AlongMm >= contact.AlongB;
         var oldFrom = survey.Plant.Kind.OldFrom;
-        return points + (a.Stem.Age >= oldFrom != b.Stem.Age >= oldFrom && angle < CloseDeg ? _wants.Successor : 0);
+        return new PairParts(
+            a.Seen.Fills is { } fa && b.Seen.Fills is { } fb && fa.AngleTo(fb) < CloseDeg ? -_wants.Gap : 0,
+            _wants.Close * close * close,
+            _wants.Level * UnlevelMm(a.Option, b.Option) / 100,
+            meet && contact.Reported ? _wants.Rubs : 0,
+            meet && !contact.Reported && contact.DistanceMm < TouchMm
+                ? _wants.Touch * (1 - (contact.DistanceMm / TouchMm))
+                : 0,
+            a.Stem.Age >= oldFrom != b.Stem.Age >= oldFrom && angle < CloseDeg ? _wants.Successor : 0
+        );
     }
 
     /// <summary>Where a cane ends on its line; null where it is on none.</summary>

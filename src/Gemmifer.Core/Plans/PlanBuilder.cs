@@ -10,6 +10,20 @@ public sealed record Optimum(bool Proved, long? Score, long? Bound)
 {
     /// <summary>Nothing was chosen among.</summary>
     public static Optimum None { get; } = new(true, null, null);
+
+    /// <summary>
+    /// What a rule costs that the gardener's word sets aside, thousandths of a point: more than any wish could bring, so
+    /// that no plan with such a word is better than the best without it.
+    /// </summary>
+    private const long SetAside = 1_000_000;
+
+    /// <summary>The same where so many rules were set aside.</summary>
+    public Optimum Less(int rules) =>
+        this with
+        {
+            Score = Score - (rules * SetAside),
+            Bound = Bound - (rules * SetAside),
+        };
 }
 
 /// <summary>What a family of plants says of one plant; <see cref="PlanBuilder"/> makes the plan of it.</summary>

@@ -163,6 +163,11 @@ public static class Truths
             {
                 found.Add((Tried, seed, wrong));
             }
+
+            foreach (var (rule, wrong) in Pinned(survey, plan))
+            {
+                found.Add((rule, seed, wrong));
+            }
         });
         return new TruthReport(
             plans,
@@ -235,24 +240,24 @@ public static class Truths
             }
 
             var goes = decision == "remove";
-            var patch = new JsonObject
+            var cut = new JsonObject { ["cutAt"] = Math.Round(0.6 * ((double?)stems[id]["length"] ?? 500), 1) };
+            if (Plan(Patched(survey, PinOn(id, cut)), PlanDetail.Brief) is { } shorter && Beats(plan, shorter))
             {
-                ["stems"] = new JsonObject { [id] = new JsonObject { ["pin"] = goes ? "keep" : "remove" } },
-            };
+                yield return (
+                    Bound,
+                    $"{PinOn(id, cut.DeepClone()).ToJsonString()}: {shorter["score"]} of {plan["bound"]}"
+                );
+            }
+
+            var patch = PinOn(id, goes ? "keep" : "remove");
             if (Plan(Patched(survey, patch), PlanDetail.Brief) is not { } then)
             {
                 continue;
             }
 
-            if (
-                (bool)then["optimal"]!
-                && then["score"] is { } score
-                && !plan["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
-                && !then["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
-                && (double)score > (double)plan["bound"]! + 0.0005
-            )
+            if (Beats(plan, then))
             {
-                yield return (Bound, $"{patch.ToJsonString()}: {score} of {plan["bound"]}");
+                yield return (Bound, $"{patch.ToJsonString()}: {then["score"]} of {plan["bound"]}");
             }
 
             var why = string.Join(' ', planned["reasons"]!.AsArray().Select(r => (string)r!["text"]!));
@@ -262,6 +267,17 @@ public static class Truths
             }
         }
     }
+
+    private static JsonObject PinOn(string id, JsonNode pin) =>
+        new() { ["stems"] = new JsonObject { [id] = new JsonObject { ["pin"] = pin } } };
+
+    /// <summary>Whether a plan is worth more than another was proved to be at most, both within their limits.</summary>
+    private static bool Beats(JsonObject plan, JsonObject then) =>
+        (bool)then["optimal"]!
+        && then["score"] is { } score
+        && !plan["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
+        && !then["warnings"]!.AsArray().Any(w => (string)w!["code"]! == "relaxed")
+        && (double)score > (double)plan["bound"]! + 0.0005;
 
     /// <summary>Whether those named as going or staying instead do, and are what they are said to be.</summary>
     private static IEnumerable<string> InsteadOf(
@@ -302,7 +318,8 @@ public static class Truths
 
         foreach (var other in System.Text.RegularExpressions.Regex.Split(said.Groups[1].Value, ", | and "))
         {
-            if (goes != (Then(other) == "remove"))
+            // What waits for its season is decided then.
+            if (Then(other) is var becomes and not "defer" && goes != (becomes == "remove"))
             {
                 yield return $"{other} is {Then(other)}";
             }

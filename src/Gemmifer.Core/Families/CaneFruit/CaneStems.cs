@@ -282,9 +282,10 @@ internal sealed class CaneStems
             Decision.Keep,
             new PlanReason(
                 "keep",
-                stem.Age >= 2
-                    ? "In its fruiting summer: it stays until it has borne."
-                    : "A sturdy cane of last season.",
+                stem.Age >= 2 ? "In its fruiting summer: it stays until it has borne."
+                    : stem.DiameterMm >= _survey.School.ThinBelowMm ? "A sturdy cane of last season."
+                    : ThinBesideBetter(stem) ? "A thin cane of last season."
+                    : "A thin cane of last season; there is none better.",
                 Provenance.Practice
             ),
             null

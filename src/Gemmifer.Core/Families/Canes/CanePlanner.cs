@@ -77,7 +77,7 @@ internal sealed class CanePlanner
                     choice.Optimal,
                     chosen ? choice.Result.Score : null,
                     chosen ? choice.Result.Bound : null
-                ),
+                ).Less(_sorted.SetAside),
                 Stems =
                 [
                     .. decided.Select(d => new PlanStem(
@@ -153,28 +153,33 @@ internal sealed class CanePlanner
     /// </summary>
     private SolvedChoice Choose()
     {
-        SolvedChoice? best = null;
-        var choices = new List<RelaxedChoice>();
-        foreach (var (laid, builder, model, limits) in Models())
+        var ways = Models()
+            .Select(m => new SolvedChoice(
+                _survey,
+                _tree,
+                m.Laid,
+                m.Builder,
+                m.Model,
+                Relaxation.Solve(m.Model, m.Limits, _nodes, _cancel)
+            ))
+            .ToImmutableArray();
+        var best = ways[0];
+        foreach (var way in ways.Skip(1))
         {
-            var choice = Relaxation.Solve(model, limits, _nodes, _cancel);
-            choices.Add(choice);
-            best =
-                best is null || Better(choice, best.Choice)
-                    ? new SolvedChoice(_survey, _tree, laid, builder, model, choice)
-                    : best;
+            best = Better(way.Choice, best.Choice) ? way : best;
         }
 
         // Only what keeps the same limits can be better: points of a way on which more of them give way say nothing.
-        var (score, relaxed) = (best!.Choice.Result.Score, best.Choice.Relaxed);
-        var bound = choices.Where(c => c.Relaxed.SequenceEqual(relaxed)).Max(c => c.Result.Bound);
+        var (score, relaxed) = (best.Choice.Result.Score, best.Choice.Relaxed);
+        var bound = ways.Where(w => w.Choice.Relaxed.SequenceEqual(relaxed)).Max(w => w.Choice.Result.Bound);
         return best with
         {
             Choice = best.Choice with
             {
                 Result = best.Choice.Result with { Bound = Math.Max(score, bound) },
-                RelaxingProved = choices.All(c => c.RelaxingProved),
+                RelaxingProved = ways.All(w => w.Choice.RelaxingProved),
             },
+            Ways = ways,
         };
     }
 

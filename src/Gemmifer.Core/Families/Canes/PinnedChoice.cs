@@ -15,18 +15,33 @@ internal sealed class PinnedChoice(SolvedChoice solved)
     /// <summary>What then becomes of the canes that are chosen among; null where it has to be planned anew.</summary>
     public IReadOnlyDictionary<string, Decision>? Decisions(string id, bool keep)
     {
-        // Out of season the gardener's word alone is done on the day.
+        // Out of season the gardener's word alone is done on the day. Limits that were relaxed, what may wait a year,
+        // and a place that was asked for on a support come out otherwise where the gardener has a word in them.
         if (
             solved.Survey.ElectiveWait
+            || solved.Sorted.TwoYears
+            || solved.Sorted.Climber is { InSeason: true }
+            || solved.Choice.Relaxed.Length > 0
             || !_numbers.TryGetValue(id, out var forced)
+            || solved.Sorted.Candidates[forced].Stem.Towards is not null
             || solved.Forced(forced, keep) is not { } other
         )
         {
             return null;
         }
 
+        // With one that is taken out, fewer canes are worth keeping, and fewer may be the fewest.
+        if (
+            !keep
+            && Enumerable.Range(0, solved.Model.Candidates).Count(j => other.Of(j).Keeps)
+                <= solved.Choice.Limits.MinKept
+        )
+        {
+            return null;
+        }
+
         return solved
-            .Sorted.Candidates.Select((c, i) => (c.Stem, Option: c.Options[other.Chosen[i]]))
+            .Sorted.Candidates.Select((c, i) => (c.Stem, Option: other.Of(i)))
             .ToDictionary(c => c.Stem.Id, c => SolvedChoice.DecisionOf(c.Stem, c.Option));
     }
 }

@@ -10,6 +10,17 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Canes;
 
+/// <summary>A choice in which one cane fares otherwise.</summary>
+/// <param name="Way">The way lines lie in it, with the model it was chosen in.</param>
+internal sealed record OtherChoice(SolvedChoice Way, ChoiceResult Result)
+{
+    /// <summary>What is done with a candidate in it.</summary>
+    public CutOption Of(int i) => Way.Sorted.Candidates[i].Options[Result.Chosen[i]];
+
+    /// <summary>The number of that in its model.</summary>
+    public int Global(int i) => Way.Model.First[i] + Result.Chosen[i];
+}
+
 /// <summary>A plant's canes with the joint choice among them, for those who explain it.</summary>
 internal sealed record SolvedChoice(
     Survey Survey,
@@ -24,35 +35,100 @@ internal sealed record SolvedChoice(
         PairOld(Survey, Sorted, Model, Choice)
     );
 
-    private readonly Dictionary<(int, bool), ChoiceResult?> _forced = [];
+    private readonly Dictionary<(int, bool), OtherChoice?> _forced = [];
 
     private const int MostForced = 30;
     private const long ForcedNodes = 30_000;
 
     public School School => Survey.School;
 
+    /// <summary>Every choice of which this is the best, on a support one for each way its lines may lie.</summary>
+    public ImmutableArray<SolvedChoice> Ways { get; init; } = [];
+
     /// <summary>
-    /// The best choice in which one candidate stays, or goes, whatever it is worth; null where that is not to be had by
-    /// solving the same model again, or was not proved.
+    /// The best choice in which one candidate stays, or goes, whatever it is worth, over every way lines may lie and
+    /// within the limits that hold now; null where there is none, or it was not proved.
     /// </summary>
-    public ChoiceResult? Forced(int i, bool keep)
+    public OtherChoice? Forced(int i, bool keep)
     {
-        // Limits that were relaxed, the balance of old and young on a support, and what may wait a year come out
-        // otherwise where the gardener has a word in them.
-        if (Sorted.Climber is not null || Sorted.TwoYears || Choice.Relaxed.Length > 0 || Model.Candidates > MostForced)
+        // What may wait a year neither stays nor goes.
+        if (!Choice.Optimal || Model.Candidates > MostForced || (Sorted.TwoYears && !keep))
         {
             return null;
         }
 
-        if (!_forced.TryGetValue((i, keep), out var result))
+        if (!_forced.TryGetValue((i, keep), out var other))
         {
-            result = Choice.Search.Solve(ForcedNodes / Model.Candidates, (i, keep)) is { Optimal: true } other
-                ? other
-                : null;
-            _forced.Add((i, keep), result);
+            other = BestForced(i, keep);
+            _forced.Add((i, keep), other);
         }
 
-        return result;
+        return other;
+    }
+
+    private OtherChoice? BestForced(int i, bool keep)
+    {
+        OtherChoice? best = null;
+        foreach (
+            var way in Ways.Where(w => w.Choice.Relaxed.SequenceEqual(Choice.Relaxed))
+                .OrderByDescending(w => w.Choice.Result.Bound)
+        )
+        {
+            // What no choice of a way reaches, none with a candidate forced does.
+            if (best is not null && way.Choice.Result.Bound <= best.Result.Score)
+            {
+                break;
+            }
+
+            var search = way.Choice.Search;
+            var result = search.Solve(ForcedNodes / Model.Candidates, (i, keep));
+            if (search.Stopped)
+            {
+                return null;
+            }
+
+            if (result is not null && (best is null || result.Score > best.Result.Score))
+            {
+                best = new OtherChoice(way, result);
+            }
+        }
+
+        return best;
+    }
+
+    /// <summary>
+    /// The limit that keeps a candidate from staying, or from going: the first, from the least important on, without
+    /// which it could. Null where it could as it is, or where no one limit alone is in the way.
+    /// </summary>
+    public Must? InTheWay(int i, bool keep)
+    {
+        if (!Choice.Optimal || Model.Candidates > MostForced || Sorted.TwoYears)
+        {
+            return null;
+        }
+
+        foreach (var must in Enum.GetValues<Must>())
+        {
+            var loose = must switch
+            {
+                Must.Level => Choice.Limits with { Level = false },
+                Must.RenewalShare => Choice.Limits with { MaxOldRemoved = int.MaxValue, MaxYoungUsed = int.MaxValue },
+                Must.CaneCount => Choice.Limits with { MaxKept = int.MaxValue },
+                Must.RemovalCap => Choice.Limits with { MaxRemovedMm = long.MaxValue },
+                Must.Spacing => Choice.Limits with { Spacing = false },
+                Must.FewestCanes => Choice.Limits with { MinKept = 0 },
+                _ => throw new InvalidOperationException($"Unhandled limit {must}."),
+            };
+            if (
+                loose != Choice.Limits
+                && new BranchAndBound(Model, loose).Solve(ForcedNodes / Model.Candidates, (i, keep)) is not null
+            )
+            {
+                return must;
+            }
+        }
+
+        return null;
     }
 
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>

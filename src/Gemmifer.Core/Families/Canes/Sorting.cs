@@ -48,6 +48,9 @@ internal sealed record Sorted(
     ClimberRules? Climber = null
 )
 {
+    /// <summary>Stems that the gardener's word keeps or takes out against what must be.</summary>
+    public int SetAside { get; init; }
+
     /// <summary>The lines of a support on which the options of the candidates are laid.</summary>
     public ImmutableArray<TargetLine> Lines { get; init; } = [];
 }
@@ -69,7 +72,7 @@ internal static class Sorting
         var fates = new Dictionary<string, Fate>();
         foreach (var stem in top)
         {
-            if (FateOf(stem, findings[stem.Id], tree) is { } fate)
+            if (FateOf(stem, findings[stem.Id], tree.HoldsPinned(stem)) is { } fate)
             {
                 fates.Add(stem.Id, fate);
             }
@@ -78,17 +81,25 @@ internal static class Sorting
         var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
-        var candidates = open.Select(s => new Candidate(
+        var rules = new OptionRules(shoots, most, twoYears, climber);
+        Candidate CandidateOf(Stem s, double? holdTo) =>
+            new(
                 s,
                 findings[s.Id],
                 NextYears(survey, tree, s, findings[s.Id], shoots)
                     ? [shoots.Options.Whole(s)]
-                    : OptionsOf(new OptionRules(shoots, most, twoYears, climber), s, findings[s.Id], tree.PinnedTo(s)),
+                    : OptionsOf(rules, s, findings[s.Id], holdTo),
                 IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
                 climber?.Replaced(s) == true
-            ))
-            .ToImmutableArray();
-
+            );
+        var candidates = open.Select(s => CandidateOf(s, tree.PinnedTo(s))).ToImmutableArray();
+        // What the gardener takes out loosens no limit: they are those of the plant without that word.
+        ImmutableArray<Candidate> unasked =
+        [
+            .. candidates.Select(c =>
+                c.Stem.Pin is null && !tree.HoldsPinned(c.Stem) ? c : CandidateOf(c.Stem with { Pin = null }, null)
+            ),
+        ];
         if (Strongest(survey, tree, candidates, shoots, climber) is { } strongest)
         {
             candidates = candidates.SetItem(
@@ -101,6 +112,17 @@ internal static class Sorting
             );
         }
 
+        // The strongest that the gardener takes out, one after another.
+        var (ranked, rest) = (new HashSet<string>(), unasked);
+        while (
+            Strongest(survey, tree, rest, shoots, climber) is { } next
+            && tree.ById[rest[next].Stem.Id].Pin is Pin.Remove
+        )
+        {
+            ranked.Add(rest[next].Stem.Id);
+            rest = rest.RemoveAt(next);
+        }
+
         bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
         double Live(Stem s) =>
             (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
@@ -110,13 +132,25 @@ internal static class Sorting
             findings,
             fates.ToFrozenDictionary(),
             candidates,
-            LimitsOf(survey, candidates, fates, total, forced, twoYears),
+            LimitsOf(survey, unasked, fates, total, forced, twoYears),
             total,
             forced,
             shoots,
             twoYears,
             climber
-        );
+        )
+        {
+            SetAside = new SetAside(tree, findings).Count(
+                candidates,
+                unasked,
+                ranked,
+                s => FateOf(s with { Pin = null }, findings[s.Id], false),
+                s => FateOf(s, findings[s.Id], tree.HoldsPinned(s)),
+                s =>
+                    (new SideShoots(survey, tree, findings).Outcome(s with { Pin = null }).Cut?.RemovedMm ?? 0)
+                    > (shoots.Outcome(s).Cut?.RemovedMm ?? 0)
+            ),
+        };
     }
 
     /// <summary>
@@ -125,8 +159,7 @@ internal static class Sorting
     /// </summary>
     private static bool NextYears(Survey survey, StemTree tree, Stem stem, Finding finding, SideShoots shoots) =>
         survey is { Plant.Kind.FlowersOn: FlowerWood.LastYear, Season.BetweenFrosts: true }
-        && stem is { Age: 1, Pin: null }
-        && tree.PinnedTo(stem) is null
+        && stem is { Age: 1, Pin: null or Pin.Keep }
         && finding.Verdict == Verdict.Sound
         && stem.DiameterMm >= survey.School.ThinBelowMm
         && shoots.Options.KeepOutLimit(tree.Axis(stem)) >= stem.LengthMm;
@@ -185,9 +218,10 @@ internal static class Sorting
         );
     }
 
-    private static Fate? FateOf(Stem stem, Finding finding, StemTree tree)
+    /// <param name="holds">Whether what the gardener wants to stay grows on it.</param>
+    private static Fate? FateOf(Stem stem, Finding finding, bool holds)
     {
-        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (stem.Pin is not Pin.Remove && tree.HoldsPinned(stem));
+        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (stem.Pin is not Pin.Remove && holds);
         return finding.Verdict switch
         {
             Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
@@ -244,7 +278,7 @@ internal static class Sorting
         }
 
         return stem.Pin is not Pin.Remove && climber is not { InSeason: true }
-            ? [.. options, .. shoots.Joins(stem, finding, Math.Max(2, most / 3))]
+            ? [.. options, .. shoots.Joins(stem, finding, climber is null ? Math.Max(2, most / 3) : 1)]
             : options;
     }
 

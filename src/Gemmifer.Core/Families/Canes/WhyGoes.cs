@@ -12,22 +12,21 @@ namespace Gemmifer.Core.Families.Canes;
 /// <param name="Stage">The stage its step stands in.</param>
 internal sealed record Goes(string Rule, Stage Stage, string Text, Provenance Provenance);
 
-/// <summary>Why a cane of the joint choice goes: the first rule that says so.</summary>
+/// <summary>
+/// Why a cane of the joint choice goes: because there is no way for it to stay, or what decides against the best choice
+/// in which it stays.
+/// </summary>
 internal sealed class WhyGoes(SolvedChoice solved)
 {
     /// <summary>The reason of a candidate that goes.</summary>
     public Goes Why(int i) =>
         Stiff(i)
-        ?? Rubs(i)
-        ?? Thin(i)
         ?? NoPlace(i)
-        ?? Unbendable(i)
-        ?? LeansOut(i)
-        ?? Renewed(i)
-        ?? TooManyOld(i)
-        ?? Crowds(i)
-        ?? ThroughCentre(i)
-        ?? Decided(i);
+        ?? (
+            solved.Forced(i, true) is { } other ? Decided(i, other, new Comparison(solved, other, i))
+            : solved.InTheWay(i, true) is { } must ? Limited(i, must)
+            : Unproved(i)
+        );
 
     private Stem StemOf(int i) => solved.Sorted.Candidates[i].Stem;
 
@@ -144,16 +143,6 @@ internal sealed class WhyGoes(SolvedChoice solved)
         );
     }
 
-    private Goes? TooManyOld(int i) =>
-        solved.Sorted.Climber is not null && IsOld(StemOf(i)) && StemOf(i).Pin is null
-            ? ByValue(
-                Stage.Thin,
-                "canesMax",
-                $"It is old wood ({StemOf(i).Age} seasons), and there are more canes than this support holds; "
-                    + $"{solved.Choice.Limits.MaxKept} are enough."
-            )
-            : null;
-
     private Goes? Crowds(int i)
     {
         string[] names =
@@ -178,62 +167,215 @@ internal sealed class WhyGoes(SolvedChoice solved)
     }
 
     /// <summary>
-    /// What decides where no single rule does: read off the best choice in which it stays. What was not computed is not
-    /// said.
+    /// Where the best choice with it was not found: what can be seen of it, and no more.
     /// </summary>
-    private Goes Decided(int i)
+    private Goes Unproved(int i) =>
+        Rubs(i) ?? Thin(i) ?? LeansOut(i) ?? Renewed(i) ?? Crowds(i) ?? ThroughCentre(i) ?? Whole(i);
+
+    private Goes Whole(int i) => Because(i, "The others together make the better plant.");
+
+    private bool Full =>
+        Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps) >= solved.Choice.Limits.MaxKept;
+
+    private Goes Because(int i, string text) =>
+        Full
+            ? ByValue(Stage.Thin, "canesMax", $"{Enough} {text}")
+            : new Goes("place", Stage.Thin, text, Provenance.Practice);
+
+    private string Enough =>
+        $"{Wording.Count(Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps), "cane is", "canes are")} enough.";
+
+    /// <summary>What decides against the best choice in which it stays.</summary>
+    private Goes Decided(int i, OtherChoice other, Comparison compared) =>
+        compared.Decider switch
+        {
+            { What: Difference.Own, Want: var want } => OfItsOwn(i, other, want),
+            { What: Difference.Rubs } => Rubs(i) ?? Whole(i),
+            { What: Difference.Touch, With: { } j } => new Goes(
+                "touch",
+                Stage.Crossing,
+                $"It would touch {StemOf(j).Id} in the wind, and that one stays.",
+                Provenance.Practice
+            ),
+            { What: Difference.Close, With: { } j } => new Goes(
+                "place",
+                Stage.Thin,
+                other.Of(i).Laid?.Line is not null && other.Of(j).Laid?.Line is not null
+                    ? $"It would be tied close beside {StemOf(j).Id}, and that place is filled."
+                    : $"It would stand close beside {StemOf(j).Id}, and that side is filled.",
+                Provenance.Practice
+            ),
+            { What: Difference.Level, With: { } j } => new Goes(
+                "level",
+                Stage.Thin,
+                $"It would end far {(other.Of(i).HeightMm > other.Of(j).HeightMm ? "above" : "below")} "
+                    + $"{StemOf(j).Id}, out of level with it.",
+                Provenance.Practice
+            ),
+            { What: Difference.Gap } => Whole(i),
+            { What: Difference.Instead } => Swapped(i, other, compared.Instead),
+            { What: Difference.Others } => Because(
+                i,
+                solved.Sorted.Lines.IsEmpty
+                    ? "The others would have to be cut in worse places to make room for it."
+                    : "The others would have to be laid in worse places to make room for it."
+            ),
+            _ => Whole(i),
+        };
+
+    private Goes Swapped(int i, OtherChoice other, int[] instead)
     {
-        var kept = Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps);
-        var full = kept >= solved.Choice.Limits.MaxKept;
-        var enough = full ? $"{Wording.Count(kept, "cane is", "canes are")} enough. " : "";
-        Goes Because(string text) =>
-            full
-                ? ByValue(Stage.Thin, "canesMax", $"{enough}{text}")
-                : new Goes("place", Stage.Thin, text, Provenance.Practice);
-        if (solved.Forced(i, true) is not { } other)
+        var names = Wording.List([.. instead.Select(j => StemOf(j).Id)]);
+        var want = instead is [var first] ? BetterBy(first, i, other) : null;
+        var one = instead is [var j] ? $", and that one {Better(j, i, other)}" : "";
+        var own = want switch
         {
-            return Because(
-                full ? "The others together make the better plant." : "The plant as a whole is better without it."
+            Want.Thickness => Thin(i),
+            Want.Age or Want.Other => Renewed(i),
+            Want.Centre => ThroughCentre(i),
+            _ => null,
+        };
+        if (own is not null)
+        {
+            return own;
+        }
+
+        if (instead.All(k => StemOf(i).Rubs.Contains(StemOf(k).Id) || StemOf(k).Rubs.Contains(StemOf(i).Id)))
+        {
+            return new Goes(
+                "rub",
+                Stage.Crossing,
+                $"It rubs on {names}, which {Stay(instead)}{one}.",
+                Provenance.Practice
             );
         }
 
-        CutOption In(int j) => solved.Sorted.Candidates[j].Options[other.Chosen[j]];
-        int[] instead = [.. solved.KeptOthers(i).Where(j => !In(j).Keeps)];
-        if (instead is [var one])
+        if (
+            solved.Choice.Limits.Spacing
+            && instead.All(k =>
+                solved
+                    .Options(i)
+                    .All(o => !solved.Model.Keeps[o] || solved.Model.SpacingShortMm[o, solved.Global(k)] > 0)
+            )
+        )
         {
-            return Because($"If it stayed, {StemOf(one).Id} would have to go, and that one {Better(one, i, other)}.");
-        }
-
-        if (instead.Length > 1)
-        {
-            return Because(
-                $"If it stayed, {Wording.List([.. instead.Select(j => StemOf(j).Id)])} would have to go instead."
+            return ByValue(
+                Stage.Thin,
+                "spacing",
+                $"Its end would stand closer than {Wording.Mm(solved.School.SpacingMm)} to {names}{one}."
             );
         }
 
-        return Because(Costs(i, other));
+        return Because(
+            i,
+            instead.Length == 1
+                ? $"If it stayed, {names} would have to go{one}."
+                : $"If it stayed, {names} would have to go instead."
+        );
     }
 
+    private static string Stay(int[] canes) => canes.Length == 1 ? "stays" : "stay";
+
+    private Goes OfItsOwn(int i, OtherChoice other, Want? want)
+    {
+        var (stem, option) = (StemOf(i), other.Of(i));
+        return want switch
+        {
+            Want.Thickness => Thin(i)
+                ?? new Goes("thin", Stage.Thin, "It is spindly: too weak to carry flowers.", Provenance.Practice),
+            Want.Age => Renewed(i)
+                ?? Because(
+                    i,
+                    stem.Has(Sign.Unproductive) && IsOld(stem)
+                        ? $"It is {Wording.Seasons(stem.Age)} old and no longer flowers."
+                        : $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes."
+                ),
+            Want.Other => Renewed(i),
+            Want.Height => LeansOut(i)
+                ?? Because(i, $"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at."),
+            Want.Bud => Because(i, "No bud on it where it would be cut faces the right way."),
+            Want.Centre => ThroughCentre(i) ?? Because(i, "It would end in the centre, which is kept open."),
+            Want.Place => Unbendable(i)
+                ?? Because(
+                    i,
+                    option.Laid is { Line: null }
+                        ? "No free place on the support takes it, and loose it would be in the way."
+                        : "Bent to where there is room it would flower too little for its place."
+                ),
+            Want.Keep or null => null,
+            _ => throw new ArgumentOutOfRangeException(nameof(want), want, null),
+        } ?? Whole(i);
+    }
+
+    /// <summary>Which limit leaves no room for it.</summary>
+    private Goes Limited(int i, Must must) =>
+        must switch
+        {
+            Must.CaneCount => ByValue(Stage.Thin, "canesMax", $"{Enough} The others have to stay."),
+            Must.Spacing => Crowds(i)
+                ?? ByValue(
+                    Stage.Thin,
+                    "spacing",
+                    $"With it, ends closer than {Wording.Mm(solved.School.SpacingMm)} to each other would have to stay."
+                ),
+            Must.Level => new Goes(
+                "level",
+                Stage.Thin,
+                "With it, ends at heights too unlike would have to stay.",
+                Provenance.Practice
+            ),
+            Must.RemovalCap => ByValue(
+                Stage.Thin,
+                solved.Survey.Plant.Vigour == Plants.Vigour.Weak ? "removeShareWeak" : "removeShare",
+                "With it, more of the others would have to come off than the plant can spare."
+            ),
+            Must.RenewalShare => ByValue(
+                Stage.Thin,
+                "oldShare",
+                "With it, more old wood would have to go than may in one winter."
+            ),
+            Must.FewestCanes => ByValue(
+                Stage.Thin,
+                "canesMin",
+                $"With it, fewer than {Wording.Count(solved.Choice.Limits.MinKept, "cane", "canes")} could stay."
+            ),
+            _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
+        };
+
     /// <summary>The candidates that go, and stay in another choice.</summary>
-    public int[] Instead(int i, ChoiceResult other) =>
+    public int[] Instead(int i, OtherChoice other) =>
         [
             .. Enumerable
                 .Range(0, solved.Model.Candidates)
-                .Where(j =>
-                    j != i && !solved.Chosen(j).Keeps && solved.Sorted.Candidates[j].Options[other.Chosen[j]].Keeps
-                ),
+                .Where(j => j != i && !solved.Chosen(j).Keeps && other.Of(j).Keeps),
         ];
 
     /// <summary>
     /// By what one that stays is worth more than one that goes: the want with the largest difference.
     /// </summary>
     /// <param name="other">The best choice in which the one that goes stays instead.</param>
-    public string Better(int stays, int goes, ChoiceResult other)
+    public string Better(int stays, int goes, OtherChoice other)
     {
         var (a, b) = (StemOf(stays), StemOf(goes));
-        var own = Wants(stays, solved.Chosen(stays));
-        var its = Wants(goes, solved.Sorted.Candidates[goes].Options[other.Chosen[goes]]);
-        var want = own
+        return BetterBy(stays, goes, other) switch
+        {
+            Want.Thickness when a.DiameterMm > b.DiameterMm => "is thicker",
+            Want.Age when a.Age < b.Age => "is younger",
+            Want.Age when a.Has(Sign.Productive) && IsOld(a) => "still flowers well",
+            Want.Age when b.Has(Sign.Unproductive) && IsOld(b) => "still flowers",
+            Want.Bud => "has the better bud to cut to",
+            Want.Height => "ends nearer to the height aimed at",
+            Want.Centre => "leaves the centre more open",
+            Want.Place => "will do more where it is tied",
+            _ => "goes better with the rest",
+        };
+    }
+
+    private Want? BetterBy(int stays, int goes, OtherChoice other)
+    {
+        var own = Wants(solved, stays, solved.Sorted.Candidates[stays].Options[solved.Choice.Result.Chosen[stays]]);
+        var its = Wants(other.Way, goes, other.Of(goes));
+        return own
             .Keys.Union(its.Keys)
             .Select(w => (Want: w, By: own.GetValueOrDefault(w) - its.GetValueOrDefault(w)))
             .Where(x => x.By > 0)
@@ -241,63 +383,13 @@ internal sealed class WhyGoes(SolvedChoice solved)
             .ThenBy(x => x.Want)
             .Select(x => (Want?)x.Want)
             .FirstOrDefault();
-        return want switch
-        {
-            Want.Thickness when a.DiameterMm > b.DiameterMm => "is thicker",
-            Want.Age when a.Age < b.Age => "is younger",
-            Want.Bud => "has the better bud to cut to",
-            Want.Height => "ends nearer to the height aimed at",
-            Want.Centre => "leaves the centre more open",
-            _ => "goes better with the rest",
-        };
     }
 
-    private Dictionary<Want, double> Wants(int i, CutOption option) =>
-        solved
-            .Builder.Terms(solved.Sorted.Candidates[i], option)
+    private static Dictionary<Want, double> Wants(SolvedChoice way, int i, CutOption option) =>
+        way
+            .Builder.Terms(way.Sorted.Candidates[i], option)
             .GroupBy(t => t.Want)
             .ToDictionary(g => g.Key, g => g.Sum(t => t.Points));
-
-    /// <summary>What it would cost to keep it beside all the others: the largest loss there is.</summary>
-    private string Costs(int i, ChoiceResult other)
-    {
-        var (stem, model) = (StemOf(i), solved.Model);
-        var option = solved.Sorted.Candidates[i].Options[other.Chosen[i]];
-        int[] now = [.. Enumerable.Range(0, model.Candidates).Select(solved.Global)];
-        int[] then = [.. Enumerable.Range(0, model.Candidates).Select(j => model.First[j] + other.Chosen[j])];
-        double Pairs(int[] chosen) =>
-            Enumerable
-                .Range(0, chosen.Length)
-                .Sum(a => Enumerable.Range(0, a).Sum(b => model.PairPoints[chosen[a], chosen[b]] / 1000.0));
-        var (others, pairs) = (
-            solved.KeptOthers(i).Sum(j => (model.Points[now[j]] - model.Points[then[j]]) / 1000.0),
-            Pairs(now) - Pairs(then)
-        );
-        var worst = Wants(i, option).OrderBy(w => Math.Round(w.Value, 6)).ThenBy(w => w.Key).First();
-        var beside = solved
-            .KeptOthers(i)
-            .Select(j => (StemOf(j).Id, Apart: solved.Apart(i, option, j)))
-            .Where(x => x.Apart < ModelBuilder.CloseDeg)
-            .OrderBy(x => Math.Round(x.Apart, 3))
-            .ThenBy(x => x.Id, StringComparer.Ordinal)
-            .Select(x => x.Id)
-            .FirstOrDefault();
-        return pairs > Math.Max(others, -worst.Value)
-            ? beside is null
-                ? "It would be in the way of the others."
-                : $"It would stand close beside {beside}, and that side is filled."
-            : others > -worst.Value
-                ? "The others would have to be cut in worse places to make room for it."
-                : worst.Key switch
-                {
-                    Want.Age when stem.Age > 1 =>
-                        $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes.",
-                    Want.Height => $"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at.",
-                    Want.Bud => "No bud on it where it would be cut faces the right way.",
-                    Want.Centre => "It would end in the centre, which is kept open.",
-                    _ => "The plant as a whole is better without it.",
-                };
-    }
 
     private Goes? ThroughCentre(int i) =>
         solved.School.CentreOpen

@@ -26,9 +26,24 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield break;
         }
 
-        if (OfClimber(stem) is { } climber)
+        if (solved.Sorted.Climber is { InSeason: true })
         {
-            yield return climber;
+            yield return new PlanReason(
+                "season",
+                "In growth nothing sound comes out: it is weighed in the main prune.",
+                Provenance.Practice
+            );
+        }
+
+        var old = stem.Age >= solved.Survey.Plant.Kind.OldFrom;
+        if (
+            solved.Sorted.Climber is not { InSeason: true }
+            && !option.Sheared
+            && stem.Pin is null
+            && (option.TakeOver is null || old)
+        )
+        {
+            yield return Earns(i);
         }
 
         if (option.TakeOver is { } over)
@@ -52,12 +67,6 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                 solved.School.Value("cut").Provenance
             );
             yield break;
-        }
-
-        var old = stem.Age >= solved.Survey.Plant.Kind.OldFrom;
-        if (solved.Sorted.Climber is null || (!old && !solved.Sorted.Climber.InSeason))
-        {
-            yield return Earns(i);
         }
 
         if (option.Laid?.RoomMm is { } room)
@@ -94,26 +103,6 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
     /// <summary>Whether a side stem reaches higher than the stem it stands on.</summary>
     private bool Past(Stem stem, Stem young) =>
         solved.Tree.Axis(young).At(young.LengthMm).Z > solved.Tree.Axis(stem).At(stem.LengthMm).Z;
-
-    private PlanReason? OfClimber(Stem stem) =>
-        solved.Sorted.Climber is { InSeason: true }
-            ? new PlanReason(
-                "season",
-                "In growth nothing sound comes out: it is weighed in the main prune.",
-                Provenance.Practice
-            )
-        : solved.Sorted.Climber is null || stem.Age < solved.Survey.Plant.Kind.OldFrom ? null
-        : solved.Successors.TryGetValue(stem.Id, out var next)
-            ? new PlanReason(
-                "old-kept",
-                $"Old wood ({stem.Age} seasons) that stays for now; {next} is to take its place.",
-                Provenance.Practice
-            )
-        : new PlanReason(
-            "no-successor",
-            $"Old wood ({stem.Age} seasons), but no young cane from the base can take its place yet.",
-            Provenance.Practice
-        );
 
     private PlanReason? OfBud(Stem stem, CutOption option, TargetBud bud)
     {
@@ -171,13 +160,22 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             return new PlanReason("strong", $"{what}, the strongest young cane: it stays.", provenance);
         }
 
-        return new PlanReason(
-            old ? "old-kept" : "strong",
-            solved.Forced(i, false) is not { } other
-                ? old
-                    ? $"{what} that stays for now."
-                    : $"{what}: wood that carries flowers."
-                : goes.Instead(i, other) switch
+        if (solved.Options(i).All(o => solved.Model.Keeps[o]))
+        {
+            return new PlanReason(
+                "strong",
+                solved.Tree.HoldsPinned(stem) ? $"{what}: what you asked to stay grows on it."
+                    : solved.Survey.Plant.Kind.FlowersOn == FlowerWood.LastYear
+                        ? $"{what}: it grew this summer, and flowers next year."
+                    : $"{what}: what is wrong with it asks for no more.",
+                provenance
+            );
+        }
+
+        var next = solved.Successor(i) is { } id ? $" {id} is to take its place one day." : "";
+        var without =
+            solved.Forced(i, false) is { } other
+                ? goes.Instead(i, other) switch
                 {
                     [] => $"{what}: if it went, nothing would take its place.",
                     [var one] => $"{what}. If it went, {solved.Sorted.Candidates[one].Stem.Id} would stay instead, and "
@@ -185,10 +183,34 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                     var more => $"{what}. If it went, "
                         + $"{Wording.List([.. more.Select(j => solved.Sorted.Candidates[j].Stem.Id)])} would stay "
                         + "instead.",
-                },
+                }
+            : solved.InTheWay(i, false) is { } must ? $"{what}: {Needed(must)}."
+            : old ? $"{what} that stays for now."
+            : $"{what}: wood that carries flowers.";
+        return new PlanReason(
+            !old ? "strong"
+                : solved.Sorted.Climber is { Successors.IsEmpty: true } ? "no-successor"
+                : "old-kept",
+            $"{without}{next}",
             provenance
         );
     }
+
+    /// <summary>The limit that keeps a cane from going.</summary>
+    private string Needed(Must must) =>
+        must switch
+        {
+            Must.FewestCanes =>
+                $"without it, fewer than {Wording.Count(solved.Choice.Limits.MinKept, "cane", "canes")} would be left",
+            Must.RenewalShare when solved.Sorted.Climber is { Successors.IsEmpty: true } =>
+                "no young cane from the base can take its place yet",
+            Must.RenewalShare => "no more old wood may go at once",
+            Must.RemovalCap => "if it went, more would come off than the plant can spare",
+            Must.Spacing => "if it went, ends too close to each other would have to stay",
+            Must.Level => "if it went, ends at heights too unlike would have to stay",
+            Must.CaneCount => "if it went, too many others would have to stay",
+            _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
+        };
 
     /// <summary>
     /// Why the cut stands as high as it does: within the heights of the school, or what keeps it out of them.

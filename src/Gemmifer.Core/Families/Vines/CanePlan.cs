@@ -32,7 +32,7 @@ internal static class CanePlan
         {
             return SpurPlan.Wait(
                 work,
-                places.Where(p => !p.Shoots.IsEmpty).Select(p => new SpurPlan.Candidate(p, p.Shoots[0], false)),
+                places.Where(p => !p.Shoots.IsEmpty).Select(p => new SpurPlan.Candidate(p, p.Shoots[0], false, 0)),
                 budget,
                 Math.Min(
                     budget.AfterLoss(survey.Vine!.Loss?.Share ?? 0),
@@ -50,6 +50,7 @@ internal static class CanePlan
             .Where(i => shoots[i].Shoot.Stem.Pin is Pin.CutAt && roles[i].CanePoints is not null)
             .Take(MostCanes)
             .ToHashSet();
+        work.SetAside += Math.Max(0, must.Count - count);
         var choice = LongCanes.Choose(roles, count, Pair, (long)Math.Round(school.Weight("gap") * 1000), must, cancel);
         var canes = choice.Canes.Select(i => shoots[i]).ToArray();
         var evenly = Allocation.Evenly(
@@ -128,7 +129,7 @@ internal static class CanePlan
 
         foreach (var p in places)
         {
-            Clear(work, p, [.. p.Shoots.Where(s => chosen.Contains(s) || pinned.Contains(s))]);
+            Clear(work, p, [.. p.Shoots.Where(s => chosen.Contains(s) || pinned.Contains(s))], Surplus);
         }
 
         return new VineOutcome(
@@ -146,6 +147,39 @@ internal static class CanePlan
             ],
             Canes: canes.Select(c => c.Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal)
         );
+
+        // Why a shoot is needed neither as a cane nor as a spur.
+        string Surplus(VineShoot s)
+        {
+            var i = Array.FindIndex(shoots, x => x.Shoot == s);
+            if (i < 0)
+            {
+                return "It has no sound bud to keep.";
+            }
+
+            if (choice.With.TryGetValue(i, out var with))
+            {
+                VineShoot[] instead = [.. choice.Canes.Except(with).Select(c => shoots[c].Shoot)];
+                return $"{Wording.Capital(Wording.Count(canes.Length, "cane is", "canes are"))} enough: as a cane it "
+                    + $"would take the place of {Wording.List([.. instead.Select(x => x.Stem.Id)])}"
+                    + $"{(instead is [var one] ? $", and that one {one.Than(s)}" : "")}.";
+            }
+
+            var unfit =
+                !s.Ripe ? "Its wood is not ripe enough for a cane"
+                : Carries(s) <= SpurBuds + 1 ? "It is too thin for a cane"
+                : !CanCane(s) ? "It has too few buds for a cane"
+                : thumbOnly && !ToThumb(s) ? "It is thicker than a thumb, and others are not"
+                : null;
+            var renewed = choice.Spurs.All(x => x >= 0) && canes.Length > 0 ? "each cane has its spur" : null;
+            return (unfit, renewed) switch
+            {
+                ({ } cannot, { } has) => $"{cannot}, and {has}.",
+                ({ } cannot, null) => $"{cannot}.",
+                (null, { } has) => $"The others make the better canes, and {has}.",
+                _ => "The others make the better canes.",
+            };
+        }
 
         // Where the gardener chose the place of the cut, that tells a cane from a spur.
         CaneOrSpur RolesOf(VineShoot s)
@@ -204,8 +238,14 @@ internal static class CanePlan
 
     private static bool TakeTrunkShoots(VineWork work, VinePosition p)
     {
-        if (!work.Parts.IsTrunkShoot(p) || p.Shoots.Any(s => s.Stem.Pin is Pin.Keep or Pin.CutAt))
+        if (!work.Parts.IsTrunkShoot(p))
         {
+            return false;
+        }
+
+        if (p.Shoots.Any(s => s.Stem.Pin is Pin.Keep or Pin.CutAt))
+        {
+            work.SetAside++;
             return false;
         }
 
@@ -276,7 +316,12 @@ internal static class CanePlan
         );
     }
 
-    private static void Clear(VineWork work, VinePosition p, IReadOnlyList<VineShoot> stay)
+    private static void Clear(
+        VineWork work,
+        VinePosition p,
+        IReadOnlyList<VineShoot> stay,
+        Func<VineShoot, string> surplus
+    )
     {
         if (stay.Count > 0)
         {
@@ -293,11 +338,7 @@ internal static class CanePlan
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(
-                s.Stem,
-                Stage.Thin,
-                new PlanReason("surplus", "Neither a cane nor a spur is needed of it.", Provenance.Practice)
-            );
+            work.Remove(s.Stem, Stage.Thin, new PlanReason("surplus", surplus(s), Provenance.Practice));
         }
     }
 

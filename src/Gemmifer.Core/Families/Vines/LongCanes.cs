@@ -12,7 +12,14 @@ public sealed record CaneOrSpur(long? CanePoints, long? SpurPoints, int Side);
 /// <summary>The canes chosen and the spur of each; -1 where one has none.</summary>
 /// <param name="Score">In thousandths.</param>
 /// <param name="Bound">No choice has more; the score where that is proved.</param>
-public sealed record CaneChoice(ImmutableArray<int> Canes, ImmutableArray<int> Spurs, long Score, long Bound);
+/// <param name="With">For each shoot that was tried as a cane the canes of the best choice in which it is one.</param>
+public sealed record CaneChoice(
+    ImmutableArray<int> Canes,
+    ImmutableArray<int> Spurs,
+    long Score,
+    long Bound,
+    IReadOnlyDictionary<int, ImmutableArray<int>> With
+);
 
 /// <summary>
 /// Which shoots become fruiting canes and which the spurs that renew them, in one optimum: every set of canes is tried,
@@ -26,6 +33,9 @@ public static class LongCanes
 
     /// <summary>Points lost by a cane without a spur to renew it, in thousandths (assumption).</summary>
     public const long NoSpur = -30_000;
+
+    /// <summary>Points lost by each cane that is wanted and not to be had, in thousandths (assumption).</summary>
+    public const long NoCane = -100_000;
 
     /// <summary>The best choice of so many canes.</summary>
     /// <param name="count">Canes wanted; fewer are chosen where there are not so many.</param>
@@ -48,6 +58,7 @@ public static class LongCanes
             .ThenByDescending(i => shoots[i].CanePoints)
             .ThenBy(i => i)
             .ToArray();
+        var missing = NoCane * Math.Max(0, count - eligible.Length);
         count = Math.Max(Math.Min(count, eligible.Length), must.Count);
         var tried = eligible.Take(MostTried).ToArray();
         // What a spur is worth beside a cane is asked once for each pair, not once for every set.
@@ -56,6 +67,7 @@ public static class LongCanes
             i => shoots.Select((s, j) => s.SpurPoints is { } points && i != j ? points + pair(i, j) : 0).ToArray()
         );
         CaneChoice? best = null;
+        var with = new Dictionary<int, (long Score, int[] Canes)>();
         foreach (var set in Subsets(tried, count).Where(s => must.All(m => s.Contains(m))))
         {
             cancel.ThrowIfCancellationRequested();
@@ -77,24 +89,44 @@ public static class LongCanes
 
             var assigned = Assignment.Solve(cost, [.. set.Select(_ => -NoSpur)]);
             var score = own - assigned.Cost;
+            foreach (var i in set.Where(i => !with.TryGetValue(i, out var had) || score > had.Score))
+            {
+                with[i] = (score, set);
+            }
+
             if (best is null || score > best.Score)
             {
-                best = new CaneChoice([.. set], [.. assigned.ColumnOf.Select(c => c < 0 ? -1 : free[c])], score, score);
+                best = new CaneChoice(
+                    [.. set],
+                    [.. assigned.ColumnOf.Select(c => c < 0 ? -1 : free[c])],
+                    score,
+                    score,
+                    None
+                );
             }
         }
 
-        best ??= new CaneChoice([], [], 0, 0);
+        best ??= new CaneChoice([], [], 0, 0, None);
+        best = best with { Score = best.Score + missing };
         var bound =
             eligible.Length <= MostTried
                 ? best.Score
-                : eligible.Select(i => shoots[i].CanePoints!.Value).OrderDescending().Take(count).Sum()
+                : missing
+                    + eligible.Select(i => shoots[i].CanePoints!.Value).OrderDescending().Take(count).Sum()
                     + shoots
                         .Select(s => s.SpurPoints ?? NoSpur)
                         .OrderDescending()
                         .Take(count)
                         .Sum(p => Math.Max(p, NoSpur));
-        return best with { Bound = Math.Max(bound, best.Score) };
+        return best with
+        {
+            Bound = Math.Max(bound, best.Score),
+            With = with.ToDictionary(w => w.Key, w => w.Value.Canes.ToImmutableArray()),
+        };
     }
+
+    private static readonly IReadOnlyDictionary<int, ImmutableArray<int>> None =
+        new Dictionary<int, ImmutableArray<int>>();
 
     private static IEnumerable<int[]> Subsets(int[] from, int count)
     {

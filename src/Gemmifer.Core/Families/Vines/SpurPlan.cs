@@ -53,6 +53,12 @@ internal static class SpurPlan
             return Wait(work, candidates, budget, later.Buds.Sum());
         }
 
+        // More places than there is room for, because the gardener wants them.
+        work.SetAside += Math.Max(
+            0,
+            candidates.Count(c => c.Must)
+                - (vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, spurBuds)))
+        );
         var kept = chosen.Places.Select(i => candidates[i]).ToArray();
         var allocated = Allocation.Of(
             budget.Buds,
@@ -71,14 +77,7 @@ internal static class SpurPlan
 
         foreach (var drop in candidates.Except(kept))
         {
-            var why =
-                candidates.Length > kept.Length
-                && budget.Buds < candidates.Length * spurBuds
-                && chosen.Places.Length == Places(budget.Buds, spurBuds)
-                    ? "The budget has no buds for it; stronger places get them."
-                    : "It stands too close to its neighbours: spurs want "
-                        + $"{Wording.Mm(school.Value("spurSpacing").Number)}, never less than "
-                        + $"{Wording.Mm(school.SpacingMm)}.";
+            var why = WhyDropped(survey, candidates, chosen, Array.IndexOf(candidates, drop), budget, spurBuds);
             Drop(work, drop.Position, why);
             positions.Add(Bare(drop.Position, why));
         }
@@ -97,6 +96,54 @@ internal static class SpurPlan
         );
     }
 
+    /// <summary>Why a place goes: read off the best choice of as many places in which it stays.</summary>
+    private static string WhyDropped(
+        Survey survey,
+        Candidate[] candidates,
+        Chosen chosen,
+        int i,
+        Budget budget,
+        int spurBuds
+    )
+    {
+        Candidate[] forced = [.. candidates.Select((c, j) => j == i ? c with { Must = true } : c)];
+        var other = Choose(survey, forced, Math.Max(1, chosen.Places.Length));
+        var (least, wanted) = (survey.School.SpacingMm, survey.School.Value("spurSpacing").Number);
+        var instead = chosen.Places.Except(other.Places).Select(j => candidates[j]).ToArray();
+        var place = candidates[i].Position;
+        bool Closer(Candidate c, double mm) =>
+            !Ring(survey)
+            && c.Position.On?.Id == place.On?.Id
+            && Math.Abs(c.Position.AlongMm - place.AlongMm) < mm - 1e-6;
+        var crowd = chosen.Places.Select(j => candidates[j]).Where(c => Closer(c, least)).ToArray();
+        if (crowd.Length > 0)
+        {
+            return $"It stands closer than {Wording.Mm(least)} to {Names(crowd)}"
+                + $"{(crowd is [var c] ? $", and that one {c.Best.Than(candidates[i].Best)}" : ", which stay")}.";
+        }
+
+        var full =
+            chosen.Places.Length >= Places(budget.Buds, spurBuds) ? $"The budget has no buds for it: "
+            : chosen.Places.Length >= survey.School.CanesMax
+                ? $"{Wording.Capital(Wording.Count(chosen.Places.Length, "place is", "places are"))} enough: "
+            : null;
+        if (full is not null && instead.Length > 0)
+        {
+            return $"{full}if it stayed, {Names(instead)} would have to go"
+                + $"{(instead is [var one] ? $", and that one {one.Best.Than(candidates[i].Best)}" : "")}.";
+        }
+
+        var near = chosen.Places.Select(j => candidates[j]).Where(c => Closer(c, wanted)).ToArray();
+        return near.Length > 0
+            ? $"It stands closer to {Names(near)} than the {Wording.Mm(wanted)} that spurs want."
+            : "The vine is better spread without it.";
+    }
+
+    private static string Names(Candidate[] places) => Wording.List([.. places.Select(p => p.Position.Name)]);
+
+    private static bool Ring(Survey survey) =>
+        survey.Vine!.System == VineSystem.Goblet || survey.School.Id == VineReader.GobletSchool;
+
     /// <summary>A place on which nothing stays.</summary>
     private static PlanPosition Bare(VinePosition place, string why) =>
         new(place.Name, null, 0, false, 0, null, null, why, [], Wording.Tenth(place.AlongMm));
@@ -104,7 +151,10 @@ internal static class SpurPlan
     private static int Places(int buds, int spurBuds) => Math.Max(1, (buds + spurBuds - 1) / spurBuds);
 
     /// <summary>A place that may stay, with the shoot to keep there.</summary>
-    internal sealed record Candidate(VinePosition Position, VineShoot Best, bool Must);
+    /// <param name="Must">The gardener's word: it stays.</param>
+    /// <param name="Points">What it is worth, in thousandths: with another shoot than the rule's, no more than with
+    /// that one.</param>
+    internal sealed record Candidate(VinePosition Position, VineShoot Best, bool Must, long Points);
 
     private static (Candidate[] Candidates, VinePosition[] Barren) Candidates(Survey survey, VineWork work)
     {
@@ -142,7 +192,12 @@ internal static class SpurPlan
             );
             if (Best(forced.Length > 0 ? forced : open) is { } best)
             {
-                candidates.Add(new Candidate(p, best, forced.Length > 0));
+                // One stays of all that were asked for.
+                work.SetAside += (2 * forced.Count(f => f != best)) + (work.Parts.IsTrunkShoot(p) ? 1 : 0);
+                var usual = Best(p.Shoots.Where(s => s.Sound && s.Buds.Total > 0));
+                candidates.Add(
+                    new Candidate(p, best, forced.Length > 0, Math.Min(best.Points, usual?.Points ?? best.Points))
+                );
             }
             else
             {
@@ -166,6 +221,15 @@ internal static class SpurPlan
             .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
             .FirstOrDefault();
 
+    /// <summary>The first rule of <see cref="Best"/> by which one shoot goes before another.</summary>
+    private static string Preferred(VineShoot best, VineShoot other) =>
+        best.Stem.Pin is Pin.Keep or Pin.CutAt ? ", as you asked"
+        : best.Thin != other.Thin ? ", which is not thin"
+        : best.Ripe != other.Ripe ? ", which is ripe"
+        : Math.Round(best.OffMm / 5) < Math.Round(other.OffMm / 5) ? ", which starts lower"
+        : best.Points > other.Points ? $": it {best.Than(other)}"
+        : "";
+
     private sealed record Chosen(ImmutableArray<int> Places, long Score);
 
     private static Chosen Choose(Survey survey, Candidate[] candidates, int most)
@@ -186,7 +250,7 @@ internal static class SpurPlan
             : Spread.Never;
 
         // Round a head the neighbours go all the way; along each arm they are a line of their own.
-        var ring = survey.Vine!.System == VineSystem.Goblet || school.Id == VineReader.GobletSchool;
+        var ring = Ring(survey);
         var lines = ring
             ? [Enumerable.Range(0, candidates.Length).ToArray()]
             : Enumerable
@@ -201,12 +265,12 @@ internal static class SpurPlan
                 var places = line.Select(i => candidates[i]).ToArray();
                 return ring
                     ? Spread.Ring(
-                        [.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Best.Points, c.Must))],
+                        [.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Points, c.Must))],
                         (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree")),
                         most
                     )
                     : Spread.Line(
-                        [.. places.Select(c => new SpurPlace(c.Position.AlongMm, c.Best.Points, c.Must))],
+                        [.. places.Select(c => new SpurPlace(c.Position.AlongMm, c.Points, c.Must))],
                         Between,
                         most
                     );
@@ -226,7 +290,7 @@ internal static class SpurPlan
             // More pinned places than may stay: all of them do.
             return new Chosen(
                 [.. Enumerable.Range(0, candidates.Length).Where(i => candidates[i].Must)],
-                candidates.Where(c => c.Must).Sum(c => c.Best.Points)
+                candidates.Where(c => c.Must).Sum(c => c.Points)
             );
         }
 
@@ -299,7 +363,7 @@ internal static class SpurPlan
                 Stage.Count,
                 new PlanReason(
                     "position",
-                    $"One shoot stays in each place, and here it is {best.Stem.Id}.",
+                    $"One shoot stays in each place, and here it is {best.Stem.Id}{Preferred(best, s)}.",
                     Provenance.Practice
                 )
             );

@@ -8,6 +8,12 @@ using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Vines;
 
+/// <summary>What a shoot is worth as the one to keep, part by part, in points.</summary>
+/// <param name="Thickness">Its thickness, and that it is not thin.</param>
+/// <param name="Low">That it has not crept away from the arm.</param>
+/// <param name="Bears">That it was seen to bear well, or not.</param>
+public readonly record struct ShootWorth(double Thickness, double Low, double Bears);
+
 /// <summary>A shoot of last season with what speaks for it.</summary>
 /// <param name="OffMm">How far its base has got from the arm or the head, along the old wood, mm.</param>
 /// <param name="Buds">Its buds in order from the base, as counted: without basal, blind and damaged ones.</param>
@@ -21,9 +27,22 @@ public sealed record VineShoot(
     bool Ripe,
     bool Thin,
     bool Doubtful,
-    long Points
+    long Points,
+    ShootWorth Worth = default
 )
 {
+    /// <summary>By what it is worth more than another: the part with the largest difference.</summary>
+    public string Than(VineShoot other)
+    {
+        var by = new[]
+        {
+            (By: Worth.Thickness - other.Worth.Thickness, What: "is thicker"),
+            (By: Worth.Low - other.Worth.Low, What: "starts lower"),
+            (By: Worth.Bears - other.Worth.Bears, What: "bears better"),
+        }.MaxBy(x => Math.Round(x.By, 6));
+        return Points > other.Points && by.By > 0 ? by.What : "goes better with the others";
+    }
+
     /// <summary>May be chosen: sound wood.</summary>
     public bool Sound => Finding.Verdict == Verdict.Sound || (Finding.SoundToMm is { } to && Buds.Within(to) >= 1);
 }
@@ -215,21 +234,22 @@ public sealed class VineParts
         var thin = stem.DiameterMm < school.ThinBelowMm;
         var ripe = !stem.Has(Sign.Soft) && !stem.Has(Sign.BarkGreen);
         var doubtful = buds.DoubtIn(school.Value("spurBuds").Number) || finding.Verdict == Verdict.Unsure || !ripe;
-        var points =
-            school.Weight("keep")
-            + (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb")))
-            + (school.Weight("old") * offMm)
-            + (stem.Has(Sign.Productive) ? school.Weight("productive") : 0)
-            + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Weight("unproductive") : 0)
-            // As a thumb tells thickness: not all at once at the limit.
-            + (
-                school.Weight("thin")
-                * Math.Clamp(
-                    (school.ThinBelowMm - stem.DiameterMm) / (school.ThinBelowMm - VineRules.Value("thinFrom")),
-                    0,
-                    1
-                )
-            );
-        return new VineShoot(stem, finding, offMm, buds, ripe, thin, doubtful, (long)Math.Round(points * 1000));
+        var worth = new ShootWorth(
+            (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb")))
+                // As a thumb tells thickness: not all at once at the limit.
+                + (
+                    school.Weight("thin")
+                    * Math.Clamp(
+                        (school.ThinBelowMm - stem.DiameterMm) / (school.ThinBelowMm - VineRules.Value("thinFrom")),
+                        0,
+                        1
+                    )
+                ),
+            school.Weight("old") * offMm,
+            (stem.Has(Sign.Productive) ? school.Weight("productive") : 0)
+                + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Weight("unproductive") : 0)
+        );
+        var points = school.Weight("keep") + worth.Thickness + worth.Low + worth.Bears;
+        return new VineShoot(stem, finding, offMm, buds, ripe, thin, doubtful, (long)Math.Round(points * 1000), worth);
     }
 }

@@ -52,7 +52,7 @@ internal static class VinePlanner
                     outcome.Bound is null || outcome.Bound == outcome.Score,
                     outcome.Score,
                     outcome.Bound
-                ),
+                ).Less(work.SetAside),
                 Stems =
                 [
                     .. decided
@@ -176,6 +176,13 @@ internal static class VinePlanner
             var (finding, rule) = (parts.Findings[stem.Id], Wording.Of(parts.Findings[stem.Id].Verdict));
             var spared = stem.Pin is Pin.Keep or Pin.CutAt || work.Tree.HoldsPinned(stem);
             var old = !parts.OneYear.Contains(stem);
+            work.SetAside += finding.Verdict switch
+            {
+                Verdict.Dead or Verdict.Diseased or Verdict.Damaged or Verdict.Sucker => spared ? 1 : 0,
+                Verdict.Unsure or Verdict.Soft => stem.Pin is not null ? 1 : 0,
+                _ => 0,
+            };
+            work.SetAside += stem.Pin is Pin.Remove && work.Tree.HoldsPinned(stem) ? 2 : 0;
             switch (finding.Verdict)
             {
                 case var _ when stem.Pin is Pin.Remove:

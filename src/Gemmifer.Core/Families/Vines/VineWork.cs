@@ -59,6 +59,9 @@ internal sealed class VineWork(Survey survey, VineParts parts)
 
     public VineParts Parts => parts;
 
+    /// <summary>Rules that the gardener's word sets aside.</summary>
+    public int SetAside { get; set; }
+
     public StemTree Tree => parts.Tree;
 
     public School School => survey.School;

@@ -25,6 +25,7 @@ internal sealed class ClimberRules
     private readonly Survey _survey;
     private readonly StemTree _tree;
     private readonly FrozenDictionary<string, Finding> _findings;
+    private readonly ImmutableArray<Stem> _young;
 
     private ClimberRules(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
     {
@@ -53,17 +54,17 @@ internal sealed class ClimberRules
             Stiff = [];
         }
 
-        Successors =
+        _young =
         [
             .. tree.Stems.Where(s =>
                 s.TopLevel
                 && s.Age < survey.Plant.Kind.OldFrom
-                && s.Pin is not Pin.Remove
                 && !Stiff.Contains(s.Id)
                 && findings[s.Id].Verdict is Verdict.Sound or Verdict.Soft
                 && (s.DiameterMm >= survey.School.ThinBelowMm || findings[s.Id].Verdict == Verdict.Soft)
             ),
         ];
+        Successors = [.. _young.Where(s => s.Pin is not Pin.Remove)];
     }
 
     /// <summary>The rules for one plant; null unless it climbs.</summary>
@@ -92,9 +93,12 @@ internal sealed class ClimberRules
             && Math.Max(stem.LeanDeg, stem.TipLeanDeg) >= CaneNumbers.Of["forwardLean"]
         );
 
-    /// <summary>Old wood seen not to flower that a young cane can replace.</summary>
+    /// <summary>
+    /// Old wood seen not to flower that a young cane can replace; what it is worth does not rise where the gardener
+    /// takes the young one out.
+    /// </summary>
     public bool Replaced(Stem stem) =>
-        !Successors.IsEmpty
+        !_young.IsEmpty
         && stem.TopLevel
         && stem.Age >= _survey.Plant.Kind.OldFrom
         && (stem.Has(Sign.Unproductive) || _survey.Plant.Kind.FlowersOn == FlowerWood.LastYear);
