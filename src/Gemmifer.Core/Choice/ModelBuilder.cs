@@ -511,7 +511,9 @@ public sealed class ModelBuilder(
     private bool CountsForLevel(CutOption option) =>
         survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
 
-    /// <summary>What a pair of options is worth, part by part, as <see cref="ChoiceModel.PairPoints"/> has it.</summary>
+    /// <summary>
+    /// What a pair of options is worth, part by part, as <see cref="ChoiceModel.PairPoints"/> has it.
+    /// </summary>
     internal PairParts Pair(Stem a, CutOption p, Stem b, CutOption q) =>
         p.Keeps && q.Keeps ? PartsOf((a, p, SeenOf(a, p)), (b, q, SeenOf(b, q)), ContactOf(a, b)) : default;
 

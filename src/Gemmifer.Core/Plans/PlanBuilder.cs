@@ -12,8 +12,8 @@ public sealed record Optimum(bool Proved, long? Score, long? Bound)
     public static Optimum None { get; } = new(true, null, null);
 
     /// <summary>
-    /// What a rule costs that the gardener's word sets aside, thousandths of a point: more than any wish could bring, so
-    /// that no plan with such a word is better than the best without it.
+    /// What a rule costs that the gardener's word sets aside, thousandths of a point: more than any wish could bring,
+    /// so that no plan with such a word is better than the best without it.
     /// </summary>
     private const long SetAside = 1_000_000;
 

@@ -151,7 +151,7 @@ internal sealed class CanePlanner
     /// The joint optimum; on a support, over every way its lines may lie and every limit that may hold: the best of
     /// them all, and nothing can be better than the best bound.
     /// </summary>
-    private SolvedChoice Choose()
+    internal SolvedChoice Choose()
     {
         var ways = Models()
             .Select(m => new SolvedChoice(

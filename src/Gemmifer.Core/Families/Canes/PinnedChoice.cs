@@ -30,16 +30,6 @@ internal sealed class PinnedChoice(SolvedChoice solved)
             return null;
         }
 
-        // With one that is taken out, fewer canes are worth keeping, and fewer may be the fewest.
-        if (
-            !keep
-            && Enumerable.Range(0, solved.Model.Candidates).Count(j => other.Of(j).Keeps)
-                <= solved.Choice.Limits.MinKept
-        )
-        {
-            return null;
-        }
-
         return solved
             .Sorted.Candidates.Select((c, i) => (c.Stem, Option: other.Of(i)))
             .ToDictionary(c => c.Stem.Id, c => SolvedChoice.DecisionOf(c.Stem, c.Option));

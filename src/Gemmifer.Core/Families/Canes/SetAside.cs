@@ -8,8 +8,8 @@ using Gemmifer.Core.Stems;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>
-/// Where the gardener's word goes against what must be: such a plan is not among those the rules allow, and what it sets
-/// aside is counted against it.
+/// Where the gardener's word goes against what must be: such a plan is not among those the rules allow, and what it
+/// sets aside is counted against it.
 /// </summary>
 internal sealed class SetAside(StemTree tree, FrozenDictionary<string, Finding> findings)
 {

@@ -172,18 +172,16 @@ internal sealed class WhyGoes(SolvedChoice solved)
     private Goes Unproved(int i) =>
         Rubs(i) ?? Thin(i) ?? LeansOut(i) ?? Renewed(i) ?? Crowds(i) ?? ThroughCentre(i) ?? Whole(i);
 
-    private Goes Whole(int i) => Because(i, "The others together make the better plant.");
+    private Goes Whole(int i) => Because("The others together make the better plant.");
 
-    private bool Full =>
-        Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps) >= solved.Choice.Limits.MaxKept;
+    private int Kept => Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps);
 
-    private Goes Because(int i, string text) =>
-        Full
+    private string Enough => $"{Wording.Count(Kept, "cane is", "canes are")} enough.";
+
+    private Goes Because(string text) =>
+        Kept >= solved.Choice.Limits.MaxKept
             ? ByValue(Stage.Thin, "canesMax", $"{Enough} {text}")
             : new Goes("place", Stage.Thin, text, Provenance.Practice);
-
-    private string Enough =>
-        $"{Wording.Count(Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps), "cane is", "canes are")} enough.";
 
     /// <summary>What decides against the best choice in which it stays.</summary>
     private Goes Decided(int i, OtherChoice other, Comparison compared) =>
@@ -215,7 +213,6 @@ internal sealed class WhyGoes(SolvedChoice solved)
             { What: Difference.Gap } => Whole(i),
             { What: Difference.Instead } => Swapped(i, other, compared.Instead),
             { What: Difference.Others } => Because(
-                i,
                 solved.Sorted.Lines.IsEmpty
                     ? "The others would have to be cut in worse places to make room for it."
                     : "The others would have to be laid in worse places to make room for it."
@@ -228,16 +225,9 @@ internal sealed class WhyGoes(SolvedChoice solved)
         var names = Wording.List([.. instead.Select(j => StemOf(j).Id)]);
         var want = instead is [var first] ? BetterBy(first, i, other) : null;
         var one = instead is [var j] ? $", and that one {Better(j, i, other)}" : "";
-        var own = want switch
+        if (want == Want.Thickness && Thin(i) is { } thin)
         {
-            Want.Thickness => Thin(i),
-            Want.Age or Want.Other => Renewed(i),
-            Want.Centre => ThroughCentre(i),
-            _ => null,
-        };
-        if (own is not null)
-        {
-            return own;
+            return thin;
         }
 
         if (instead.All(k => StemOf(i).Rubs.Contains(StemOf(k).Id) || StemOf(k).Rubs.Contains(StemOf(i).Id)))
@@ -266,12 +256,18 @@ internal sealed class WhyGoes(SolvedChoice solved)
             );
         }
 
-        return Because(
-            i,
-            instead.Length == 1
-                ? $"If it stayed, {names} would have to go{one}."
-                : $"If it stayed, {names} would have to go instead."
-        );
+        var own = want switch
+        {
+            Want.Age or Want.Other => Renewed(i),
+            Want.Centre => ThroughCentre(i),
+            _ => null,
+        };
+        return own
+            ?? Because(
+                instead.Length == 1
+                    ? $"If it stayed, {names} would have to go{one}."
+                    : $"If it stayed, {names} would have to go instead."
+            );
     }
 
     private static string Stay(int[] canes) => canes.Length == 1 ? "stays" : "stay";
@@ -285,19 +281,17 @@ internal sealed class WhyGoes(SolvedChoice solved)
                 ?? new Goes("thin", Stage.Thin, "It is spindly: too weak to carry flowers.", Provenance.Practice),
             Want.Age => Renewed(i)
                 ?? Because(
-                    i,
                     stem.Has(Sign.Unproductive) && IsOld(stem)
                         ? $"It is {Wording.Seasons(stem.Age)} old and no longer flowers."
                         : $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes."
                 ),
             Want.Other => Renewed(i),
             Want.Height => LeansOut(i)
-                ?? Because(i, $"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at."),
-            Want.Bud => Because(i, "No bud on it where it would be cut faces the right way."),
-            Want.Centre => ThroughCentre(i) ?? Because(i, "It would end in the centre, which is kept open."),
+                ?? Because($"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at."),
+            Want.Bud => Because("No bud on it where it would be cut faces the right way."),
+            Want.Centre => ThroughCentre(i) ?? Because("It would end in the centre, which is kept open."),
             Want.Place => Unbendable(i)
                 ?? Because(
-                    i,
                     option.Laid is { Line: null }
                         ? "No free place on the support takes it, and loose it would be in the way."
                         : "Bent to where there is room it would flower too little for its place."

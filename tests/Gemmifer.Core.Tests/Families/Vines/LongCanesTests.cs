@@ -30,13 +30,17 @@ public class LongCanesTests
         return (shoots, pair);
     }
 
-    private static long? Brute(CaneOrSpur[] shoots, long[,] pair, int count)
+    private static long? Brute(CaneOrSpur[] shoots, long[,] pair, int count, int? with = null)
     {
         long? best = null;
         for (var set = 0; set < 1 << shoots.Length; set++)
         {
             var canes = Enumerable.Range(0, shoots.Length).Where(i => (set & (1 << i)) != 0).ToArray();
-            if (canes.Length == count && canes.All(i => shoots[i].CanePoints is not null))
+            if (
+                canes.Length == count
+                && canes.All(i => shoots[i].CanePoints is not null)
+                && (with is null || canes.Contains(with.Value))
+            )
             {
                 var left = canes.Count(i => shoots[i].Side < 0);
                 var own =
@@ -79,6 +83,13 @@ public class LongCanesTests
             Assert.Equal(choice.Score, choice.Bound);
             Assert.Equal(count, choice.Canes.Length);
             Assert.Empty(choice.Canes.Intersect(choice.Spurs));
+            foreach (var (i, canes) in choice.With)
+            {
+                // The best in which it is a cane: no other canes with it are better.
+                var those = LongCanes.Choose(shoots, count, (c, s) => pair[c, s], Lopsided, canes.ToHashSet());
+                Assert.Contains(i, canes);
+                Assert.Equal(Brute(shoots, pair, count, i), those.Score);
+            }
         }
     }
 

@@ -165,7 +165,7 @@ public class JointChoiceTests
             };
 
     /// <summary>A support with so many canes made from a seed.</summary>
-    private static JsonObject Few(int seed, int canes, string kind = "wall")
+    internal static JsonObject Few(int seed, int canes, string kind = "wall")
     {
         var random = new Random(seed);
         return On(
