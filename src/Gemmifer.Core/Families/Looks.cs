@@ -99,20 +99,22 @@ internal sealed record Outcome(IReadOnlyDictionary<string, string> Decisions, IR
 internal static class Looks
 {
     /// <summary>Looks tried at most; each costs as many plans as it has answers.</summary>
-    private const int MostTried = 4;
+    public const int MostTried = 4;
 
     /// <summary>The looks that help, those that change most first.</summary>
     /// <param name="things">What is decided: stems, or things where there are none.</param>
     /// <param name="replan">What a changed survey comes to; null where it may not be compared.</param>
+    /// <param name="most">Looks tried at most.</param>
     public static IReadOnlyList<PlanQuestion> That(
         Outcome now,
         string things,
         IEnumerable<Look> looks,
-        Func<Survey, Outcome?> replan
+        Func<Survey, Outcome?> replan,
+        int most = MostTried
     ) =>
         [
             .. looks
-                .Take(MostTried)
+                .Take(most)
                 .Select(look => Tried(now, things, look, replan))
                 .OfType<PlanQuestion>()
                 .Select((q, i) => (q, i))

@@ -26,8 +26,12 @@ internal sealed class CanePlanner
     /// <summary>The same where a plan is made only to see what an answer would change.</summary>
     public const long QuestionNodes = 12_500;
 
-    /// <summary>Looks are tried on plants of up to so many stems.</summary>
-    private const int MostAsked = 24;
+    /// <summary>
+    /// Looks are tried on plants of up to so many stems, on large ones fewer: each answer is a plan of its own.
+    /// </summary>
+    private const int MostAsked = 60,
+        Large = 24,
+        LooksOnLarge = 2;
 
     private readonly Survey _survey;
     private readonly long _nodes;
@@ -115,7 +119,8 @@ internal sealed class CanePlanner
                     OutcomeOf(decided, support),
                     "stem",
                     new Questions(_survey, decided).All(),
-                    changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).OutcomeOf()
+                    changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).OutcomeOf(),
+                    _survey.Stems.Length <= Large ? Looks.MostTried : LooksOnLarge
                 ),
             }
             : plan;
