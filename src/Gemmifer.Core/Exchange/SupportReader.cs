@@ -14,10 +14,16 @@ public static class SupportReader
         var before = notes.Errors.Count;
         var f = notes.Fields(value, path);
         f.Require("kind");
-        f.Require("width");
-        f.Require("height");
         var kind = f.Choice<SupportKind>("kind");
-        var width = f.Number("width", SupportLimits.LeastMm, SupportLimits.WidthMm);
+        // A stake or a post has no width of which anything depends.
+        var thickness = kind is { } of ? SupportTraits.Of(of).ThicknessMm : null;
+        if (thickness is null)
+        {
+            f.Require("width");
+        }
+
+        f.Require("height");
+        var width = f.Number("width", SupportLimits.LeastMm, SupportLimits.WidthMm) ?? thickness;
         var height = f.Number("height", SupportLimits.LeastMm, SupportLimits.HeightMm);
         var from = f.Number("from", -SupportLimits.WidthMm, SupportLimits.WidthMm) ?? -(width ?? 0) / 2;
         var y = f.Number("y", -SupportLimits.DepthMm, SupportLimits.DepthMm) ?? 0;

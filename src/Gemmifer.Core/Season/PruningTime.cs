@@ -5,7 +5,7 @@ using Gemmifer.Core.Plants;
 namespace Gemmifer.Core.Season;
 
 /// <summary>A day given from another one that is known of a kind and a place.</summary>
-/// <param name="Of">kind, last-frost or first-frost.</param>
+/// <param name="Of">kind, last-frost, first-frost or midwinter (15 January in the north).</param>
 /// <param name="Days">Days after it; negative is before.</param>
 internal sealed record RelativeDay(string Of, int Days);
 

@@ -38,6 +38,7 @@ public static class PruningYear
                 {
                     "kind" => frost.AddDays(ofKind + d.Days),
                     "last-frost" => frost.AddDays(d.Days),
+                    "midwinter" => new DateOnly(year, MonthIn(place.Hemisphere, 1), 15).AddDays(d.Days),
                     "first-frost" => place.FirstFrostBefore(frost).AddDays(d.Days),
                     _ => throw new FormatException($"'{d.Of}' is no day of a place."),
                 };

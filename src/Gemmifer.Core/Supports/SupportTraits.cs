@@ -35,7 +35,15 @@ public enum GrownThrough
 /// <param name="Noun">What it is called in a sentence.</param>
 /// <param name="Canes">Canes of a framework it has room for; null where that goes by its width.</param>
 /// <param name="Solid">Air has to stay between it and the canes.</param>
-public sealed record SupportTraits(SupportForm Form, string Noun, int? Canes, GrownThrough GrownThrough, bool Solid)
+/// <param name="ThicknessMm">Thickness of one nobody measured, mm; null where its width has to be said.</param>
+public sealed record SupportTraits(
+    SupportForm Form,
+    string Noun,
+    int? Canes,
+    GrownThrough GrownThrough,
+    bool Solid,
+    double? ThicknessMm
+)
 {
     private static readonly FrozenDictionary<SupportKind, SupportTraits> All = DataFiles
         .Read("supports.json")
@@ -52,7 +60,8 @@ public sealed record SupportTraits(SupportForm Form, string Noun, int? Canes, Gr
             s.GetProperty("noun").GetString()!,
             s.TryGetProperty("canes", out var canes) ? canes.GetProperty("value").GetInt32() : null,
             Word<GrownThrough>(s.GetProperty("grownThrough").GetString()!),
-            s.TryGetProperty("solid", out var solid) && solid.GetBoolean()
+            s.TryGetProperty("solid", out var solid) && solid.GetBoolean(),
+            s.TryGetProperty("thickness", out var thick) ? thick.GetProperty("value").GetDouble() : null
         );
 
     /// <summary>"t-trellis" is TTrellis.</summary>

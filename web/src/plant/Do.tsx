@@ -8,7 +8,7 @@ import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { readLength } from "../survey/measures";
 import { moreOf } from "../survey/sentence";
-import type { SurveyDocument } from "../survey/types";
+import { documentOf } from "../survey/document";
 import { capital } from "../survey/words";
 import { dayWords } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
@@ -260,10 +260,10 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
   const { step } = open;
   const { StepPicture, wide, together } = useFamily();
   // The cuts of one place on a vine are made together, and noted together.
-  const group = together(work.pending, open, work.document as unknown as SurveyDocument);
+  const group = together(work.pending, open, documentOf(work.document));
   const { say, thick } = useMeasures();
   const [different, setDifferent] = useState(false);
-  const document = work.document as unknown as SurveyDocument;
+  const document = documentOf(work.document);
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
   const check = step.action === "check";

@@ -4,6 +4,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { fromFront } from "../drawing/geometry";
 import { supports, SupportShape } from "../drawing/SupportShape";
+import { thickness } from "../survey/document";
 import { readLength } from "../survey/measures";
 import { keepOutOf, openingOf, readWires, supportKinds, supportOf, supportWords } from "../drawing/support";
 import type { KeepOut, Opening, Support } from "../survey/types";
@@ -142,19 +143,21 @@ function Measured({ support, set }: { support: Support; set: (s: Support) => voi
   return (
     <chakra.div marginTop="12px">
       <chakra.div display="grid" gap="10px 14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 170px), 1fr))">
-        <Length
-          label={words.width}
-          value={support.width}
-          least={50}
-          most={30000}
-          onChange={(width) =>
-            set({
-              ...support,
-              width,
-              from: left <= 0 ? 0 : left >= support.width ? -width : (-left / support.width) * width,
-            })
-          }
-        />
+        {thickness[support.kind] === undefined && (
+          <Length
+            label={words.width}
+            value={support.width}
+            least={50}
+            most={30000}
+            onChange={(width) =>
+              set({
+                ...support,
+                width,
+                from: left <= 0 ? 0 : left >= support.width ? -width : (-left / support.width) * width,
+              })
+            }
+          />
+        )}
         <Length
           label="Height"
           value={support.height}

@@ -1,18 +1,18 @@
 import { chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
+import { documentOf } from "../survey/document";
 import type { Schemas } from "../api/client";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Plan, sceneOf } from "../drawing/scene";
 import { usePlant } from "../shared/usePlant";
-import type { SurveyDocument } from "../survey/types";
 import { ShrubPicture } from "./ShrubPicture";
 
 /** Where a step is done: on a support from the front, a cut close to it, everything else from above. */
 export function RoseStepPicture({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
   const { kind } = usePlant();
   const scene = useMemo(
-    () => sceneOf(work.document as unknown as SurveyDocument, kind, work.plan ?? null),
+    () => sceneOf(documentOf(work.document), kind, work.plan ?? null),
     [work.document, kind, work.plan],
   );
   if (scene.climbs && scene.support !== null) {

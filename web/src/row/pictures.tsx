@@ -1,12 +1,12 @@
+import { documentOf } from "../survey/document";
 import type { Schemas } from "../api/client";
 import type { Plan } from "../drawing/scene";
 import { usePlant } from "../shared/usePlant";
-import type { SurveyDocument } from "../survey/types";
 import { RowDrawing } from "./RowDrawing";
 
 /** Where a step is done along the row: the canes it is about in full, the others pale. */
 export function RowStepPicture({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
-  const document = work.document as unknown as SurveyDocument;
+  const document = documentOf(work.document);
   return document.row ? (
     <RowDrawing
       row={document.row}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, ApiError, type FieldError, must } from "../api/client";
+import { documentOf } from "../survey/document";
 import type { SurveyDocument } from "../survey/types";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "conflict" | "refused" | "offline";
@@ -64,7 +65,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   useEffect(() => {
     if (!data) return;
     const draft = readDraft(id);
-    const stored = data.document as unknown as SurveyDocument;
+    const stored = documentOf(data.document);
     revision.current = data.revision;
     const mine = draft && draft.document.stems ? draft : null;
     const shown = mine

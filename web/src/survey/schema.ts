@@ -110,7 +110,7 @@ export interface Survey {
           caneBudsMin?: number | null;
           caneBudsMax?: number | null;
           tipBeyond?: number | null;
-          when?: "late-winter" | "halves" | "mild" | "after-cover" | null;
+          when?: "late-winter" | "halves" | "mild" | "after-cover" | "midwinter" | null;
           deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
           hips?: "none" | "keep" | null;
         } | null;
@@ -138,7 +138,7 @@ export interface Survey {
      * Left edge; half the width to the left where it is not given.
      */
     from?: number | null;
-    width: number;
+    width?: number;
     height: number;
     /**
      * How far behind the crown.

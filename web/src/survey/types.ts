@@ -13,7 +13,7 @@ export type Seen = Extract<Evidence, string>;
 export type Pin = Given<Stem["pin"]>;
 
 /** What a plant is tied to, seen from the front: x to the right of the crown, z above the soil, y away; mm. */
-export type Support = Given<Survey["support"]>;
+export type Support = Given<Survey["support"]> & { width: number };
 export type SupportKind = Support["kind"];
 
 /** A place that stays free, by its lower left corner. */
@@ -40,7 +40,7 @@ export type RowFacts = Given<Survey["row"]>;
 export type SurveyStem = Stem & { clock: number };
 
 /** A survey with its stems, which may be none. */
-export type SurveyDocument = Omit<Survey, "stems"> & { stems: SurveyStem[] };
+export type SurveyDocument = Omit<Survey, "stems" | "support"> & { stems: SurveyStem[]; support?: Support | null };
 
 /** What the server says of a kind that is needed to draw what nobody measured. */
 export interface KindDefaults {

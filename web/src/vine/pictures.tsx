@@ -1,8 +1,8 @@
 import { useMemo } from "react";
+import { documentOf } from "../survey/document";
 import type { Schemas } from "../api/client";
 import { type Plan, sceneOf } from "../drawing/scene";
 import { usePlant } from "../shared/usePlant";
-import type { SurveyDocument } from "../survey/types";
 import { VineDrawing } from "./VineDrawing";
 import { VinePicture } from "./VinePicture";
 
@@ -10,7 +10,7 @@ import { VinePicture } from "./VinePicture";
 export function VineStepPicture({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
   const { kind } = usePlant();
   const scene = useMemo(
-    () => sceneOf(work.document as unknown as SurveyDocument, kind, work.plan ?? null),
+    () => sceneOf(documentOf(work.document), kind, work.plan ?? null),
     [work.document, kind, work.plan],
   );
   return (

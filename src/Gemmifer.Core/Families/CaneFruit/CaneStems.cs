@@ -140,7 +140,7 @@ internal sealed class CaneStems
 
     private void Decide(Stem stem)
     {
-        var finding = Diagnoser.Diagnose(stem, _survey.Plant, null, false);
+        var finding = Diagnose(stem);
         if (stem.Pin is Pin.Remove)
         {
             Remove(stem, finding, Stage.Thin, new PlanReason("pin", "You asked for it to go.", Provenance.User));
@@ -182,6 +182,15 @@ internal sealed class CaneStems
         }
     }
 
+    /// <summary>What is wrong with a stem; that it is bare tells something only once the others are in leaf.</summary>
+    private Finding Diagnose(Stem stem) =>
+        Diagnoser.Diagnose(
+            _survey.Season.InGrowth ? stem : stem with { Seen = [.. stem.Seen.Where(e => e.What != Sign.NotLeafing)] },
+            _survey.Plant,
+            null,
+            false
+        );
+
     private void CutWhereAsked(Stem stem, Finding finding, Pin.CutAt cut)
     {
         var reason = new PlanReason("pin", "You chose the place of the cut.", Provenance.User);
@@ -217,7 +226,7 @@ internal sealed class CaneStems
                 Stage.Thin,
                 new PlanReason("spent", "It has fruited and dies: spent canes go to the ground.", Provenance.Practice)
             )
-        : ThinBesideBetter(stem)
+        : !_work.MowLater && ThinBesideBetter(stem)
             ? (
                 Stage.Thin,
                 new PlanReason(
@@ -236,8 +245,8 @@ internal sealed class CaneStems
     /// <summary>A cane of two summers has borne once the season is over; so has one that was seen to.</summary>
     private bool Spent(Stem stem)
     {
-        var firstYearFruits =
-            RowRules.Kind(_survey.Plant.Kind.Id).Autumn is not null || _survey.Plant.Kind.Id == CaneTyping.Unknown;
+        // Only autumn kinds fruit on canes of their first summer; of a kind nobody knows the safe rule holds.
+        var firstYearFruits = RowRules.Kind(_survey.Plant.Kind.Id).Autumn is not null;
         return stem.Has(Sign.FruitedTwice)
             || (stem.Has(Sign.Fruited) && (stem.Age >= 2 || !firstYearFruits))
             || (stem.Age >= 2 && !_work.InGrowth);
@@ -295,7 +304,7 @@ internal sealed class CaneStems
     /// <summary>Of canes counted by the plant the sturdiest stay.</summary>
     private void Thin()
     {
-        if (!_work.PerPlant || _work.Mow)
+        if (!_work.PerPlant || _work.Mow || _work.MowLater)
         {
             return;
         }
@@ -339,7 +348,7 @@ internal sealed class CaneStems
 
     private void Shoot(Stem shoot, DecidedCane on)
     {
-        var finding = Diagnoser.Diagnose(shoot, _survey.Plant, null, false);
+        var finding = Diagnose(shoot);
         var length = _survey.School.LateralLengthMm;
         if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
         {

@@ -121,16 +121,28 @@ internal static class RowPlanner
         );
 
     /// <summary>Height at which canes are tipped, mm; 0 where they are not.</summary>
+    /// <remarks>Canes are not tipped below the wire they are led to, if that is within what the school has.</remarks>
     internal static double TipHeight(Survey survey)
     {
         var value = survey.School.Value("tipHeight");
-        return
-            value.Number > 0
-            && value.Provenance != Provenance.User
-            && survey.Plant.Vigour == Vigour.Strong
-            && RowRules.Kind(survey.Plant.Kind.Id).StrongTip
-            ? RowRules.Value("strongTip")
-            : value.Number;
+        if (value.Number <= 0 || value.Provenance == Provenance.User)
+        {
+            return value.Number;
+        }
+
+        var kind = RowRules.Kind(survey.Plant.Kind.Id);
+        var strong = survey.Plant.Vigour == Vigour.Strong && kind.StrongTip;
+        var tip = strong ? RowRules.Value("strongTip") : value.Number;
+        var most =
+            kind.StrongTip ? RowRules.Value("strongTip")
+            : survey.School.Value("heightMax") is { Limited: true } highest ? highest.Number
+            : tip;
+        var above = RowRules.Value("aboveWire");
+        return (survey.Support?.Wires ?? [])
+            .Select(w => w.HeightMm + above)
+            .Where(h => h <= Math.Max(most, tip))
+            .Append(tip)
+            .Max();
     }
 
     /// <summary>Whether canes stand taller than they are tipped.</summary>

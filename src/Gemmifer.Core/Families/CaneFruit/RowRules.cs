@@ -15,6 +15,7 @@ namespace Gemmifer.Core.Families.CaneFruit;
 /// <param name="LateralsMm">Side shoots are shortened to between these in winter, mm; null where they are not.</param>
 /// <param name="StrongTip">Strong plants may be tipped higher.</param>
 /// <param name="WiresMm">Heights of wires where nobody said, mm.</param>
+/// <param name="Led">Canes cannot hold themselves up and are led along the wires.</param>
 public sealed record RowKind(
     bool PerPlant,
     double PlantSpacingMm,
@@ -24,6 +25,7 @@ public sealed record RowKind(
     (double From, double To)? LateralsMm,
     ImmutableArray<double> WiresMm,
     bool StrongTip,
+    bool Led,
     Provenance Provenance,
     string Why
 );
@@ -94,6 +96,7 @@ public static class RowRules
             Pair("laterals"),
             [.. k.GetProperty("wires").EnumerateArray().Select(w => w.GetDouble())],
             k.TryGetProperty("strongTip", out var strong) && strong.GetBoolean(),
+            k.TryGetProperty("led", out var led) && led.GetBoolean(),
             SchoolValue.ReadProvenance(k.GetProperty("provenance").GetString()!),
             k.GetProperty("why").GetString()!
         );

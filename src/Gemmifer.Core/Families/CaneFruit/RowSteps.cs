@@ -63,10 +63,13 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
 
         if (!work.PerPlant)
         {
+            var half = Wording.Mm(Math.Min(row.WidthMm, RowRules.Value("widest")) / 2);
             yield return Whole(
                 Stage.Suckers,
                 StepAction.Do,
-                $"Pull or dig out what comes up more than {Wording.Mm(row.WidthMm / 2)} from the middle of the row."
+                row.WidthMm > RowRules.Value("widest")
+                    ? $"Narrow the row: pull or dig out what comes up more than {half} from its middle."
+                    : $"Pull or dig out what comes up more than {half} from the middle of the row."
             );
         }
 
@@ -75,7 +78,8 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             yield return step;
         }
 
-        if (work.Stay + row.SecondYear > 0 && !work.Mow)
+        // What is mown this winter is not tied first.
+        if (work.Stay + row.SecondYear > 0 && !work.Mow && !(work.MowLater && !work.InGrowth))
         {
             yield return Tie(row);
         }
@@ -217,6 +221,25 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             .Take(MostTies)
             .ToArray();
         var where = Wording.List([.. wires.Select(w => Wording.Mm(w))]);
+        if (_kind.Led)
+        {
+            // A cane that cannot hold itself up runs along its wire as far as it is long.
+            var length = row.MeanHeightMm ?? survey.Plant.Kind.CaneLengthMm;
+            var each = (int)Math.Ceiling((double)(work.Stay + row.SecondYear) / work.Plants / wires.Length / 2);
+            var turns = length > row.LengthMm / work.Plants / 2;
+            return Whole(
+                Stage.Train,
+                StepAction.Tie,
+                $"Lead the canes along the {(wires.Length == 1 ? "wire" : "wires")} at {where}, by turns to both sides: "
+                    + $"{Wording.Count(each, "cane", "canes")} to a wire and side."
+                    + (turns ? " What is too long turns back along the next." : "")
+            ) with
+            {
+                Tool = Tool.Fingers,
+                Ties = ties,
+            };
+        }
+
         return Whole(
             Stage.Train,
             StepAction.Tie,

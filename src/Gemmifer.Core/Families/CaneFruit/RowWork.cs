@@ -177,14 +177,12 @@ internal sealed record RowWork(
     /// <summary>Heights of the wires along the row, mm.</summary>
     public double[] Wires(Survey survey)
     {
-        if (survey.Support is { Wires.IsEmpty: false } support)
-        {
-            return [.. support.Wires.Select(w => w.HeightMm).Order()];
-        }
-
-        // Where nobody said, no wire above the tips is thought of.
-        var (usual, tip) = (RowRules.Kind(survey.Plant.Kind.Id).WiresMm, RowPlanner.TipHeight(survey));
-        return [.. usual.Where(w => tip <= 0 || w <= tip).DefaultIfEmpty(usual[0])];
+        // Nothing is tied to a wire above the tips; what is led along wires turns down over the highest.
+        var (kind, tip) = (RowRules.Kind(survey.Plant.Kind.Id), RowPlanner.TipHeight(survey));
+        double[] wires = survey.Support is { Wires.IsEmpty: false } support
+            ? [.. support.Wires.Select(w => w.HeightMm).Order()]
+            : [.. kind.WiresMm];
+        return [.. wires.Where(w => kind.Led || tip <= 0 || w <= tip).DefaultIfEmpty(wires[0])];
     }
 
     /// <summary>Totals of the row.</summary>
