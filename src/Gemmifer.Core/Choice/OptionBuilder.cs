@@ -14,11 +14,14 @@ namespace Gemmifer.Core.Choice;
 /// <param name="shootsRemovedAbove">Live length of side shoots that goes when a stem is cut at a place along it,
 /// mm.</param>
 /// <param name="tallestMm">Height of the living plant above the crown, mm; only shears ask for it.</param>
+/// <param name="keepShare">The share of its length that a climber's cane keeps, 0 to 1; null where its place on the
+/// support tells.</param>
 public sealed class OptionBuilder(
     Survey survey,
     StemTree tree,
     Func<Stem, double, double> shootsRemovedAbove,
-    double tallestMm = 0
+    double tallestMm = 0,
+    double? keepShare = null
 )
 {
     /// <summary>
@@ -69,7 +72,8 @@ public sealed class OptionBuilder(
         if (_kind.Climbs && stem.TopLevel)
         {
             // How long it stays is settled on the support; here only what is not sound comes off.
-            var sound = limit >= stem.LengthMm - Tolerance.LengthMm ? null : Highest(stem, LeastStubMm, limit);
+            var to = keepShare is { } share ? Math.Min(limit, share * stem.LengthMm) : limit;
+            var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : Highest(stem, LeastStubMm, to);
             return [sound ?? Whole(stem)];
         }
 

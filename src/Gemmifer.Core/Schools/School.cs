@@ -66,6 +66,17 @@ public sealed record School(
     /// <summary>When the main prune is, by a word of <c>Season/Data/windows.json</c>.</summary>
     public string When => Values["when"].Word!;
 
+    /// <summary>What is done with a climber.</summary>
+    public ClimberWay Climber =>
+        Values["climber"].Word switch
+        {
+            "keep-volume" => ClimberWay.KeepVolume,
+            "halve" => ClimberWay.Halve,
+            "restart" => ClimberWay.Restart,
+            "upright" => ClimberWay.Upright,
+            _ => ClimberWay.FlatFan,
+        };
+
     public bool CentreOpen => Values["centre"].Word == "open";
 
     public int LateralBuds => (int)Number("lateralBuds");
@@ -173,6 +184,25 @@ public sealed record School(
         };
 
     private double Number(string name) => Values[name].Number;
+}
+
+/// <summary>What is done with a climber (common practice, no source).</summary>
+public enum ClimberWay
+{
+    /// <summary>A framework fanned out on the support.</summary>
+    FlatFan,
+
+    /// <summary>Dead and grey wood only; side shoots stay.</summary>
+    KeepVolume,
+
+    /// <summary>Every cane to half of its length.</summary>
+    Halve,
+
+    /// <summary>Three or four canes cut to a third, over two winters if in doubt.</summary>
+    Restart,
+
+    /// <summary>One main cane and its successor, straight up; nothing wound.</summary>
+    Upright,
 }
 
 /// <summary>A school value that is out of its range, or two that contradict each other.</summary>

@@ -31,12 +31,14 @@ public static class SupportLines
     /// <param name="count">At least 1.</param>
     /// <param name="caneMm">How long the canes are in the mean, mm.</param>
     /// <param name="towards">Where they lean in the mean, from level on the right, radians.</param>
+    /// <param name="upright">Round a post or an obelisk nothing is wound: lines go straight up.</param>
     public static IEnumerable<ImmutableArray<TargetLine>> Ways(
         Support support,
         Point3 crown,
         int count,
         double caneMm = SupportLimits.WidthMm,
-        double towards = Math.PI / 2
+        double towards = Math.PI / 2,
+        bool upright = false
     )
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(count, 1);
@@ -46,6 +48,7 @@ public static class SupportLines
             [
                 OnWires(support, crown, Fan.Lines(support, crown, count, Bloom.UprightWorth, caneMm, towards)),
             ],
+            SupportForm.Round when upright => [Upright(support, count)],
             SupportForm.Round => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
             SupportForm.Arch => [Over(support, crown, count)],
             SupportForm.Beam => BeamTurnsMm
@@ -104,6 +107,31 @@ public static class SupportLines
         }
 
         return [.. lines.Select((l, i) => l with { Number = i + 1 })];
+    }
+
+    /// <summary>Straight up on its outside, in front first and evenly round it.</summary>
+    private static ImmutableArray<TargetLine> Upright(Support support, int count)
+    {
+        var around = (support.WidthMm / 2) + OutsideMm;
+        return
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(k =>
+                {
+                    var at = Bearing.FromDegrees(180 + (360.0 * k / count));
+                    return new StraightLine(
+                        k + 1,
+                        new Point3(
+                            support.FromMm + (support.WidthMm / 2) + (around * at.X),
+                            support.YMm + (around * at.Y),
+                            0
+                        ),
+                        new Point3(0, 0, 1),
+                        support.HeightMm - Fan.MarginMm
+                    );
+                }),
+        ];
     }
 
     /// <summary>

@@ -59,7 +59,8 @@ internal sealed class SideShoots
             living
                 .Select(s => tree.Axis(s).At(StemTree.LiveLength(s)).Z - survey.Plant.CrownHeightMm)
                 .DefaultIfEmpty(0)
-                .Max()
+                .Max(),
+            ClimberRules.KeepShare(survey)
         );
     }
 
@@ -248,6 +249,13 @@ internal sealed class SideShoots
                 && (own.Cut is not { Kind: OptionKind.Cut } low || low.HeightMm < _options.ShearHeightMm)
                 ? own
                 : sheared;
+        }
+
+        if (_survey.Plant.Kind.Climbs && school.Climber == ClimberWay.KeepVolume)
+        {
+            return mustCut
+                ? CutBelow(shoot, limit, why, stage, text, provenance)
+                : Leave(Decision.Keep, "climber", "Side shoots stay: they carry the bloom.");
         }
 
         if (_survey.Plant.Vigour == Vigour.Weak)

@@ -6,6 +6,7 @@ using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Training;
@@ -81,7 +82,7 @@ internal static class Sorting
         var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
-        var rules = new OptionRules(shoots, most, twoYears, climber);
+        var rules = new OptionRules(shoots, most, twoYears, climber, survey.School.Climber == ClimberWay.KeepVolume);
         Candidate CandidateOf(Stem s, double? holdTo) =>
             new(
                 s,
@@ -254,19 +255,21 @@ internal static class Sorting
 
     /// <summary>What the options of every cane of a plant have in common.</summary>
     /// <param name="Most">Cut options of one cane at most.</param>
-    private sealed record OptionRules(SideShoots Shoots, int Most, bool TwoYears, ClimberRules? Climber);
+    /// <param name="Volume">Of a climber only grey wood goes.</param>
+    private sealed record OptionRules(SideShoots Shoots, int Most, bool TwoYears, ClimberRules? Climber, bool Volume);
 
     private static ImmutableArray<CutOption> OptionsOf(OptionRules rules, Stem stem, Finding finding, double? holdTo)
     {
-        var (shoots, most, twoYears, climber) = rules;
+        var (shoots, most, twoYears, climber, volume) = rules;
         if (climber is not null && stem.Pin is null && holdTo is null)
         {
             // Forward and stiff goes; in growth nothing sound does.
             var usual =
                 climber.Stiff.Contains(stem.Id) ? [shoots.Options.Removal(stem)]
-                : climber.InSeason ? shoots.Options.BuildKept(stem, finding.SoundToMm, most)
+                : climber.InSeason || (volume && !climber.Grey(stem))
+                    ? shoots.Options.BuildKept(stem, finding.SoundToMm, most)
                 : shoots.Options.Build(stem, finding.SoundToMm, most);
-            return climber.InSeason || climber.Stiff.Contains(stem.Id)
+            return climber.InSeason || volume || climber.Stiff.Contains(stem.Id)
                 ? usual
                 : [.. usual, .. shoots.Joins(stem, finding, 1)];
         }

@@ -1,5 +1,6 @@
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Canes.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
@@ -69,6 +70,11 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield break;
         }
 
+        if (OfWay(option) is { } way)
+        {
+            yield return way;
+        }
+
         if (option.Laid?.RoomMm is { } room)
         {
             yield return new PlanReason(
@@ -99,6 +105,28 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield return WhyThere(option);
         }
     }
+
+    /// <summary>What the school has done with every cane of a climber.</summary>
+    private PlanReason? OfWay(CutOption option) =>
+        solved.Sorted.Climber is not { InSeason: false }
+        || option is { Kind: not OptionKind.Cut } or { TakeOver: not null }
+            ? null
+            : solved.School.Climber switch
+            {
+                ClimberWay.Halve => new PlanReason(
+                    "climber",
+                    "Every cane keeps about half of its length.",
+                    solved.School.Value("climber").Provenance
+                ),
+                ClimberWay.Restart => new PlanReason(
+                    "climber",
+                    ClimberRules.Doubtful(solved.Survey)
+                        ? "The first of two winters: every cane loses a third of its length."
+                        : "It starts again low: every cane keeps a third of its length.",
+                    solved.School.Value("climber").Provenance
+                ),
+                _ => null,
+            };
 
     /// <summary>Whether a side stem reaches higher than the stem it stands on.</summary>
     private bool Past(Stem stem, Stem young) =>

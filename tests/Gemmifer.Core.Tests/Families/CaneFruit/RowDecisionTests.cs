@@ -121,7 +121,7 @@ public class RowDecisionTests
                 Wires(Row("blackberry.trailing", first: 16, spent: 0, thin: 0, height: height, length: 9600), 900, 1500)
             )
                 .Steps.Single(s => s.Action == StepAction.Tie)
-                    is var tie
+                is var tie
                 ? $"{tie.Text.Text} {tie.More?.Text}".Trim()
                 : "";
         Assert.StartsWith("Lead the canes along the wires at 900 mm and 1500 mm, by turns to both sides: ", Led(1100));

@@ -5,6 +5,7 @@ using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Training;
@@ -31,19 +32,20 @@ internal sealed class ClimberRules
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
         InSeason = survey.Season.LightOnly && !survey.Anyway;
-        Stiff = InSeason
-            ? []
-            :
-            [
-                .. tree
-                    .Stems.Where(s =>
-                        s.TopLevel
-                        && findings[s.Id].Verdict is not (Verdict.Soft or Verdict.Sucker or Verdict.Unsure)
-                        && Forward(s)
-                        && !Pliable(s)
-                    )
-                    .Select(s => s.Id),
-            ];
+        Stiff =
+            InSeason || survey.School.Climber == ClimberWay.KeepVolume
+                ? []
+                :
+                [
+                    .. tree
+                        .Stems.Where(s =>
+                            s.TopLevel
+                            && findings[s.Id].Verdict is not (Verdict.Soft or Verdict.Sucker or Verdict.Unsure)
+                            && Forward(s)
+                            && !Pliable(s)
+                        )
+                        .Select(s => s.Id),
+                ];
         // One that cannot be pulled back is still better than none.
         if (
             tree
@@ -83,6 +85,37 @@ internal sealed class ClimberRules
     /// Young canes from the base that can take an old one's place, soft ones included: they are tied in once firm.
     /// </summary>
     public ImmutableArray<Stem> Successors { get; }
+
+    /// <summary>
+    /// Whether a plant is too weak, or too little of it is sure, to be started again in one winter.
+    /// </summary>
+    public static bool Doubtful(Survey survey) =>
+        survey.Plant.Vigour == Vigour.Weak
+        || survey.Stems.Where(s => s.TopLevel).ToArray() is var top
+            && top.Count(s =>
+                s.Has(Sign.Soft) || s.Parent.Origin == Origin.Unknown || s.DiameterMm < survey.School.ThinBelowMm
+            ) >= Math.Max(1, top.Length * CaneNumbers.Of["doubtfulShare"]);
+
+    /// <summary>
+    /// The share of its length that a cane keeps by its school, 0 to 1; null where that goes by the support, of other
+    /// kinds, and in growth, when only light work is done.
+    /// </summary>
+    public static double? KeepShare(Survey survey) =>
+        !survey.Plant.Kind.Climbs || (survey.Season.LightOnly && !survey.Anyway)
+            ? null
+            : survey.School.Climber switch
+            {
+                ClimberWay.Halve => CaneNumbers.Of["halveLength"],
+                ClimberWay.Restart => CaneNumbers.Of[Doubtful(survey) ? "restartDoubtful" : "restartLength"],
+                ClimberWay.FlatFan or ClimberWay.KeepVolume or ClimberWay.Upright => null,
+                _ => throw new InvalidOperationException($"Unhandled way {survey.School.Climber}."),
+            };
+
+    /// <summary>Whether a cane is grey wood that no longer flowers: where the volume is kept only such canes go.</summary>
+    public bool Grey(Stem stem) =>
+        stem.Age >= _survey.Plant.Kind.OldFrom
+        && !stem.Has(Sign.Productive)
+        && (stem.Has(Sign.Unproductive) || stem.Has(Sign.BarkGrey) || stem.Has(Sign.BarkBlack));
 
     /// <summary>Whether a cane points away from the support, towards the gardener.</summary>
     public bool Forward(Stem stem) =>
@@ -176,7 +209,14 @@ internal sealed class ClimberRules
 
         var cane = CaneToTrain.Of(stem, _tree.Axis(stem), AllowedStrain.Under(_survey.School));
         return SupportLines
-            .Ways(support, new Point3(0, 0, _survey.Plant.CrownHeightMm), TriedLines, stem.LengthMm, cane.StandsAt)
+            .Ways(
+                support,
+                new Point3(0, 0, _survey.Plant.CrownHeightMm),
+                TriedLines,
+                stem.LengthMm,
+                cane.StandsAt,
+                _survey.School.Climber == ClimberWay.Upright
+            )
             .Any(lines =>
                 Trainer.Assign([cane], lines, support.Flat).Canes[0]
                     is { Line: not null }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Training;
 
@@ -31,6 +32,15 @@ internal static class ClimberWarnings
                 "support",
                 "Say what it climbs on, and how wide and high that is: then the plan tells where each cane goes and "
                     + "where to tie it."
+            );
+        }
+
+        if (survey.School.Climber == ClimberWay.Restart && !climber.InSeason && ClimberRules.Doubtful(survey))
+        {
+            yield return new PlanWarning(
+                "two-years",
+                "Weak, or too little of it is sure: it starts again over two winters. A third comes off now, the rest "
+                    + "next winter, once new canes have come from the base."
             );
         }
 

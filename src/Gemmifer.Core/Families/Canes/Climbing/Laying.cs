@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
@@ -67,7 +68,8 @@ internal sealed class Laying(
                     Crown,
                     count,
                     canes.Average(c => c.LengthMm),
-                    canes.Average(c => c.StandsAt)
+                    canes.Average(c => c.StandsAt),
+                    survey.School.Climber == ClimberWay.Upright
                 )
             );
     }

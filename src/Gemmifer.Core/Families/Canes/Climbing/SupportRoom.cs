@@ -11,6 +11,12 @@ internal static class SupportRoom
     /// </summary>
     public static School Fit(School school, Support support)
     {
+        if (school.Climber == ClimberWay.KeepVolume)
+        {
+            // Tall company and arches: nothing is thinned for want of room.
+            return school;
+        }
+
         var most = Math.Min(Math.Max(RoomOn(support), CaneNumbers.Of.Whole("framework")), school.CanesMax);
         if (most == school.CanesMax || school.Value("canesMax").Provenance == Provenance.User)
         {
