@@ -50,6 +50,10 @@ public static class SeededSurveys
         "one-crop",
         "two-crops",
         "branching-tip",
+        "keep-volume",
+        "halve",
+        "restart",
+        "upright",
     ];
 
     private static readonly string[] Evidence =
@@ -233,7 +237,7 @@ public static class SeededSurveys
 
             if (survey["school"] is JsonObject school && OneIn(3))
             {
-                school["set"]![Any("when")] = Any("late-winter", "halves", "mild", "after-cover");
+                school["set"]![Any("when")] = Any("late-winter", "halves", "mild", "after-cover", "midwinter");
             }
 
             if (!kind.StartsWith("rose.", StringComparison.Ordinal))

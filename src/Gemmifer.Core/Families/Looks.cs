@@ -105,17 +105,20 @@ internal static class Looks
     /// <param name="things">What is decided: stems, or things where there are none.</param>
     /// <param name="replan">What a changed survey comes to; null where it may not be compared.</param>
     /// <param name="most">Looks tried at most.</param>
+    /// <param name="tells">Whether an answer that changes no decision is to be seen in the steps; null where the work is
+    /// compared by them anyway.</param>
     public static IReadOnlyList<PlanQuestion> That(
         Outcome now,
         string things,
         IEnumerable<Look> looks,
         Func<Survey, Outcome?> replan,
-        int most = MostTried
+        int most = MostTried,
+        Func<Survey, bool>? tells = null
     ) =>
         [
             .. looks
                 .Take(most)
-                .Select(look => Tried(now, things, look, replan))
+                .Select(look => Tried(now, things, look, replan, tells))
                 .OfType<PlanQuestion>()
                 .Select((q, i) => (q, i))
                 .OrderByDescending(x => x.q.Changes)
@@ -123,14 +126,22 @@ internal static class Looks
                 .Select(x => x.q),
         ];
 
-    private static PlanQuestion? Tried(Outcome now, string things, Look look, Func<Survey, Outcome?> replan)
+    private static PlanQuestion? Tried(
+        Outcome now,
+        string things,
+        Look look,
+        Func<Survey, Outcome?> replan,
+        Func<Survey, bool>? tells
+    )
     {
         var tried = look
-            .Answers.Select(a => (a.Patch, Then: replan(a.Survey)))
+            .Answers.Select(a => (a.Patch, a.Survey, Then: replan(a.Survey)))
             .Where(t => t.Then is not null)
-            .Select(t => (t.Patch, Differs: !now.Work.SequenceEqual(t.Then!.Work), Changes: now.Changes(t.Then)))
+            .Select(t =>
+                (t.Patch, t.Survey, Differs: !now.Work.SequenceEqual(t.Then!.Work), Changes: now.Changes(t.Then))
+            )
             .ToArray();
-        if (!tried.Any(t => t.Differs || t.Changes > 0))
+        if (!tried.Any(t => t.Changes > 0) && !tried.Any(t => t.Differs && (tells is null || tells(t.Survey))))
         {
             return null;
         }

@@ -843,7 +843,7 @@ public static partial class PlanChecker
         }
     }
 
-    [GeneratedRegex(@"(\d+ o'clock|half past \d+) or \1")]
+    [GeneratedRegex(@"\b(\d+ o'clock|half past \d+) or \1\b")]
     private static partial Regex SameClock();
 
     [GeneratedRegex(@"(?<![\w.,])1 (are|canes|stay|have|buds|stems|shoots|plants|minutes|seasons)\b")]

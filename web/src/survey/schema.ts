@@ -55,6 +55,10 @@ export interface Survey {
         | "rough-shear"
         | "hard"
         | "flat-fan"
+        | "keep-volume"
+        | "halve"
+        | "restart"
+        | "upright"
         | "spur"
         | "goblet"
         | "long-cane"
@@ -71,6 +75,10 @@ export interface Survey {
           | "rough-shear"
           | "hard"
           | "flat-fan"
+          | "keep-volume"
+          | "halve"
+          | "restart"
+          | "upright"
           | "spur"
           | "goblet"
           | "long-cane"
@@ -111,6 +119,7 @@ export interface Survey {
           caneBudsMax?: number | null;
           tipBeyond?: number | null;
           when?: "late-winter" | "halves" | "mild" | "after-cover" | "midwinter" | null;
+          climber?: "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | null;
           deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
           hips?: "none" | "keep" | null;
         } | null;

@@ -120,11 +120,18 @@ internal sealed class CanePlanner
                     "stem",
                     new Questions(_survey, decided).All(),
                     changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).OutcomeOf(),
-                    _survey.Stems.Length <= Large ? Looks.MostTried : LooksOnLarge
+                    _survey.Stems.Length <= Large ? Looks.MostTried : LooksOnLarge,
+                    changed =>
+                        Told(new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).Plan(PlanDetail.Brief))
+                        != Told(plan)
                 ),
             }
             : plan;
     }
+
+    /// <summary>What the steps say, to be compared.</summary>
+    private static string Told(PlanDocument plan) =>
+        string.Join('\n', plan.Steps.Select(s => $"{s.Due} {s.Said.Text} {s.Cut?.At} {s.Ties.Count}"));
 
     /// <summary>What it comes to, without the words; null where the best choice was not proved.</summary>
     private Outcome? OutcomeOf()
@@ -144,7 +151,7 @@ internal sealed class CanePlanner
             decided.ToDictionary(d => d.Stem.Id, d => $"{d.Decision}"),
             [
                 .. decided.Select(d =>
-                    (d.Option ?? d.Later?.Option) is { } o
+                    (d.Option ?? d.Later?.Option) is { Kind: OptionKind.Cut } o
                         ? $"{d.Stem.Id} {o.Kind} {o.AlongMm:0.0} {o.Bud?.Known} {o.Bud?.AlongMm:0.0}"
                         : d.Stem.Id
                 ),

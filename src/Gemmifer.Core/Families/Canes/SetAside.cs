@@ -53,7 +53,7 @@ internal sealed class SetAside(StemTree tree, FrozenDictionary<string, Finding> 
                 + (tree.PinnedTo(asked.Stem) > cut.AlongMm ? NotFollowed : 0),
             _ => tree.PinnedTo(asked.Stem) > asked.Finding.SoundToMm
             || !asked.Options.All(o => !o.Keeps || usual.Options.Any(u => Same(o, u)))
-                ? 1
+                ? Math.Max(1, tree.Children(asked.Stem).Count(c => c.Pin is Pin.Keep or Pin.CutAt))
                 : 0,
         };
     }

@@ -44,6 +44,19 @@ internal static class CanePlan
         var count = Math.Clamp((budget.Buds + most - 1) / most, 1, Math.Min(MostCanes, school.CanesMax));
         var head = parts.Trunk is { } t ? work.Tree.Axis(t).At(t.LengthMm) : default;
         var thumbOnly = shoots.Any(x => CanCane(x.Shoot) && ToThumb(x.Shoot));
+        // Without the gardener's word one of a thumb's thickness would keep the thicker ones out.
+        if (
+            !thumbOnly
+            && places
+                .SelectMany(p => p.Shoots)
+                .Any(s =>
+                    s.Stem.Pin is Pin.Remove && (s.Sound || s.Finding.SoundToMm is not null) && CanCane(s) && ToThumb(s)
+                )
+        )
+        {
+            work.SetAside++;
+        }
+
         var roles = shoots.Select(x => RolesOf(x.Shoot)).ToArray();
         var must = Enumerable
             .Range(0, shoots.Length)

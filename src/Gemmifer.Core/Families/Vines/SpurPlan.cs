@@ -195,6 +195,7 @@ internal static class SpurPlan
                 // One stays of all that were asked for.
                 work.SetAside += (2 * forced.Count(f => f != best)) + (work.Parts.IsTrunkShoot(p) ? 1 : 0);
                 var usual = Best(p.Shoots.Where(s => s.Sound && s.Buds.Total > 0));
+                work.SetAside += usual is null ? 1 : 0;
                 candidates.Add(
                     new Candidate(p, best, forced.Length > 0, Math.Min(best.Points, usual?.Points ?? best.Points))
                 );

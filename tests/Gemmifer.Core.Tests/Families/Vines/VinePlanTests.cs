@@ -428,4 +428,37 @@ public class VinePlanTests
         );
         Assert.Contains("unused", Codes(Plan(Of(Cane("A", 3)).With("vine", Facts("cordon")))));
     }
+
+    [Fact]
+    public void Unripe_wood_makes_no_long_cane()
+    {
+        JsonObject[] shoots =
+        [
+            Stem("A", "shoot", "T", 11, 1, 1500, 830, 9, 30).Seen("bark.green"),
+            Stem("B", "shoot", "T", 9, 1, 1500, 820, 3, 30),
+            Stem("C", "shoot", "T", 8, 1, 1200, 810, 10, 20),
+        ];
+        var plan = Plan(Vine(Facts("long-cane", 500, 1500), [Trunk(850), .. shoots]));
+        Assert.DoesNotContain(plan.Stem("A").Reasons, r => r.Rule == "caneBuds");
+        Assert.Contains(plan.Stem("B").Reasons, r => r.Rule == "caneBuds");
+    }
+
+    [Fact]
+    public void More_canes_pinned_than_are_wanted_are_no_better_plan()
+    {
+        JsonObject[] shoots =
+        [
+            .. Enumerable
+                .Range(0, 4)
+                .Select(i => Stem($"{(char)('A' + i)}", "shoot", "T", 10, 1, 1500, 800 + (12 * i), 2 + (2 * i), 30)),
+        ];
+        var free = Plan(Vine(Facts("long-cane", 400, 1500), [Trunk(850), .. shoots]));
+        var pinned = Plan(
+            Vine(
+                Facts("long-cane", 400, 1500),
+                [Trunk(850), .. shoots.Select(s => s.With("pin", new JsonObject { ["cutAt"] = 1200 }))]
+            )
+        );
+        Assert.True(pinned.Score < free.Bound - 500, $"{pinned.Score} {free.Bound}");
+    }
 }

@@ -298,7 +298,8 @@ internal sealed class Laying(
                 )
             )
             {
-                return k * stands.StepMm >= CanePath.LeastTiedMm ? k * stands.StepMm : double.PositiveInfinity;
+                // The last place that is still on it.
+                return (k - 1) * stands.StepMm is var on && on >= CanePath.LeastTiedMm ? on : double.PositiveInfinity;
             }
         }
 

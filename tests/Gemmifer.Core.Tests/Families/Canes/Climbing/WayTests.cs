@@ -127,4 +127,29 @@ public class WayTests
         var plan = Plan(OnWall(Canes).With("school", "halve").With("date", "2027-07-20"));
         Assert.DoesNotContain(plan.Stems, s => s.Id.Length == 1 && s.Decision is Decision.Shorten or Decision.Remove);
     }
+
+    [Fact]
+    public void A_stiff_cane_that_stands_before_a_window_is_cut_clear_of_it()
+    {
+        var wall = Wall();
+        wall["openings"] = new JsonArray(
+            new JsonObject
+            {
+                ["x"] = -300,
+                ["z"] = 1300,
+                ["width"] = 600,
+                ["height"] = 700,
+            }
+        );
+        var stiff = Cane("S", 12, 60, 9, 2200, 2).Seen("stiff", "productive");
+        var plan = Plan(On(wall, stiff, Cane("A", 9, 12, 1, 2000, 30), Cane("B", 3, 12, 1, 2000, 30)));
+        Assert.Contains(plan.Stem("S").Reasons, r => r.Rule == "fit");
+        Assert.InRange(plan.Cut("S").Cut!.At ?? plan.Cut("S").Cut!.Bud!.Window![1], 600, 1310);
+
+        // Beside it nothing is in the way.
+        wall["openings"]![0]!["x"] = 700;
+        Assert.DoesNotContain(Plan(On(wall, stiff, Cane("A", 9, 12, 1, 2000, 30))).Stem("S").Reasons, r =>
+            r.Rule == "fit"
+        );
+    }
 }
