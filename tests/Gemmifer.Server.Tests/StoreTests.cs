@@ -301,7 +301,7 @@ public sealed class StoreTests
                     "Kept",
                     (string)Assert.Single((await garden.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!
                 );
-                Assert.Equal(13, (await garden.GetAsync("/api/rules")).AsArray().Count);
+                Assert.Equal(17, (await garden.GetAsync("/api/rules")).AsArray().Count);
             }
 
             var copy = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups")));
