@@ -189,6 +189,6 @@ public sealed class VineTests
         page.Press("Do it");
         page.Sees("Gather the tools");
         page.Press("Done");
-        page.Sees("Pull or dig out");
+        page.Sees("pull or dig out");
     }
 }

@@ -229,4 +229,23 @@ public class SurveyReaderTests
             }
         }
     }
+
+    [Fact]
+    public void A_support_asks_only_for_what_its_kind_has()
+    {
+        static SurveyReading With(string kind) =>
+            Surveys.Reading(
+                Surveys
+                    .Of(Surveys.Cane("A", 12, 12, 1, 1500))
+                    .Plant("kind", "rose.climber")
+                    .With("support", new JsonObject { ["kind"] = kind, ["height"] = 2000 })
+            );
+        Assert.IsType<SurveyReading.Valid>(With("post"));
+        Assert.IsType<SurveyReading.Valid>(With("stake"));
+        foreach (var kind in new[] { "wall", "fence", "arch", "obelisk", "pergola" })
+        {
+            var errors = Assert.IsType<SurveyReading.Invalid>(With(kind)).Errors;
+            Assert.Contains(errors, e => e.Path == "/support/width");
+        }
+    }
 }

@@ -105,8 +105,8 @@ internal static class Looks
     /// <param name="things">What is decided: stems, or things where there are none.</param>
     /// <param name="replan">What a changed survey comes to; null where it may not be compared.</param>
     /// <param name="most">Looks tried at most.</param>
-    /// <param name="tells">Whether an answer that changes no decision is to be seen in the steps; null where the work is
-    /// compared by them anyway.</param>
+    /// <param name="tells">Whether an answer that changes no decision is to be seen in the steps; null where the work
+    /// is compared by them anyway.</param>
     public static IReadOnlyList<PlanQuestion> That(
         Outcome now,
         string things,

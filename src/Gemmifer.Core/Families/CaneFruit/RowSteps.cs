@@ -230,8 +230,8 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             return Whole(
                 Stage.Train,
                 StepAction.Tie,
-                $"Lead the canes along the {(wires.Length == 1 ? "wire" : "wires")} at {where}, by turns to both sides: "
-                    + $"{Wording.Count(each, "cane", "canes")} to a wire and side."
+                $"Lead the canes along the {(wires.Length == 1 ? "wire" : "wires")} at {where}, by turns to both "
+                    + $"sides: {Wording.Count(each, "cane", "canes")} to a wire and side."
                     + (turns ? " What is too long turns back along the next." : "")
             ) with
             {

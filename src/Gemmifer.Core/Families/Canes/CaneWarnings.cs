@@ -111,7 +111,11 @@ internal sealed class CaneWarnings(
         {
             yield return new PlanWarning(
                 "virus",
-                "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole plant."
+                decided.Where(d => d.Stem.TopLevel).All(d => d.Stem.Has(Sign.Distorted))
+                    ? "All of it grows distorted, which may be a virus: no cut cures that. Ask a plant clinic or your "
+                        + "local advisory service before you take it out or take cuttings of it."
+                    : "Distorted growth may be a virus. If it shows on several canes, think about taking out the whole "
+                        + "plant."
             );
         }
 

@@ -73,7 +73,7 @@ internal static class VinePlanner
                 Forecast = tally.Forecast(),
                 Kit = tally.Kit(),
                 Assumed = Supports(survey, steps, task),
-                Warnings = [.. Warnings(survey, wet, dry), .. outcome.Warnings ?? []],
+                Warnings = [.. Warnings(survey, wet, dry), .. Virus(parts), .. outcome.Warnings ?? []],
                 Vine = tally.Vine(dry),
             }
         );
@@ -372,6 +372,20 @@ internal static class VinePlanner
                     Facts = vine with { Loss = new WinterLoss(100, dead) },
                 }
             );
+    }
+
+    /// <summary>Where every place that has shoots grows distorted, one word about it and whom to ask.</summary>
+    private static IEnumerable<PlanWarning> Virus(VineParts parts)
+    {
+        var places = parts.Positions.Where(p => p.Shoots.Any(s => !AssumedShoots.Is(s.Stem))).ToArray();
+        if (places.Length > 0 && places.All(p => p.Shoots.All(s => s.Stem.Has(Sign.Distorted))))
+        {
+            yield return new PlanWarning(
+                "virus",
+                "Every place grows distorted, which may be a virus: no cut cures that. Ask a plant clinic or your "
+                    + "local advisory service before you take the vine out, or take wood of it to graft."
+            );
+        }
     }
 
     private static IEnumerable<PlanWarning> Warnings(Survey survey, RainDay? wet, DateOnly? dry)

@@ -5,7 +5,7 @@ using static Gemmifer.Core.Tests.Surveys;
 
 namespace Gemmifer.Core.Tests.Families.CaneFruit;
 
-/// <summary>Decisions on rows that an experienced grower would sign (common practice, no source, unless said).</summary>
+/// <summary>Decisions on rows that an experienced grower would sign (common practice, no source).</summary>
 public class RowDecisionTests
 {
     private static JsonObject Canes(string kind, string date, params JsonObject[] canes) =>

@@ -461,4 +461,27 @@ public class VinePlanTests
         );
         Assert.True(pinned.Score < free.Bound - 500, $"{pinned.Score} {free.Bound}");
     }
+
+    [Fact]
+    public void Where_every_place_grows_distorted_there_is_one_word_about_it_and_whom_to_ask()
+    {
+        PlanDocument With(params string[] distorted) =>
+            Plan(
+                Vine(
+                    Facts("goblet"),
+                    [
+                        Trunk(850),
+                        .. Enumerable
+                            .Range(0, 4)
+                            .Select(i =>
+                                Stem($"{(char)('A' + i)}", "shoot", "T", 9, 1, 900, 820 + (5 * i), 3 * (i + 1), 30)
+                            )
+                            .Select(s => distorted.Contains((string)s["id"]!) ? s.Seen("distorted") : s),
+                    ]
+                )
+            );
+        var warning = Assert.Single(With("A", "B", "C", "D").Warnings, w => w.Code == "virus");
+        Assert.Contains("plant clinic", warning.Text.Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(With("A", "B").Warnings, w => w.Code == "virus");
+    }
 }

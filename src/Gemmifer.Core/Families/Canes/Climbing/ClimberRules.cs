@@ -111,7 +111,9 @@ internal sealed class ClimberRules
                 _ => throw new InvalidOperationException($"Unhandled way {survey.School.Climber}."),
             };
 
-    /// <summary>Whether a cane is grey wood that no longer flowers: where the volume is kept only such canes go.</summary>
+    /// <summary>
+    /// Whether a cane is grey wood that no longer flowers: where the volume is kept only such canes go.
+    /// </summary>
     public bool Grey(Stem stem) =>
         stem.Age >= _survey.Plant.Kind.OldFrom
         && !stem.Has(Sign.Productive)
