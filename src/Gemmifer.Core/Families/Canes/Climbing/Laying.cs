@@ -232,6 +232,7 @@ internal sealed class Laying(
         if (
             cane.LengthMm <= room + Fan.MarginMm
             || climber.InSeason
+            || survey.School.Climber == ClimberWay.KeepVolume
             || survey.Plant.Vigour == Vigour.Weak
             || owner.Pin is Pin.CutAt
             || tree.PinnedTo(stem) > room

@@ -55,6 +55,7 @@ public class WayTests
         string[] gone = [.. plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id)];
         Assert.Equal(["G", "X"], gone);
         Assert.Equal((Decision.Keep, "climber"), (plan.Stem("C1").Decision, plan.Stem("C1").Reasons[0].Rule));
+        Assert.DoesNotContain(plan.Stems, s => s.Decision == Decision.Shorten);
         // Thick and gnarled, but it bears.
         Assert.NotEqual(Decision.Remove, plan.Stem("H").Decision);
     }
