@@ -240,8 +240,13 @@ public static class Truths
             }
 
             var goes = decision == "remove";
-            var cut = new JsonObject { ["cutAt"] = Math.Round(0.6 * ((double?)stems[id]["length"] ?? 500), 1) };
-            if (Plan(Patched(survey, PinOn(id, cut)), PlanDetail.Brief) is { } shorter && Beats(plan, shorter))
+            // A place of the gardener's own on a stem nobody measured says how long that is at least: another plant.
+            var cut = new JsonObject { ["cutAt"] = Math.Round(0.6 * ((double?)stems[id]["length"] ?? 0), 1) };
+            if (
+                stems[id]["length"] is not null
+                && Plan(Patched(survey, PinOn(id, cut)), PlanDetail.Brief) is { } shorter
+                && Beats(plan, shorter)
+            )
             {
                 yield return (
                     Bound,
