@@ -91,7 +91,6 @@ internal sealed class Comparison
 
     private IEnumerable<Part> All()
     {
-        // Staying, thickness and youth are one thing: what a cane brings. They count together.
         foreach (var own in Wants(_i, _other))
         {
             yield return new Part(Difference.Own, -own.Points, own.Want);
