@@ -167,6 +167,25 @@ internal sealed partial class BoundedSearch
         return [.. promising];
     }
 
+    /// <summary>
+    /// Of each option of the model that is open here: nothing with it is worth more. The least there is of others.
+    /// </summary>
+    /// <param name="options">Options of the model.</param>
+    public long[] OptionBounds(int options)
+    {
+        var bounds = new long[options];
+        Array.Fill(bounds, long.MinValue / 4);
+        for (var o = 0; o < _options; o++)
+        {
+            if (_keys[0][o] > Blocked && Assign(0, Array.IndexOf(_open, _candidateOf[o]), o, default) is { } next)
+            {
+                bounds[_original[o]] = Math.Min(Bound(1, next, Root), PlacesBound(1, next, Root));
+            }
+        }
+
+        return bounds;
+    }
+
     /// <summary>Looks at everything the bound cannot rule out.</summary>
     public void Run(long nodeLimit, CancellationToken cancel = default)
     {

@@ -40,6 +40,10 @@ public sealed class BranchAndBound
     private readonly long[] _pair;
     private readonly long _gain;
     private readonly CancellationToken _cancel;
+    private LocalSearch? _local;
+    private int[]? _known;
+    private BoundedSearch.Prices? _prices;
+    private long[]? _bounds;
 
     /// <summary>Prepares a search; it can then be asked several questions about the same model.</summary>
     /// <param name="gain">Two choices of different value differ by at least this many thousandths; 0 where that is not
@@ -84,24 +88,24 @@ public sealed class BranchAndBound
     /// free.</param>
     public ChoiceResult? Solve(long nodeLimit, (int Candidate, bool Keep)? force = null, int[]? start = null)
     {
-        var open = Enumerable.Range(0, _model.Options).ToArray();
+        int[] open = [.. Enumerable.Range(0, _model.Options)];
+        _cancel.ThrowIfCancellationRequested();
         if (force is { } f)
         {
-            open =
-            [
-                .. open.Where(o =>
-                    o < _model.First[f.Candidate] || o >= _model.First[f.Candidate + 1] || _model.Keeps[o] == f.Keep
-                ),
-            ];
+            // Near the best without the force there is often a good one with it.
+            start ??= _known is null
+                ? null
+                : (_local ??= new LocalSearch(_model, _limits)).Find(_known, force, _cancel, _model.Candidates);
+            open = Forced(open, f, start is null ? Never : ValueOf(start));
         }
 
-        _cancel.ThrowIfCancellationRequested();
         var search = new BoundedSearch(_model, _limits, _value, _pair, open, _gain);
         search.Begin(
             start is null ? null : [.. start.Select((c, i) => _model.First[i] + c)],
             start is null ? Never : ValueOf(start),
-            null
+            force is null ? null : _prices
         );
+        _prices = force is null ? search.Root : _prices;
         for (
             var round = 0;
             round < FixingRounds && search.Best is not null && search.Beats(search.RootBound());
@@ -129,10 +133,45 @@ public sealed class BranchAndBound
         }
 
         var chosen = found.Select((o, i) => o - _model.First[i]).ToArray();
+        _known = force is null ? chosen : _known;
         var score = ScoreOf(_model, _limits, chosen);
         var bound = Stopped ? Math.Max(score, FloorDiv(search.OpenBound)) : score;
         return new ChoiceResult(chosen, score, bound, search.Nodes);
     }
+
+    /// <summary>
+    /// The options with which a choice that keeps a force can still beat a value: what is ruled out without the force is
+    /// ruled out with it.
+    /// </summary>
+    private int[] Forced(int[] open, (int Candidate, bool Keep) force, long value)
+    {
+        if (value > Never && _bounds is null)
+        {
+            var search = new BoundedSearch(_model, _limits, _value, _pair, open, _gain);
+            search.Begin(null, Never, _prices);
+            _bounds = search.OptionBounds(_model.Options);
+        }
+
+        return
+        [
+            .. open.Where(o =>
+                (
+                    o < _model.First[force.Candidate]
+                    || o >= _model.First[force.Candidate + 1]
+                    || _model.Keeps[o] == force.Keep
+                ) && (_bounds is null || value <= Never || _bounds[o] >= value + _gain)
+            ),
+        ];
+    }
+
+    /// <summary>
+    /// Whether there is a choice within the limits in which a candidate stays, or goes; false too where the node limit
+    /// was reached before one was found.
+    /// </summary>
+    /// <param name="near">A choice to look near for one first.</param>
+    public bool Possible(long nodeLimit, (int Candidate, bool Keep) force, int[] near) =>
+        (_local ??= new LocalSearch(_model, _limits)).Find(near, force, _cancel, 0) is not null
+        || Solve(nodeLimit, force) is not null;
 
     /// <summary>Whether a choice meets the limits.</summary>
     public static bool Keeps(ChoiceModel model, ChoiceLimits limits, int[] chosen)

@@ -22,7 +22,8 @@ public sealed class LocalSearch
     private readonly ChoiceModel _model;
     private readonly ChoiceLimits _limits;
     private readonly int[] _candidateOf;
-    private readonly int[] _chosen;
+    private int[] _chosen = [];
+    private (int Candidate, bool Keep)? _force;
     private readonly long[] _cost;
     private readonly long[] _pairs;
     private readonly long[] _points;
@@ -31,9 +32,10 @@ public sealed class LocalSearch
     private int _young;
     private long _removed;
 
-    private LocalSearch(ChoiceModel model, ChoiceLimits limits, int[] start)
+    /// <summary>Prepares a search; it can then be asked several questions about the same model.</summary>
+    public LocalSearch(ChoiceModel model, ChoiceLimits limits)
     {
-        (_model, _limits, _chosen) = (model, limits, [.. start]);
+        (_model, _limits) = (model, limits);
         _candidateOf = new int[model.Options];
         _pairs = new long[model.Options];
         _points =
@@ -52,23 +54,61 @@ public sealed class LocalSearch
         for (var i = 0; i < model.Candidates; i++)
         {
             Array.Fill(_candidateOf, i, model.First[i], model.First[i + 1] - model.First[i]);
-            Count(model.First[i] + _chosen[i], 1);
         }
     }
 
     /// <summary>The best choice found that keeps the limits, or null where none was found.</summary>
-    public static int[]? Find(ChoiceModel model, ChoiceLimits limits, int[] start, CancellationToken cancel = default)
+    public static int[]? Find(
+        ChoiceModel model,
+        ChoiceLimits limits,
+        int[] start,
+        CancellationToken cancel = default
+    ) => new LocalSearch(model, limits).Find(start, null, cancel);
+
+    /// <summary>The best choice found that keeps the limits, or null where none was found.</summary>
+    /// <param name="start">Where to begin.</param>
+    /// <param name="force">A candidate that must stay or must go; null to leave all free.</param>
+    /// <param name="patience">Rounds without a better one after which it ends; null for as many as a first search
+    /// takes.</param>
+    public int[]? Find(
+        int[] start,
+        (int Candidate, bool Keep)? force,
+        CancellationToken cancel = default,
+        int? patience = null
+    )
     {
-        if (model.Candidates == 0)
+        if (_model.Candidates == 0)
         {
             return [];
         }
 
-        return new LocalSearch(model, limits, start).Run(cancel);
+        (_chosen, _force) = ([.. start], force);
+        if (force is { } f)
+        {
+            var able = Enumerable
+                .Range(_model.First[f.Candidate], _model.First[f.Candidate + 1] - _model.First[f.Candidate])
+                .Where(o => _model.Keeps[o] == f.Keep)
+                .ToArray();
+            if (able.Length == 0)
+            {
+                return null;
+            }
+
+            _chosen[f.Candidate] = able.MaxBy(o => _points[o]) - _model.First[f.Candidate];
+        }
+
+        (_kept, _old, _young, _removed) = (0, 0, 0, 0);
+        Array.Clear(_pairs);
+        for (var i = 0; i < _model.Candidates; i++)
+        {
+            Count(_model.First[i] + _chosen[i], 1);
+        }
+
+        return Run(patience ?? (10 + (3 * _model.Candidates)), cancel);
     }
 
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private int[]? Run(CancellationToken cancel)
+    private int[]? Run(int patience, CancellationToken cancel)
     {
         var n = _model.Candidates;
         var (points, keeps, removes, removesOld, uses) = (
@@ -79,7 +119,8 @@ public sealed class LocalSearch
             _model.UsesYoung
         );
         var freeFrom = new int[n];
-        var (rounds, patience, improved) = (100 + (12 * n), 40 + (2 * n), 0);
+        // Near a good choice there is one soon, or the exact search has to say that there is none.
+        var (rounds, improved) = (_force is null ? 100 + (12 * n) : 2 * n, 0);
         var (cost, best, found) = (Cost(_kept, _old, _young, _removed) - Total(), long.MaxValue, (int[]?)null);
         for (var round = 0; ; round++)
         {
@@ -109,7 +150,7 @@ public sealed class LocalSearch
                 var from = points[now] - _pairs[now] - broken;
                 for (var o = _model.First[i]; o < _model.First[i + 1]; o++)
                 {
-                    if (o == now)
+                    if (o == now || (_force is { } f && f.Candidate == i && keeps[o] != f.Keep))
                     {
                         continue;
                     }

@@ -48,11 +48,13 @@ internal readonly record struct PairParts(
 /// </summary>
 /// <param name="young">Ids of the young canes of a climber that can take the place of old ones; null for other
 /// kinds.</param>
+/// <param name="contacts">Where canes come close to each other, as far as that is known already.</param>
 public sealed class ModelBuilder(
     Survey survey,
     StemTree tree,
     ImmutableArray<Candidate> candidates,
-    IReadOnlySet<string>? young = null
+    IReadOnlySet<string>? young = null,
+    KnownContacts? contacts = null
 )
 {
     /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
@@ -64,16 +66,8 @@ public sealed class ModelBuilder(
     /// <summary>Ends closer in bearing than this compete, degrees.</summary>
     internal static readonly double CloseDeg = TradeNumbers.Of("closeBearing");
 
-    /// <summary>
-    /// Canes nearer than this on the way up touch in the wind, mm; not counted near the crown, where all start.
-    /// </summary>
-    private static readonly double TouchMm = TradeNumbers.Of("touch"),
-        TouchFromMm = TradeNumbers.Of("touchFrom");
-
-    /// <summary>
-    /// Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.
-    /// </summary>
-    private static readonly double FarMm = TradeNumbers.Of("rubsAnyhow");
+    /// <summary>Canes nearer than this on the way up touch in the wind, mm.</summary>
+    private static readonly double TouchMm = TradeNumbers.Of("touch");
 
     /// <summary>
     /// A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.
@@ -91,7 +85,7 @@ public sealed class ModelBuilder(
     /// <summary>Canes whose ends are tied nearer to each other than this crowd, mm.</summary>
     private static readonly double CrowdMm = TradeNumbers.Of("crowdOnSupport");
 
-    private readonly Dictionary<string, Line> _lines = [];
+    private readonly KnownContacts _contacts = contacts ?? new KnownContacts();
 
     /// <summary>The wants of every pair, looked up once.</summary>
     private readonly PairWants _wants = new(
@@ -103,6 +97,11 @@ public sealed class ModelBuilder(
         survey.School.Weight("successor")
     );
     private readonly School _school = survey.School;
+    private readonly Dictionary<string, double> _weights = survey.School.Weights.ToDictionary(
+        w => w.Key,
+        w => w.Value.Number
+    );
+    private readonly double _heightMinMm = survey.School.HeightMinMm;
     private readonly ImmutableArray<(double From, double Width)> _gaps = Gaps(survey.School, candidates);
     private readonly double _tallestMm =
         candidates.Length == 0
@@ -139,6 +138,8 @@ public sealed class ModelBuilder(
         return model;
     }
 
+    private double Weight(string want) => _weights[want];
+
     /// <summary>Points of one option; a removal has none.</summary>
     public double OptionPoints(Candidate candidate, CutOption option)
     {
@@ -147,8 +148,7 @@ public sealed class ModelBuilder(
             // Leaving old wood for another year weighs more the older it is: the oldest goes first (common practice, no
             // source).
             return option.Kind == OptionKind.Defer
-                ? _school.Weight("defer")
-                    * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
+                ? Weight("defer") * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
                 : 0;
         }
 
@@ -165,29 +165,29 @@ public sealed class ModelBuilder(
     internal IEnumerable<(Want Want, double Points)> Terms(Candidate candidate, CutOption option)
     {
         var stem = option.TakeOver?.Stem ?? candidate.Stem;
-        yield return (Want.Keep, _school.Weight("keep"));
-        yield return (Want.Thickness, _school.Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm));
-        yield return (Want.Age, _school.Weight("year") * (Math.Min(stem.Age, 20) - 1));
+        yield return (Want.Keep, Weight("keep"));
+        yield return (Want.Thickness, Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm));
+        yield return (Want.Age, Weight("year") * (Math.Min(stem.Age, 20) - 1));
         if (stem.DiameterMm < _school.ThinBelowMm)
         {
-            yield return (Want.Thickness, _school.Weight("thin"));
+            yield return (Want.Thickness, Weight("thin"));
         }
         else if (stem.Has(Sign.Spindly))
         {
-            yield return (Want.Thickness, _school.Weight("thin") / 2);
+            yield return (Want.Thickness, Weight("thin") / 2);
         }
 
         if (stem.Age >= survey.Plant.Kind.OldFrom)
         {
-            yield return (Want.Age, _school.Weight("old"));
+            yield return (Want.Age, Weight("old"));
             if (stem.Has(Sign.Unproductive))
             {
-                yield return (Want.Age, _school.Weight("unproductive"));
+                yield return (Want.Age, Weight("unproductive"));
             }
 
             if (stem.Has(Sign.Productive))
             {
-                yield return (Want.Age, _school.Weight("productive"));
+                yield return (Want.Age, Weight("productive"));
             }
         }
 
@@ -196,32 +196,32 @@ public sealed class ModelBuilder(
         yield return (Want.Centre, PlacePoints(stem, option));
         if (option.Kind == OptionKind.Whole)
         {
-            yield return (Want.Height, _school.Weight("uncut"));
+            yield return (Want.Height, Weight("uncut"));
         }
 
         if (option.Laid is { } laid)
         {
-            yield return (Want.Place, _school.Weight("cover") * laid.WorthMm / 1000);
+            yield return (Want.Place, Weight("cover") * laid.WorthMm / 1000);
         }
 
         if (option.TakeOver is not null)
         {
-            yield return (Want.Other, _school.Weight("join"));
+            yield return (Want.Other, Weight("join"));
         }
 
         if (candidate.Replaced)
         {
-            yield return (Want.Other, _school.Weight("replaced"));
+            yield return (Want.Other, Weight("replaced"));
         }
 
         if (option.Bud is { AtScar: true })
         {
-            yield return (Want.Bud, _school.Weight("scar"));
+            yield return (Want.Bud, Weight("scar"));
         }
 
         if (FillsGap(option) is not null)
         {
-            yield return (Want.Bud, _school.Weight("gap"));
+            yield return (Want.Bud, Weight("gap"));
         }
     }
 
@@ -283,7 +283,7 @@ public sealed class ModelBuilder(
         // costs a look, never a cane.
         var (low, high) = HeightsOf(option);
         var off = Math.Clamp(AimHeightMm, low, high) - AimHeightMm;
-        return _school.Weight("height") * (off >= 0 ? off : -off / 2) / span;
+        return Weight("height") * (off >= 0 ? off : -off / 2) / span;
     }
 
     /// <summary>The heights above the crown at which the end may come to stand, mm.</summary>
@@ -324,15 +324,15 @@ public sealed class ModelBuilder(
             // It is worth what a bud that faces straight out would be; of two windows the one with more buds serves
             // better.
             var nodes = (int)Math.Floor((bud.ToMm - bud.FromMm) / survey.Plant.Kind.InternodeMm);
-            return _school.Weight("outward") * (1 - (FewerBuds * Math.Max(0, WindowNodes - nodes)));
+            return Weight("outward") * (1 - (FewerBuds * Math.Max(0, WindowNodes - nodes)));
         }
 
         var upward = !_school.BudUpward
             ? 0
             : bud.Face switch
             {
-                BudFace.Up => _school.Weight("up"),
-                BudFace.Down => -2 * _school.Weight("up"),
+                BudFace.Up => Weight("up"),
+                BudFace.Down => -2 * Weight("up"),
                 _ => 0,
             };
         if (bud.Facing is null)
@@ -346,7 +346,7 @@ public sealed class ModelBuilder(
         var cosine = bud.OtherFacing is { } other
             ? (Cosine(bud.Facing!.Value) + Cosine(other)) / 2
             : Cosine(bud.Facing!.Value);
-        return upward + (_school.Weight("outward") * cosine * Math.Exp(-spread * spread / 2));
+        return upward + (Weight("outward") * cosine * Math.Exp(-spread * spread / 2));
     }
 
     private double PlacePoints(Stem stem, CutOption option)
@@ -361,8 +361,7 @@ public sealed class ModelBuilder(
             stem.RadiusMm >= 20
             && stem.LeanDeg + stem.TipLeanDeg > 10
             && stem.BaseBearing.AngleTo(stem.Bearing) > 120 + Tolerance.LengthMm;
-        return (radius < CentreMm ? _school.Weight("centre") * (1 - (radius / CentreMm)) : 0)
-            + (inward ? _school.Weight("inward") : 0);
+        return (radius < CentreMm ? Weight("centre") * (1 - (radius / CentreMm)) : 0) + (inward ? Weight("inward") : 0);
     }
 
     /// <summary>What is asked of an option in each of its pairs.</summary>
@@ -389,7 +388,7 @@ public sealed class ModelBuilder(
     private void FillPairs(ChoiceModel model, int i, int j, Seen[][] seen)
     {
         var (a, b) = (candidates[i], candidates[j]);
-        var contact = ContactOf(a.Stem, b.Stem);
+        var contact = _contacts.Of(tree, a.Stem, b.Stem);
         for (var k = 0; k < a.Options.Length; k++)
         {
             for (var m = 0; m < b.Options.Length; m++)
@@ -509,13 +508,13 @@ public sealed class ModelBuilder(
     /// A weak plant is cut as little as its canes allow, each at its own height: level stays a want there.
     /// </summary>
     private bool CountsForLevel(CutOption option) =>
-        survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _school.HeightMinMm - Tolerance.LengthMm;
+        survey.Plant.Vigour != Vigour.Weak && option.HeightMm >= _heightMinMm - Tolerance.LengthMm;
 
     /// <summary>
     /// What a pair of options is worth, part by part, as <see cref="ChoiceModel.PairPoints"/> has it.
     /// </summary>
     internal PairParts Pair(Stem a, CutOption p, Stem b, CutOption q) =>
-        p.Keeps && q.Keeps ? PartsOf((a, p, SeenOf(a, p)), (b, q, SeenOf(b, q)), ContactOf(a, b)) : default;
+        p.Keeps && q.Keeps ? PartsOf((a, p, SeenOf(a, p)), (b, q, SeenOf(b, q)), _contacts.Of(tree, a, b)) : default;
 
     private PairParts PartsOf(
         (Stem Stem, CutOption Option, Seen Seen) a,
@@ -572,58 +571,7 @@ public sealed class ModelBuilder(
     /// apart.
     /// </summary>
     public double? RubsAt(Stem stem, Stem on) =>
-        ContactOf(stem, on) is { Reported: true, AlongA: > 0 } contact ? contact.AlongA : null;
-
-    private Contact ContactOf(Stem a, Stem b)
-    {
-        var reported = a.Rubs.Contains(b.Id) || b.Rubs.Contains(a.Id);
-        var (pa, pb) = (Points(a), Points(b));
-        if (BoxesApart(pa, pb) > FarMm)
-        {
-            return new Contact(reported, double.PositiveInfinity, 0, 0);
-        }
-
-        var (distance, alongA, alongB) = Arc.Closest(
-            new Arc.SampledArc(tree.Axis(a), TouchFromMm, pa.Points),
-            new Arc.SampledArc(tree.Axis(b), TouchFromMm, pb.Points)
-        );
-
-        // Seen to rub, but not where the geometry would have it: take it that they rub wherever they are cut.
-        return reported && distance > FarMm
-            ? new Contact(true, distance, 0, 0)
-            : new Contact(reported, distance, alongA, alongB);
-    }
-
-    private Line Points(Stem stem)
-    {
-        if (!_lines.TryGetValue(stem.Id, out var line))
-        {
-            var arc = tree.Axis(stem);
-            var points = arc.Points(Math.Min(TouchFromMm, arc.LengthMm), arc.LengthMm, Arc.ClosestPieces);
-            var (low, high) = (points[0], points[0]);
-            foreach (var p in points)
-            {
-                low = new Point3(Math.Min(low.X, p.X), Math.Min(low.Y, p.Y), Math.Min(low.Z, p.Z));
-                high = new Point3(Math.Max(high.X, p.X), Math.Max(high.Y, p.Y), Math.Max(high.Z, p.Z));
-            }
-
-            line = new Line(points, low, high);
-            _lines.Add(stem.Id, line);
-        }
-
-        return line;
-    }
-
-    /// <summary>Distance between the boxes round two lines of points, mm: no two points are closer.</summary>
-    private static double BoxesApart(Line a, Line b)
-    {
-        var x = Math.Max(0, Math.Max(a.Low.X - b.High.X, b.Low.X - a.High.X));
-        var y = Math.Max(0, Math.Max(a.Low.Y - b.High.Y, b.Low.Y - a.High.Y));
-        var z = Math.Max(0, Math.Max(a.Low.Z - b.High.Z, b.Low.Z - a.High.Z));
-        return Math.Sqrt((x * x) + (y * y) + (z * z));
-    }
-
-    private readonly record struct Line(Point3[] Points, Point3 Low, Point3 High);
+        _contacts.Of(tree, stem, on) is { Reported: true, AlongA: > 0 } contact ? contact.AlongA : null;
 
     private static long Thousandths(double points) => (long)Math.Round(points * 1000, MidpointRounding.AwayFromZero);
 
@@ -638,6 +586,4 @@ public sealed class ModelBuilder(
 
         return (byte)(hash >> 13);
     }
-
-    private readonly record struct Contact(bool Reported, double DistanceMm, double AlongA, double AlongB);
 }

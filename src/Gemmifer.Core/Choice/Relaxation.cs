@@ -53,11 +53,13 @@ public static class Relaxation
     private const double UsualCanes = 35;
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
+    /// <param name="near">A choice near which a good one is likely, to begin from; null where none is known.</param>
     public static RelaxedChoice Solve(
         ChoiceModel model,
         ChoiceLimits wanted,
         long nodeLimit,
-        CancellationToken cancel = default
+        CancellationToken cancel = default,
+        int[]? near = null
     )
     {
         var size = Math.Min(1, UsualCanes / Math.Max(1, model.Candidates));
@@ -67,9 +69,11 @@ public static class Relaxation
         );
         var stepNodes = nodeLimit / 2;
         var search = new BranchAndBound(model, wanted, cancel: cancel);
-        if (
-            search.Solve(nodeLimit, null, LocalSearch.Find(model, wanted, new int[model.Candidates], cancel)) is { } all
-        )
+        var local = new LocalSearch(model, wanted);
+        var start = near is null
+            ? local.Find(new int[model.Candidates], null, cancel)
+            : local.Find(near, null, cancel, model.Candidates);
+        if (search.Solve(nodeLimit, null, start) is { } all)
         {
             return new RelaxedChoice(all, wanted, [], search, true);
         }

@@ -70,7 +70,12 @@ internal sealed record Look(PlanQuestion Question, IReadOnlyList<Answer> Answers
 /// <summary>What a plan comes to, as far as looks are weighed by it.</summary>
 /// <param name="Decisions">Of stems by their id, and of the classes of a row by their names.</param>
 /// <param name="Work">What is done, piece by piece.</param>
-internal sealed record Outcome(IReadOnlyDictionary<string, string> Decisions, IReadOnlyList<string> Work)
+/// <param name="Told">What the steps say; null where the work is put together from them.</param>
+internal sealed record Outcome(
+    IReadOnlyDictionary<string, string> Decisions,
+    IReadOnlyList<string> Work,
+    Lazy<string>? Told = null
+)
 {
     /// <summary>Of a whole plan.</summary>
     public static Outcome Of(PlanDocument plan) =>
@@ -85,6 +90,10 @@ internal sealed record Outcome(IReadOnlyDictionary<string, string> Decisions, IR
                 ),
             ]
         );
+
+    /// <summary>Whether something else is done, and the steps tell.</summary>
+    public bool Differs(Outcome other) =>
+        !Work.SequenceEqual(other.Work) && (Told is null || Told.Value != other.Told?.Value);
 
     /// <summary>How many decisions differ.</summary>
     public int Changes(Outcome other) =>
@@ -105,20 +114,17 @@ internal static class Looks
     /// <param name="things">What is decided: stems, or things where there are none.</param>
     /// <param name="replan">What a changed survey comes to; null where it may not be compared.</param>
     /// <param name="most">Looks tried at most.</param>
-    /// <param name="tells">Whether an answer that changes no decision is to be seen in the steps; null where the work
-    /// is compared by them anyway.</param>
     public static IReadOnlyList<PlanQuestion> That(
         Outcome now,
         string things,
         IEnumerable<Look> looks,
         Func<Survey, Outcome?> replan,
-        int most = MostTried,
-        Func<Survey, bool>? tells = null
+        int most = MostTried
     ) =>
         [
             .. looks
                 .Take(most)
-                .Select(look => Tried(now, things, look, replan, tells))
+                .Select(look => Tried(now, things, look, replan))
                 .OfType<PlanQuestion>()
                 .Select((q, i) => (q, i))
                 .OrderByDescending(x => x.q.Changes)
@@ -126,22 +132,14 @@ internal static class Looks
                 .Select(x => x.q),
         ];
 
-    private static PlanQuestion? Tried(
-        Outcome now,
-        string things,
-        Look look,
-        Func<Survey, Outcome?> replan,
-        Func<Survey, bool>? tells
-    )
+    private static PlanQuestion? Tried(Outcome now, string things, Look look, Func<Survey, Outcome?> replan)
     {
         var tried = look
-            .Answers.Select(a => (a.Patch, a.Survey, Then: replan(a.Survey)))
+            .Answers.Select(a => (a.Patch, Then: replan(a.Survey)))
             .Where(t => t.Then is not null)
-            .Select(t =>
-                (t.Patch, t.Survey, Differs: !now.Work.SequenceEqual(t.Then!.Work), Changes: now.Changes(t.Then))
-            )
+            .Select(t => (t.Patch, Then: t.Then!, Changes: now.Changes(t.Then!)))
             .ToArray();
-        if (!tried.Any(t => t.Changes > 0) && !tried.Any(t => t.Differs && (tells is null || tells(t.Survey))))
+        if (!tried.Any(t => t.Changes > 0) && !tried.Any(t => now.Differs(t.Then)))
         {
             return null;
         }

@@ -97,13 +97,19 @@ public readonly record struct Arc(Point3 Start, Bearing Bearing, double LeanDeg,
     {
         var (pa, pb) = (a.Points, b.Points);
         var (best, bestA, bestB) = (double.PositiveInfinity, 0, 0);
+        Span<double> lengthB = stackalloc double[ClosestPieces];
+        for (var j = 0; j < ClosestPieces; j++)
+        {
+            lengthB[j] = pb[j].DistanceTo(pb[j + 1]);
+        }
+
         for (var i = 0; i < ClosestPieces; i++)
         {
             var lengthA = pa[i].DistanceTo(pa[i + 1]);
             for (var j = 0; j < ClosestPieces; j++)
             {
                 // Two pieces cannot be closer than their starts less their lengths.
-                if (pa[i].DistanceTo(pb[j]) - lengthA - pb[j].DistanceTo(pb[j + 1]) >= best)
+                if (pa[i].DistanceTo(pb[j]) - lengthA - lengthB[j] >= best)
                 {
                     continue;
                 }

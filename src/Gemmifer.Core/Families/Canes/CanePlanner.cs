@@ -14,6 +14,41 @@ namespace Gemmifer.Core.Families.Canes;
 /// <param name="Routine">Steps on the whole plant that need no walk round its canes.</param>
 internal sealed record CaneTask(string Noun, IReadOnlyList<PlanStep> Routine);
 
+/// <summary>What changes little where one stem of a plant is changed and planned again.</summary>
+internal sealed class Known
+{
+    public KnownPaths Paths { get; } = new();
+
+    public KnownContacts Contacts { get; } = new();
+
+    private Dictionary<string, CutOption>? _chosen;
+
+    /// <summary>What was chosen first, of each cane.</summary>
+    public void Remember(SolvedChoice first) =>
+        _chosen ??= first
+            .Sorted.Candidates.Select((c, i) => (c.Stem.Id, Option: c.Options[first.Choice.Result.Chosen[i]]))
+            .ToDictionary(c => c.Id, c => c.Option);
+
+    /// <summary>The same in numbers of options that are no longer quite the same; null before anything was
+    /// chosen.</summary>
+    public int[]? Near(ImmutableArray<Candidate> candidates) =>
+        _chosen is null
+            ? null
+            :
+            [
+                .. candidates.Select(c =>
+                    _chosen.TryGetValue(c.Stem.Id, out var option)
+                        ? c
+                            .Options.Select((o, k) => (o, k))
+                            .Where(x => x.o.Kind == option.Kind)
+                            .OrderBy(x => Math.Abs(x.o.AlongMm - option.AlongMm))
+                            .Select(x => x.k)
+                            .FirstOrDefault()
+                        : 0
+                ),
+            ];
+}
+
 /// <summary>
 /// From the survey of a plant with canes to its plan: sorted by what must happen, chosen jointly, laid on a support,
 /// explained.
@@ -40,25 +75,25 @@ internal sealed class CanePlanner
     private readonly StemTree _tree;
     private readonly Sorted _sorted;
     private readonly Laying? _laying;
-    private readonly KnownPaths _known;
+    private readonly Known _known;
     private SolvedChoice? _solved;
 
-    /// <param name="known">Ways of canes to lines that are known already.</param>
+    /// <param name="known">What was worked out already for the same plant with other words on a stem.</param>
     public CanePlanner(
         Survey survey,
         CaneTask task,
         CancellationToken cancel,
         long nodes = NodeLimit,
-        KnownPaths? known = null
+        Known? known = null
     )
     {
-        _known = known ?? new KnownPaths();
+        _known = known ?? new Known();
         (_survey, _task, _cancel, _nodes) = (survey, task, cancel, nodes);
         _tree = StemTree.Build(survey.Stems, survey.Plant);
         _sorted = Sorting.Sort(survey, _tree);
         _laying =
             _sorted.Climber is { } climber && survey.Support is not null
-                ? new Laying(survey, _tree, climber, _sorted.Shoots.Options, _known)
+                ? new Laying(survey, _tree, climber, _sorted.Shoots.Options, _known.Paths)
                 : null;
     }
 
@@ -116,22 +151,27 @@ internal sealed class CanePlanner
             ? plan with
             {
                 AskFor = Looks.That(
-                    OutcomeOf(decided, support),
+                    OutcomeOf(solved, decided, support),
                     "stem",
                     new Questions(_survey, decided).All(),
                     changed => new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).OutcomeOf(),
-                    _survey.Stems.Length <= Large ? Looks.MostTried : LooksOnLarge,
-                    changed =>
-                        Told(new CanePlanner(changed, _task, _cancel, QuestionNodes, _known).Plan(PlanDetail.Brief))
-                        != Told(plan)
+                    _survey.Stems.Length <= Large ? Looks.MostTried : LooksOnLarge
                 ),
             }
             : plan;
     }
 
-    /// <summary>What the steps say, to be compared.</summary>
-    private static string Told(PlanDocument plan) =>
-        string.Join('\n', plan.Steps.Select(s => $"{s.Due} {s.Said.Text} {s.Cut?.At} {s.Ties.Count}"));
+    /// <summary>What the steps say, to be compared: without the whys on either side.</summary>
+    private string Told(SolvedChoice solved)
+    {
+        var (whole, support) = Decide(solved, words: false);
+        return string.Join(
+            '\n',
+            new CaneSteps(_survey, _tree, Day.Of(whole), _sorted, support)
+                .Write(_task)
+                .Select(s => $"{s.Due} {s.Said.Text} {s.Cut?.At} {s.Ties.Count}")
+        );
+    }
 
     /// <summary>What it comes to, without the words; null where the best choice was not proved.</summary>
     private Outcome? OutcomeOf()
@@ -143,10 +183,10 @@ internal sealed class CanePlanner
         }
 
         var (whole, support) = Decide(solved, words: false);
-        return OutcomeOf(Day.Of(whole), support);
+        return OutcomeOf(solved, Day.Of(whole), support);
     }
 
-    private static Outcome OutcomeOf(ImmutableArray<Decided> decided, OnSupport? support) =>
+    private Outcome OutcomeOf(SolvedChoice solved, ImmutableArray<Decided> decided, OnSupport? support) =>
         new(
             decided.ToDictionary(d => d.Stem.Id, d => $"{d.Decision}"),
             [
@@ -156,7 +196,8 @@ internal sealed class CanePlanner
                         : d.Stem.Id
                 ),
                 .. (support?.Canes ?? []).Select(c => $"{c.Owner} {c.Lies} {c.Line?.Number} {c.Ties.Length}"),
-            ]
+            ],
+            new Lazy<string>(() => Told(solved))
         );
 
     /// <summary>
@@ -172,7 +213,7 @@ internal sealed class CanePlanner
                 m.Laid,
                 m.Builder,
                 m.Model,
-                Relaxation.Solve(m.Model, m.Limits, _nodes, _cancel)
+                Relaxation.Solve(m.Model, m.Limits, _nodes, _cancel, _known.Near(m.Laid.Candidates))
             ))
             .ToImmutableArray();
         var best = ways[0];
@@ -182,6 +223,8 @@ internal sealed class CanePlanner
         }
 
         // Only what keeps the same limits can be better: points of a way on which more of them give way say nothing.
+        _known.Remember(best);
+
         var (score, relaxed) = (best.Choice.Result.Score, best.Choice.Relaxed);
         var bound = ways.Where(w => w.Choice.Relaxed.SequenceEqual(relaxed)).Max(w => w.Choice.Result.Bound);
         return best with
@@ -204,7 +247,8 @@ internal sealed class CanePlanner
                 _survey,
                 _tree,
                 laid.Candidates,
-                _sorted.Climber?.Successors.Select(s => s.Id).ToHashSet()
+                _sorted.Climber?.Successors.Select(s => s.Id).ToHashSet(),
+                _known.Contacts
             );
             var model = builder.Build(_cancel);
             foreach (var limits in _sorted.Climber?.Limits(laid.Limits, laid.Candidates) ?? [laid.Limits])

@@ -36,6 +36,7 @@ internal sealed record SolvedChoice(
     );
 
     private readonly Dictionary<(int, bool), OtherChoice?> _forced = [];
+    private readonly Dictionary<Must, BranchAndBound> _loosened = [];
 
     private const int MostForced = 30;
     private const long ForcedNodes = 30_000;
@@ -121,7 +122,7 @@ internal sealed record SolvedChoice(
             };
             if (
                 loose != Choice.Limits
-                && new BranchAndBound(Model, loose).Solve(ForcedNodes / Model.Candidates, (i, keep)) is not null
+                && Loosened(must, loose).Possible(ForcedNodes / Model.Candidates, (i, keep), Choice.Result.Chosen)
             )
             {
                 return must;
@@ -129,6 +130,17 @@ internal sealed record SolvedChoice(
         }
 
         return null;
+    }
+
+    private BranchAndBound Loosened(Must must, ChoiceLimits limits)
+    {
+        if (!_loosened.TryGetValue(must, out var search))
+        {
+            search = new BranchAndBound(Model, limits);
+            _loosened.Add(must, search);
+        }
+
+        return search;
     }
 
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>

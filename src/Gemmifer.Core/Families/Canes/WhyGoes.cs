@@ -292,9 +292,9 @@ internal sealed class WhyGoes(SolvedChoice solved)
             Want.Centre => ThroughCentre(i) ?? Because("It would end in the centre, which is kept open."),
             Want.Place => Unbendable(i)
                 ?? Because(
-                    option.Laid is { Line: null }
-                        ? "No free place on the support takes it, and loose it would be in the way."
-                        : "Bent to where there is room it would flower too little for its place."
+                    option.Laid is { Line: null, HalfWay: null }
+                        ? "At best it could be left loose, and that costs more than its flowers there bring."
+                        : "Laid where there is room, its bend and what is cut off cost more than its flowers there bring."
                 ),
             Want.Keep or null => null,
             _ => throw new ArgumentOutOfRangeException(nameof(want), want, null),
@@ -361,7 +361,8 @@ internal sealed class WhyGoes(SolvedChoice solved)
             Want.Height => "ends nearer to the height aimed at",
             Want.Centre => "leaves the centre more open",
             Want.Place => "will do more where it is tied",
-            _ => "goes better with the rest",
+            null => "goes better with the rest",
+            _ => "is worth more by itself",
         };
     }
 

@@ -175,7 +175,7 @@ internal static class CanePlan
                 VineShoot[] instead = [.. choice.Canes.Except(with).Select(c => shoots[c].Shoot)];
                 return $"{Wording.Capital(Wording.Count(canes.Length, "cane is", "canes are"))} enough: as a cane it "
                     + $"would take the place of {Wording.List([.. instead.Select(x => x.Stem.Id)])}"
-                    + $"{(instead is [var one] ? $", and that one {one.Than(s)}" : "")}.";
+                    + $"{(instead is [var one] ? $", and that one {one.Than(s, "goes better with the other canes and their spurs")}" : "")}.";
             }
 
             var unfit =

@@ -119,7 +119,7 @@ internal static class SpurPlan
         if (crowd.Length > 0)
         {
             return $"It stands closer than {Wording.Mm(least)} to {Names(crowd)}"
-                + $"{(crowd is [var c] ? $", and that one {c.Best.Than(candidates[i].Best)}" : ", which stay")}.";
+                + $"{(crowd is [var c] ? $", and that one {c.Best.Than(candidates[i].Best, Spaced)}" : ", which stay")}.";
         }
 
         var full =
@@ -130,7 +130,7 @@ internal static class SpurPlan
         if (full is not null && instead.Length > 0)
         {
             return $"{full}if it stayed, {Names(instead)} would have to go"
-                + $"{(instead is [var one] ? $", and that one {one.Best.Than(candidates[i].Best)}" : "")}.";
+                + $"{(instead is [var one] ? $", and that one {one.Best.Than(candidates[i].Best, Spaced)}" : "")}.";
         }
 
         var near = chosen.Places.Select(j => candidates[j]).Where(c => Closer(c, wanted)).ToArray();
@@ -138,6 +138,8 @@ internal static class SpurPlan
             ? $"It stands closer to {Names(near)} than the {Wording.Mm(wanted)} that spurs want."
             : "The vine is better spread without it.";
     }
+
+    private const string Spaced = "is better spaced from the rest";
 
     private static string Names(Candidate[] places) => Wording.List([.. places.Select(p => p.Position.Name)]);
 
@@ -228,7 +230,7 @@ internal static class SpurPlan
         : best.Thin != other.Thin ? ", which is not thin"
         : best.Ripe != other.Ripe ? ", which is ripe"
         : Math.Round(best.OffMm / 5) < Math.Round(other.OffMm / 5) ? ", which starts lower"
-        : best.Points > other.Points ? $": it {best.Than(other)}"
+        : best.Points > other.Points ? $": it {best.Than(other, "is stronger")}"
         : "";
 
     private sealed record Chosen(ImmutableArray<int> Places, long Score);

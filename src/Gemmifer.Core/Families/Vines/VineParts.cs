@@ -32,7 +32,9 @@ public sealed record VineShoot(
 )
 {
     /// <summary>By what it is worth more than another: the part with the largest difference.</summary>
-    public string Than(VineShoot other)
+    /// <param name="jointly">What is said where it is worth no more by itself, so that what lies between the places
+    /// decides.</param>
+    public string Than(VineShoot other, string jointly)
     {
         var by = new[]
         {
@@ -40,7 +42,7 @@ public sealed record VineShoot(
             (By: Worth.Low - other.Worth.Low, What: "starts lower"),
             (By: Worth.Bears - other.Worth.Bears, What: "bears better"),
         }.MaxBy(x => Math.Round(x.By, 6));
-        return Points > other.Points && by.By > 0 ? by.What : "goes better with the others";
+        return Points > other.Points && by.By > 0 ? by.What : jointly;
     }
 
     /// <summary>May be chosen: sound wood.</summary>

@@ -11,12 +11,6 @@ public class VineInvarianceTests
 {
     public static TheoryData<int> Seeds => Gemmifer.Core.Tests.Seeds.Of(60);
 
-    private static IEnumerable<object?> Essence(PlanDocument plan) =>
-        plan
-            .Stems.Select(s => (object?)(s.Id, s.Decision, s.Verdict, s.Successor))
-            .Concat(plan.Steps.Select(s => (object?)(s.Stage, s.Stem, s.Action, s.Cut?.At, s.Ties.Count)))
-            .Append(plan.Counts with { });
-
     [Theory]
     [MemberData(nameof(Seeds))]
     public void The_order_of_stems_does_not_matter_and_the_same_survey_gives_the_same_bytes(int seed)
