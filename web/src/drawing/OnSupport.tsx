@@ -6,6 +6,7 @@ import { aslant, type Flat, fromFront, heading, outline, placeAt, type View } fr
 import { spreadApart } from "./labels";
 import { halo, Patterns, pointable, StemLabel, StemShape } from "./paper";
 import { axisIn, endOf, lettered, rank, type Scene, type State } from "./scene";
+import { thickness } from "../survey/document";
 import { frameOf, supports, SupportShape } from "./SupportShape";
 
 /** Paper for a wide window and for a phone: the same size of letters on both. */
@@ -339,15 +340,17 @@ function Bare({ scene, view, words }: { scene: Scene; view: View; words: (mm: nu
   );
 }
 
-/** Width and height of the support, as a drawing is dimensioned. */
+/** Width and height of the support, as a drawing is dimensioned; nobody measures how wide a post or a stake is. */
 function Measures({ scene, view, words }: { scene: Scene; view: View; words: (mm: number) => string }) {
   const frame = frameOf(scene.support!);
   const [a, b] = [view.flat({ x: frame.left, y: 0, z: 0 }), view.flat({ x: frame.right, y: 0, z: 0 })];
   const y = a.y + 18;
   const narrow = b.x - a.x < 90;
+  const { kind, width, height } = scene.support!;
+  const measured = thickness[kind] === undefined;
   return (
     <g stroke="var(--ink)" fontSize="13">
-      <path d={`M${a.x} ${y - 5}V${y + 5}M${b.x} ${y - 5}V${y + 5}M${a.x} ${y}H${b.x}`} strokeWidth="1" />
+      {measured && <path d={`M${a.x} ${y - 5}V${y + 5}M${b.x} ${y - 5}V${y + 5}M${a.x} ${y}H${b.x}`} strokeWidth="1" />}
       <text
         x={narrow ? b.x + 8 : (a.x + b.x) / 2}
         y={narrow ? y + 4.5 : y - 5}
@@ -356,7 +359,8 @@ function Measures({ scene, view, words }: { scene: Scene; view: View; words: (mm
         {...halo}
         stroke="var(--soil)"
       >
-        {words(scene.support!.width)} wide, {words(scene.support!.height)} high
+        {measured && `${words(width)} wide, `}
+        {words(height)} high
       </text>
     </g>
   );
