@@ -45,6 +45,7 @@ public class SurveyReaderTests
     [InlineData("role", "\"twig\"", "unknown")]
     [InlineData("seen", "[\"haunted\"]", "unknown")]
     [InlineData("pin", "\"maybe\"", "unknown")]
+    [InlineData("named", "\"perhaps\"", "unknown")]
     [InlineData("pin", "{\"cutAt\": 5000}", "range")]
     [InlineData("buds", "[{\"at\": 2000}]", "range")]
     [InlineData("diameter", "1e999", "range")]

@@ -480,13 +480,14 @@ public sealed class StoreTests
         try
         {
             string id;
+            JsonArray next;
             using (var garden = new Garden(folder, now: new DateTimeOffset(2027, 2, 20, 9, 0, 0, TimeSpan.Zero)))
             {
                 id = await garden.PlantAsync();
                 await garden.SendAsync(
                     HttpMethod.Put,
                     $"/api/plants/{id}/survey",
-                    Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)),
+                    Garden.Survey(Garden.Cane("A", 1, 14, 3), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)),
                     0
                 );
                 await garden.SendAsync(
@@ -494,6 +495,7 @@ public sealed class StoreTests
                     $"/api/plants/{id}/work",
                     new JsonObject { ["key"] = "stem:C", ["outcome"] = "done" }
                 );
+                next = (await garden.GetAsync($"/api/plants/{id}/work"))["plan"]!["forecast"]!["next"]!.AsArray();
             }
 
             using var later = new Garden(folder, now: new DateTimeOffset(2028, 2, 20, 9, 0, 0, TimeSpan.Zero));
@@ -502,7 +504,14 @@ public sealed class StoreTests
                 (2028, 0, 2027),
                 ((int)survey["season"]!, (int)survey["revision"]!, (int)survey["carriedFrom"]!)
             );
-            Assert.Equal(["A", "B"], survey["document"]!["stems"]!.AsArray().Select(s => (string)s!["id"]!));
+            var stems = survey["document"]!["stems"]!.AsArray();
+            Assert.Equal(["A", "B"], stems.Select(s => (string)s!["id"]!));
+
+            // What last winter's plan named comes back with it.
+            var first = Assert.Single(next)!;
+            Assert.Equal("A", (string)first["stem"]!);
+            Assert.Equal("next", (string?)stems[0]!["named"]);
+            Assert.Equal((string?)first["successor"] == "B" ? "successor" : null, (string?)stems[1]!["named"]);
             var work = await later.GetAsync($"/api/plants/{id}/work");
             Assert.Contains(work["pending"]!.AsArray(), p => (string)p!["key"]! == "stem:A");
             Assert.Empty(work["done"]!.AsArray());

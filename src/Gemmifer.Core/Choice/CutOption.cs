@@ -89,4 +89,13 @@ public sealed record CutOption(
 {
     /// <summary>Whether the stem stays, shortened or not.</summary>
     public bool Keeps => Kind is OptionKind.Whole or OptionKind.Cut;
+
+    /// <summary>The lowest place at which it may come to end, mm along the stem, where a bud has still to be
+    /// found.</summary>
+    public double FromMm => Open?.FromMm ?? AlongMm;
+
+    /// <summary>The highest, mm.</summary>
+    public double ToMm => Open?.ToMm ?? AlongMm;
+
+    private TargetBud? Open => TakeOver is null && Bud is { Known: BudKnowledge.LookFor, AtScar: false } ? Bud : null;
 }

@@ -21,6 +21,9 @@ internal enum Want
     Centre,
     Place,
     Other,
+
+    /// <summary>What last winter's plan named it for.</summary>
+    Named,
 }
 
 /// <summary>What a pair of options is worth, part by part, in points.</summary>
@@ -77,6 +80,9 @@ public sealed class ModelBuilder(
 
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
     public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
+
+    /// <summary>What last winter's naming counts, points.</summary>
+    private static readonly double NamedPoints = TradeNumbers.Of("named");
 
     /// <summary>A window is full with so many buds; each one fewer takes this share of a bud's worth.</summary>
     private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
@@ -138,6 +144,15 @@ public sealed class ModelBuilder(
         return model;
     }
 
+    /// <summary>A cane that starts nearer to the crown's axis than this grows through no centre, mm.</summary>
+    internal const double LeastRadiusMm = 20;
+
+    /// <summary>Where canes cross the crown's axis, mm along them, by their ids.</summary>
+    private readonly Dictionary<string, double> _crosses = candidates
+        .Select(c => (c.Stem.Id, At: tree.ThroughCentreAt(c.Stem)))
+        .Where(c => c.At is not null)
+        .ToDictionary(c => c.Id, c => c.At!.Value);
+
     private double Weight(string want) => _weights[want];
 
     /// <summary>Points of one option; a removal has none.</summary>
@@ -193,7 +208,7 @@ public sealed class ModelBuilder(
 
         yield return (Want.Height, HeightPoints(option));
         yield return (Want.Bud, BudPoints(stem, option));
-        yield return (Want.Centre, PlacePoints(stem, option));
+        yield return (Want.Centre, PlacePoints(candidate.Stem, option));
         if (option.Kind == OptionKind.Whole)
         {
             yield return (Want.Height, Weight("uncut"));
@@ -212,6 +227,11 @@ public sealed class ModelBuilder(
         if (candidate.Replaced)
         {
             yield return (Want.Other, Weight("replaced"));
+        }
+
+        if (stem.Named is { } named)
+        {
+            yield return (Want.Named, named == Named.Next ? -NamedPoints : NamedPoints);
         }
 
         if (option.Bud is { AtScar: true })
@@ -357,10 +377,10 @@ public sealed class ModelBuilder(
         }
 
         var radius = Math.Sqrt((option.Place.X * option.Place.X) + (option.Place.Y * option.Place.Y));
+        // Cut before it gets there, it is turned: it grows on from its own side. A bud still to be found may be there.
         var inward =
-            stem.RadiusMm >= 20
-            && stem.LeanDeg + stem.TipLeanDeg > 10
-            && stem.BaseBearing.AngleTo(stem.Bearing) > 120 + Tolerance.LengthMm;
+            stem.RadiusMm >= LeastRadiusMm
+            && option.FromMm > (_crosses.TryGetValue(stem.Id, out var at) ? at : double.PositiveInfinity);
         return (radius < CentreMm ? Weight("centre") * (1 - (radius / CentreMm)) : 0) + (inward ? Weight("inward") : 0);
     }
 

@@ -200,11 +200,14 @@ public static class Diagnoser
             );
         }
 
+        // A borer is no infection; how far down it went only the pith tells (common practice, no source).
         return Partial(
             Verdict.Diseased,
             signs,
             what,
-            "cut below it into clean wood and disinfect the blades after every cut"
+            signs.All(e => e.What == Sign.Borer)
+                ? "cut just below it, and on down until the pith is sound and white"
+                : "cut below it into clean wood and disinfect the blades after every cut"
         );
     }
 

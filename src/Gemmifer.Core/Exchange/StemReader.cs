@@ -66,6 +66,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var (length, lean, tipLean) = ReadShape(f, id, unmeasured);
         var fruitTo = f.Number("fruitTo", 0, length);
         var head = ReadHead(f);
+        var named = f.Choice<Named>("named");
         if (top)
         {
             radius ??= Default(
@@ -124,7 +125,8 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             buds,
             towards,
             fruitTo,
-            head
+            head,
+            named
         );
         return new Draft(f, id, parent, length, stem);
     }

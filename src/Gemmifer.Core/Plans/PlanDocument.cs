@@ -237,14 +237,22 @@ public sealed record PlanCounts(
 /// <param name="NewShoots">The shoots expected, about three from each end.</param>
 /// <param name="Crowds">Pairs of stems whose shoots will stand in each other's way.</param>
 /// <param name="Ages">Canes by age after this work, next year and in five years.</param>
+/// <param name="Next">Canes that stay and are next to go, the first of them first.</param>
 public sealed record PlanForecast(
     int Shoots,
     int BloomPoints,
     IReadOnlyList<DateOnly> Flowering,
     IReadOnlyList<NewShoot> NewShoots,
     IReadOnlyList<Crowding> Crowds,
-    IReadOnlyList<AgeCount> Ages
+    IReadOnlyList<AgeCount> Ages,
+    IReadOnlyList<NextCane> Next
 );
+
+/// <summary>A cane that stays this winter and is next to go.</summary>
+/// <param name="Stem">The cane.</param>
+/// <param name="Successor">The one that is to take its place; null where none is in sight.</param>
+/// <param name="Reserve">It is kept until its successor has proved itself.</param>
+public sealed record NextCane(string Stem, string? Successor, bool Reserve, Sentence Text);
 
 /// <summary>A shoot expected next summer.</summary>
 /// <param name="Stem">The stem it grows from.</param>

@@ -83,6 +83,16 @@ public sealed record Towards(double XMm, double ZMm);
 /// <param name="Finished">Of these, finished.</param>
 public sealed record FlowerHead(int Blooms, int Finished);
 
+/// <summary>What last winter's plan named a cane for.</summary>
+public enum Named
+{
+    /// <summary>To go next.</summary>
+    Next,
+
+    /// <summary>To take the place of one that goes next.</summary>
+    Successor,
+}
+
 /// <summary>One stem of the plant with everything known or assumed about it.</summary>
 /// <param name="Bearing">Bearing in which it leans.</param>
 /// <param name="BaseBearing">Bearing of its base from the crown.</param>
@@ -91,6 +101,7 @@ public sealed record FlowerHead(int Blooms, int Finished);
 /// <param name="Towards">Where the gardener wants it on the support; null where that is left to the plan.</param>
 /// <param name="FruitToMm">Where its outermost fruit hangs, mm along it; null where none was noted.</param>
 /// <param name="Head">Its flowers; null where none were noted.</param>
+/// <param name="Named">What last winter's plan named it for; null where for nothing.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
     string Id,
@@ -111,7 +122,8 @@ public sealed record Stem(
     ImmutableArray<Bud> Buds,
     Towards? Towards = null,
     double? FruitToMm = null,
-    FlowerHead? Head = null
+    FlowerHead? Head = null,
+    Named? Named = null
 )
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>

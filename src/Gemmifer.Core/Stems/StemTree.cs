@@ -10,6 +10,9 @@ namespace Gemmifer.Core.Stems;
 /// </summary>
 public sealed class StemTree
 {
+    /// <summary>A stem that leans so far away from its own side of the crown grows through the centre, degrees.</summary>
+    private static readonly double ThroughCentreDeg = TradeNumbers.Of("throughCentre");
+
     private readonly FrozenDictionary<string, Arc> _axes;
     private readonly ILookup<string, Stem> _children;
     private readonly double _tipShare;
@@ -91,6 +94,43 @@ public sealed class StemTree
     /// Bearing of a place seen from the crown; the stem's own bearing where the place is over the crown.
     /// </summary>
     public static Bearing Outward(Stem stem, Point3 place) => Bearing.FromVector(place.X, place.Y) ?? stem.Bearing;
+
+    /// <summary>
+    /// Where along a stem from the crown or the ground it crosses the crown's axis to the other side, mm; null where it
+    /// never does.
+    /// </summary>
+    public double? ThroughCentreAt(Stem stem)
+    {
+        var away = stem.BaseBearing.AngleTo(stem.Bearing);
+        if (!stem.TopLevel || away < ThroughCentreDeg + Tolerance.LengthMm)
+        {
+            return null;
+        }
+
+        // How far it has to reach out to stand on the axis, as far as it goes that way.
+        var needed = stem.RadiusMm / -Math.Cos(away * Math.PI / 180);
+        var (axis, start) = (Axis(stem), Axis(stem).Start);
+        double Out(double along)
+        {
+            var p = axis.At(along) - start;
+            return Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
+        }
+
+        if (Out(stem.LengthMm) <= needed)
+        {
+            return null;
+        }
+
+        double low = 0,
+            high = stem.LengthMm;
+        for (var i = 0; i < 60; i++)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = Out(middle) <= needed ? (middle, high) : (low, middle);
+        }
+
+        return high;
+    }
 
     private static Point3 BaseOf(Stem stem, Plant plant) =>
         new(

@@ -37,6 +37,9 @@ public sealed record NotedStem
 
     /// <summary>Seasons, a whole number.</summary>
     public double Age { get; init; }
+
+    /// <summary>What last winter's plan named it for.</summary>
+    public Named? Named { get; init; }
 }
 
 /// <summary>A stem that still stands after last season's work.</summary>
@@ -101,9 +104,30 @@ public static class CarryOver
         return carried;
     }
 
+    /// <summary>The stems with what the last winter's plan named them for.</summary>
+    /// <param name="next">The canes that were next to go.</param>
+    public static IReadOnlyList<CarriedStem> Naming(IReadOnlyList<CarriedStem> stems, IReadOnlyList<NextCane> next)
+    {
+        var goes = next.Select(n => n.Stem).ToHashSet(StringComparer.Ordinal);
+        var takesOver = next.Select(n => n.Successor).OfType<string>().ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. stems.Select(s =>
+                goes.Contains(s.Stem.Id) ? s with { Stem = s.Stem with { Named = Core.Stems.Named.Next } }
+                : takesOver.Contains(s.Stem.Id) ? s with { Stem = s.Stem with { Named = Core.Stems.Named.Successor } }
+                : s
+            ),
+        ];
+    }
+
     private static CarriedStem Older(NotedStem stem, double? lengthMm, StepDone[] done, int seasons)
     {
-        var older = stem with { Length = lengthMm, Age = Math.Min(SurveyLimits.Age, stem.Age + seasons) };
+        var older = stem with
+        {
+            Length = lengthMm,
+            Age = Math.Min(SurveyLimits.Age, stem.Age + seasons),
+            Named = seasons == 0 ? stem.Named : null,
+        };
 
         // A cane that was tied lies where it was tied.
         if (done.LastOrDefault(s => s is { Outcome: StepOutcome.Done, Tied: not null }) is { Tied: { } tied })

@@ -108,7 +108,8 @@ public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimePr
             steps.Where(s => s.Visit == latest.Visit).Select(s => s.ToStep()).ToArray(),
             season - latest.Season
         );
-        fresh.Stems = SurveyDocuments.Carried(plant, latest.Stems, done, seasons, survey);
+        var next = SurveyDocuments.NamedNext(planner, survey, done, seasons);
+        fresh.Stems = SurveyDocuments.Carried(plant, latest.Stems, done, seasons, survey, next);
         SurveyDocuments.Next(planner, plant, latest, fresh, seasons, survey);
         return (fresh, latest.Season);
     }

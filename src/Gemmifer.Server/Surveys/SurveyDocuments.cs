@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Surveys;
@@ -153,21 +154,33 @@ public static class SurveyDocuments
 
     /// <summary>The stems of a stored survey as the work of its season left them, some seasons on.</summary>
     /// <param name="survey">The survey of that season; null where it cannot be read.</param>
+    /// <param name="next">Canes that its plan named to go next.</param>
     public static string Carried(
         PlantRecord plant,
         string stems,
         IReadOnlyList<StepDone> done,
         int seasons,
-        Survey? survey
+        Survey? survey,
+        IReadOnlyList<NextCane> next
     )
     {
         var noted = JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
-        return JsonSerializer.Serialize(
-            family.Grown(CarryOver.Stems(noted, done, seasons, survey), seasons),
-            PartJson.Options
-        );
+        var carried = CarryOver.Naming(CarryOver.Stems(noted, done, seasons, survey), next);
+        return JsonSerializer.Serialize(family.Grown(carried, seasons), PartJson.Options);
     }
+
+    /// <summary>The canes that a plan, as far as it was carried out, named to go the winter after.</summary>
+    public static IReadOnlyList<NextCane> NamedNext(
+        PlanMaker planner,
+        Survey? survey,
+        IReadOnlyList<StepDone> done,
+        int seasons
+    ) =>
+        seasons == 1 && survey is { Facts: null } && done.Count > 0
+            ? planner.Try(WorkPins.Apply(survey, done), PlanDetail.Brief, CancellationToken.None).Plan?.Forecast.Next
+                ?? []
+            : [];
 
     /// <summary>The part of a survey that only its family has, some seasons on.</summary>
     public static void Next(

@@ -293,7 +293,7 @@ public static class Visits
             .Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == LogKind.Step)
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
-        survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(s => s.ToStep())], 0, null);
+        survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(s => s.ToStep())], 0, null, []);
         var vine = JsonNode.Parse(survey.Vine)!;
         vine["stage"] = 2;
         (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, clock.GetUtcNow());

@@ -858,6 +858,16 @@ export interface components {
              */
             crowded: boolean;
         };
+        /** @description A cane that stays this winter and is next to go. */
+        NextCane: {
+            /** @description The cane. */
+            stem: string;
+            /** @description The one that is to take its place; null where none is in sight. */
+            successor: null | string;
+            /** @description It is kept until its successor has proved itself. */
+            reserve: boolean;
+            text: components["schemas"]["Sentence"];
+        };
         /** @description A line for the log in the gardener's own words. */
         NoteInput: {
             text: string;
@@ -1155,6 +1165,8 @@ export interface components {
             crowds: components["schemas"]["Crowding"][];
             /** @description Canes by age after this work, next year and in five years. */
             ages: components["schemas"]["AgeCount"][];
+            /** @description Canes that stay and are next to go, the first of them first. */
+            next: components["schemas"]["NextCane"][];
         };
         /** @description One crop and when it hangs. */
         PlanHarvest: {

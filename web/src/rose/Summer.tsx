@@ -4,6 +4,23 @@ import { Notice, Panel } from "../app/ui";
 import type { Plan } from "../drawing/scene";
 import { dayWords } from "../survey/measures";
 
+/** Which canes are next to go, and which are kept until a young one has proved itself. */
+function NextWinter({ plan }: { plan: Plan }) {
+  const next = plan.forecast.next ?? [];
+  return next.length === 0 ? null : (
+    <>
+      <chakra.h3 fontSize="1.05rem" marginTop="12px">
+        The winter after
+      </chakra.h3>
+      {next.map((n) => (
+        <chakra.p key={n.stem} marginTop="4px">
+          {n.text}
+        </chakra.p>
+      ))}
+    </>
+  );
+}
+
 /** What the plan expects of the coming summer, in words beside the drawing. */
 export function Summer({ plan }: { plan: Plan }) {
   const f = plan.forecast;
@@ -34,6 +51,7 @@ export function Summer({ plan }: { plan: Plan }) {
             </Notice>
           </chakra.div>
         )}
+        <NextWinter plan={plan} />
         <chakra.p marginTop="10px" color="muted">
           A forecast, not a promise: where flowers come is common practice, how far apart the buds stand our assumption
           for this kind.
@@ -60,6 +78,7 @@ export function Summer({ plan }: { plan: Plan }) {
           </Notice>
         )}
       </chakra.div>
+      <NextWinter plan={plan} />
       <chakra.p marginTop="10px" color="muted">
         A forecast, not a promise: the number is common practice, the way they grow follows from the buds, their length
         is our assumption.

@@ -360,6 +360,10 @@ export interface Stem {
     blooms?: number | null;
     finished?: number | null;
   } | null;
+  /**
+   * What last winter's plan named it for: to go next, or to take the place of one that does.
+   */
+  named?: "next" | "successor" | null;
   towards?: null | {
     x: number;
     z: number;

@@ -33,6 +33,7 @@ internal static class RowPlanner
                     counts.BudsLeft > 0 ? flowers : [],
                     [],
                     [],
+                    [],
                     []
                 ),
                 Kit = KitOf(survey, work, steps, counts),

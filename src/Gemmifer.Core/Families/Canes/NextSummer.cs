@@ -45,7 +45,8 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             flowers is { } f && shoots.Count > 0 ? [f.From, f.To] : [],
             shoots,
             crowds,
-            Ages()
+            Ages(),
+            NextWinter.Of(survey, decided)
         );
     }
 

@@ -113,15 +113,21 @@ internal sealed class SideShoots
 
             var others = RemovedAbove(stem, along) - RemovedBy(young);
             foreach (
-                var own in _options
-                    .BuildKept(young, null, most)
-                    .Where(o => o.Keeps && (carriesOn || o.HeightMm >= _survey.School.HeightMinMm - 1))
+                var own in _options.BuildKept(young, null, most).Where(o => o.Keeps && (carriesOn || InHeights(o)))
             )
             {
                 yield return _options.Join(stem, young, own, others);
             }
         }
     }
+
+    /// <summary>
+    /// Whether a side stem that takes over ends within the heights of any other top. A weak plant is cut as little as
+    /// its canes allow, however high.
+    /// </summary>
+    private bool InHeights(CutOption own) =>
+        own.HeightMm >= _survey.School.HeightMinMm - 1
+        && (_survey.Plant.Vigour == Vigour.Weak || own.HeightMm <= _survey.School.HeightMaxMm + 1);
 
     /// <summary>
     /// Whether a stem is only the base that was left when it was cut back to a side stem in an earlier year: it ends

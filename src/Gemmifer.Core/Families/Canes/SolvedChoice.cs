@@ -4,6 +4,7 @@ using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -143,6 +144,17 @@ internal sealed record SolvedChoice(
         return search;
     }
 
+    /// <summary>
+    /// Where along a candidate it crosses a centre that is to be open, mm; null where it does not, or where that does
+    /// not matter.
+    /// </summary>
+    public double? ThroughCentreAt(int i) =>
+        School.CentreOpen
+        && Survey.Plant.Look != PlantLook.Full
+        && Sorted.Candidates[i].Stem is { RadiusMm: >= ModelBuilder.LeastRadiusMm } stem
+            ? Tree.ThroughCentreAt(stem)
+            : null;
+
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
     public FrozenDictionary<string, string> Successors => _successors.Value;
 
@@ -255,12 +267,13 @@ internal sealed record SolvedChoice(
         };
 
     /// <summary>
-    /// The young cane that takes the place of an old candidate; null where there is none, or it is not old.
+    /// The young cane that takes the place of an old candidate, or of one that is old by next winter; null where there
+    /// is none.
     /// </summary>
     public string? Successor(int i)
     {
         var candidate = Sorted.Candidates[i];
-        if (candidate.Stem.Age < Survey.Plant.Kind.OldFrom)
+        if (candidate.Stem.Age + 1 < Survey.Plant.Kind.OldFrom)
         {
             return null;
         }
@@ -278,7 +291,9 @@ internal sealed record SolvedChoice(
                 )
             )
             .Where(c =>
-                c.Stem.Age < Survey.Plant.Kind.OldFrom && c.Stem.DiameterMm >= School.ThinBelowMm && c.Angle <= 90
+                c.Stem.Age < Math.Min(Survey.Plant.Kind.OldFrom, candidate.Stem.Age)
+                && c.Stem.DiameterMm >= School.ThinBelowMm
+                && c.Angle <= 90
             )
             .OrderBy(c => c.Angle)
             .ThenBy(c => c.Stem.Id, StringComparer.Ordinal)

@@ -186,7 +186,7 @@ internal static class Sorting
             && c.Stem.Rubs.IsEmpty
             && !candidates.Any(o => o.Stem.Rubs.Contains(c.Stem.Id))
             && (climber is null || !(climber.Stiff.Contains(c.Stem.Id) || c.Stem.Has(Sign.Stiff)))
-            && c.Stem.BaseBearing.AngleTo(c.Stem.Bearing) <= CaneNumbers.Of["throughCentre"]
+            && tree.ThroughCentreAt(c.Stem) is null
             && c.Options.Any(o => o.Keeps)
             && shoots.Options.KeepOutLimit(tree.Axis(c.Stem)) >= c.Stem.LengthMm;
         return Enumerable

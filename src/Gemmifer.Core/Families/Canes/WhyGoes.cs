@@ -286,6 +286,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
                         : $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes."
                 ),
             Want.Other => Renewed(i),
+            Want.Named => Because("Last winter's plan named it to go next."),
             Want.Height => LeansOut(i)
                 ?? Because($"It would end at {Wording.Mm(option.HeightMm)}, away from the height aimed at."),
             Want.Bud => Because("No bud on it where it would be cut faces the right way."),
@@ -361,6 +362,8 @@ internal sealed class WhyGoes(SolvedChoice solved)
             Want.Height => "ends nearer to the height aimed at",
             Want.Centre => "leaves the centre more open",
             Want.Place => "will do more where it is tied",
+            Want.Named when a.Named == Named.Successor => "was named last winter to take over",
+            Want.Named when b.Named == Named.Next => "was not named last winter to go next",
             null => "goes better with the rest",
             _ => "is worth more by itself",
         };
@@ -387,9 +390,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
             .ToDictionary(g => g.Key, g => g.Sum(t => t.Points));
 
     private Goes? ThroughCentre(int i) =>
-        solved.School.CentreOpen
-        && solved.Survey.Plant.Look == PlantLook.Open
-        && StemOf(i).BaseBearing.AngleTo(StemOf(i).Bearing) > 120
+        solved.ThroughCentreAt(i) is not null
             ? ByValue(Stage.Crossing, "centre", "It grows through the centre, which is kept open for light and air.")
             : null;
 }

@@ -47,6 +47,19 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield return Earns(i);
         }
 
+        if (stem.Pin is null && solved.ThroughCentreAt(i) is { } crosses)
+        {
+            yield return new PlanReason(
+                "centre",
+                option.ToMm <= crosses ? "Cut before it reaches the centre, it grows on from its own side."
+                    : option.FromMm <= crosses
+                        ? $"Choose a bud below {Wording.Mm(crosses)}: there it has not reached the centre, and grows on "
+                            + "from its own side."
+                    : "It grows through the centre and is tolerated for what it carries.",
+                solved.School.Value("centre").Provenance
+            );
+        }
+
         if (option.TakeOver is { } over)
         {
             yield return new PlanReason(

@@ -9,6 +9,8 @@ namespace Gemmifer.Core.Families.Vines;
 internal static class CanePlan
 {
     /// <summary>A renewal spur keeps so many buds; a vine has so many canes at most.</summary>
+    private const string Jointly = "goes better with the other canes and their spurs";
+
     private static readonly int SpurBuds = VineRules.Whole("renewalBuds"),
         MostCanes = VineRules.Whole("mostCanes");
 
@@ -175,7 +177,7 @@ internal static class CanePlan
                 VineShoot[] instead = [.. choice.Canes.Except(with).Select(c => shoots[c].Shoot)];
                 return $"{Wording.Capital(Wording.Count(canes.Length, "cane is", "canes are"))} enough: as a cane it "
                     + $"would take the place of {Wording.List([.. instead.Select(x => x.Stem.Id)])}"
-                    + $"{(instead is [var one] ? $", and that one {one.Than(s, "goes better with the other canes and their spurs")}" : "")}.";
+                    + $"{(instead is [var one] ? $", and that one {one.Than(s, Jointly)}" : "")}.";
             }
 
             var unfit =

@@ -115,11 +115,12 @@ internal static class SpurPlan
             !Ring(survey)
             && c.Position.On?.Id == place.On?.Id
             && Math.Abs(c.Position.AlongMm - place.AlongMm) < mm - 1e-6;
+        string Than(Candidate c) => $", and that one {c.Best.Than(candidates[i].Best, Spaced)}";
         var crowd = chosen.Places.Select(j => candidates[j]).Where(c => Closer(c, least)).ToArray();
         if (crowd.Length > 0)
         {
             return $"It stands closer than {Wording.Mm(least)} to {Names(crowd)}"
-                + $"{(crowd is [var c] ? $", and that one {c.Best.Than(candidates[i].Best, Spaced)}" : ", which stay")}.";
+                + $"{(crowd is [var c] ? Than(c) : ", which stay")}.";
         }
 
         var full =
@@ -130,7 +131,7 @@ internal static class SpurPlan
         if (full is not null && instead.Length > 0)
         {
             return $"{full}if it stayed, {Names(instead)} would have to go"
-                + $"{(instead is [var one] ? $", and that one {one.Best.Than(candidates[i].Best, Spaced)}" : "")}.";
+                + $"{(instead is [var one] ? Than(one) : "")}.";
         }
 
         var near = chosen.Places.Select(j => candidates[j]).Where(c => Closer(c, wanted)).ToArray();

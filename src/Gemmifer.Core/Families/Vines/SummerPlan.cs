@@ -158,8 +158,7 @@ internal static class SummerPlan
     private static void OnTrellis(Survey survey, VineWork work, VinePosition p, VineShoot s, double most)
     {
         var (stem, start) = (s.Stem, work.Tree.Axis(s.Stem).Start);
-        var side = Math.Abs(stem.Bearing.Y) >= VineRules.Value("across") ? Math.Sign(stem.Bearing.Y) : 0;
-        var armSide = Math.Abs(start.Y) > 1 ? Math.Sign(start.Y) : 0;
+        var (side, armSide) = (Across(stem), SideOf(work, p));
         var misplaced = p.Old is null && stem.Pin is null;
         if (misplaced && armSide != 0 && side == -armSide)
         {
@@ -198,6 +197,39 @@ internal static class SummerPlan
         {
             Lay(work, stem, new OuterWire(n, wire, toWire, beyond), note);
         }
+    }
+
+    /// <summary>To which side of the row a stem leans: 1 towards 12 o'clock, -1 towards 6, 0 along it.</summary>
+    private static int Across(Stem stem) =>
+        Math.Abs(stem.Bearing.Y) >= VineRules.Value("across") ? Math.Sign(stem.Bearing.Y) : 0;
+
+    /// <summary>
+    /// On which side of the row the arm of a place lies: as it was measured, or else as the way it was noted to lean
+    /// has it, or the side to which the shoots of its spurs grow, two of three at least; 0 where none of it tells.
+    /// </summary>
+    private static int SideOf(VineWork work, VinePosition p)
+    {
+        if (p.On is not { Role: StemRole.Arm } arm)
+        {
+            return 0;
+        }
+
+        var start = work.Tree.Axis(arm).At(p.AlongMm).Y;
+        if (Math.Abs(start) > 1)
+        {
+            return Math.Sign(start);
+        }
+
+        int[] sides =
+        [
+            .. work
+                .Parts.Positions.Where(o => o.On?.Id == arm.Id && o.Old is not null)
+                .SelectMany(o => o.Shoots)
+                .Select(s => Across(s.Stem))
+                .Where(s => s != 0),
+        ];
+        var sum = sides.Sum();
+        return sides.Length > 0 && 3 * Math.Abs(sum) >= sides.Length ? Math.Sign(sum) : 0;
     }
 
     /// <summary>A wire a shoot is laid over.</summary>

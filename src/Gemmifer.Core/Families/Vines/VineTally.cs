@@ -141,6 +141,7 @@ internal sealed class VineTally(
             shoots > 0 ? [from, to] : [],
             [.. NewShoots()],
             [],
+            [],
             []
         );
     }

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Families.Canes;
 
@@ -170,4 +171,77 @@ public sealed class DecisionTests
         var step = Surveys.Plan(With((425, 3), (480, 9), (520, 9.2), (560, 8.8), (590, 9))).Step("A");
         Assert.Equal(425, step.Cut!.Bud!.At);
     }
+
+    [Theory]
+    [InlineData("light-hand")]
+    [InlineData("moderate-half")]
+    public void A_borer_is_cut_just_below_and_sound_side_stems_below_it_stay(string school)
+    {
+        var ring = new[] { 3.0, 6, 9 }.Select((c, i) => Cane($"{(char)('P' + i)}", c, 14));
+        var bored = Cane("A", 12, 16, 2, 1400);
+        bored["seen"] = new JsonArray(new JsonObject { ["what"] = "borer", ["at"] = 700 });
+        JsonObject Side(string id, double at) =>
+            Surveys.Cane(id, 12, 9, 1, 500, 40).With("role", "lateral").With("parent", "A").With("at", at);
+        var plan = Surveys.Plan(
+            School(Surveys.Of([.. ring, bored, Side("B", 300), Side("C", 500), Side("D", 900)]), school)
+        );
+        Assert.Equal(Decision.Shorten, plan.Stem("A").Decision);
+        Assert.Contains(plan.Stem("A").Reasons, r => r.Text.Text.Contains("until the pith is sound and white"));
+        var cut = plan.Steps.Single(s => s.Stem == "A" && s.Cut is not null).Cut!;
+        Assert.InRange(cut.At ?? cut.Bud!.Window![1], 450, 700);
+        Assert.Equal(Decision.Remove, plan.Stem("D").Decision);
+        foreach (var id in new[] { "B", "C" })
+        {
+            var end = cut.At ?? cut.Bud!.Window![0];
+            Assert.True(plan.Stem(id).Decision != Decision.Remove || (id == "C" && end < 500), $"{id} goes");
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Joined))]
+    public void A_side_stem_that_takes_over_obeys_the_heights_and_ages_of_any_other_top(int seed)
+    {
+        var random = new Random(seed);
+        var stems = Surveys.Exactly(seed, 6)["stems"]!
+            .AsArray()
+            .OfType<JsonObject>()
+            .Select(s => s.DeepClone().AsObject());
+        var survey = Surveys.Of([
+            .. stems.Where(s => (string)s["role"]! == "cane"),
+            Cane("Y", random.Next(1, 12), 24, 6, random.Next(1200, 1800)).Seen("unproductive"),
+            Surveys
+                .Cane(
+                    "Z",
+                    random.Next(1, 12),
+                    random.Next(8, 16),
+                    random.Next(1, 7),
+                    random.Next(300, 1800),
+                    random.Next(5, 40)
+                )
+                .With("role", "lateral")
+                .With("parent", "Y")
+                .With("at", random.Next(100, 900)),
+        ]);
+        var read = Surveys.Read(School(survey, "open-bowl"));
+        var plan = Planner.Plan(read);
+        if (!plan.Stem("Z").Reasons.Any(r => r.Rule == "join"))
+        {
+            return;
+        }
+
+        Assert.True(read.Stems.Single(s => s.Id == "Z").Age < read.Plant.Kind.OldFrom);
+        var cut = plan.Steps.SingleOrDefault(s => s.Stem == "Z" && s.Cut is not null)?.Cut;
+        if (cut is not null)
+        {
+            Assert.InRange(cut.Z - read.Plant.CrownHeightMm, read.School.HeightMinMm - 1, read.School.HeightMaxMm + 1);
+        }
+        else
+        {
+            var tree = StemTree.Build(read.Stems, read.Plant);
+            var top = tree.Axis(tree.ById["Z"]);
+            Assert.True(top.At(top.LengthMm).Z - read.Plant.CrownHeightMm <= read.School.HeightMaxMm + 1);
+        }
+    }
+
+    public static TheoryData<int> Joined => Gemmifer.Core.Tests.Seeds.Of(200);
 }

@@ -177,6 +177,39 @@ public class YoungAndSummerTests
         Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text);
     }
 
+    [Theory]
+    [InlineData(12, 6)]
+    [InlineData(6, 12)]
+    public void The_shoots_of_its_spurs_tell_the_side_of_an_arm_nobody_measured(double outward, double inward)
+    {
+        var plan = Plan(
+            Trellis([
+                .. OnSpur("A", 900, outward),
+                Stem("B", "spur", "L", 18, 4, 60, 600, outward, 10),
+                Stem("Ba", "shoot", "B", 8, 1, 900, 40, outward, 45),
+                Stem("I", "shoot", "L", 7, 1, 900, 250, inward, 45),
+                Stem("O", "shoot", "L", 7, 1, 900, 300, outward, 45),
+            ])
+        );
+        Assert.Equal((Decision.Remove, Stage.Crossing), (plan.Stem("I").Decision, plan.Step("I").Stage));
+        Assert.NotEqual(Decision.Remove, plan.Stem("O").Decision);
+        Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text);
+    }
+
+    [Fact]
+    public void Where_nothing_tells_the_side_of_an_arm_no_shoot_is_taken_for_growing_inward()
+    {
+        var plan = Plan(
+            Trellis([
+                .. OnSpur("A", 900, 12),
+                Stem("B", "spur", "L", 18, 4, 60, 600, 6, 10),
+                Stem("Ba", "shoot", "B", 8, 1, 900, 40, 6, 45),
+                Stem("I", "shoot", "L", 7, 1, 900, 250, 6, 45),
+            ])
+        );
+        Assert.NotEqual(Decision.Remove, plan.Stem("I").Decision);
+    }
+
     [Fact]
     public void Neighbours_are_kept_apart()
     {
