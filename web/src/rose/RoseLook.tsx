@@ -171,6 +171,7 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
                   {s.length != null && `, ${long(s.length)}`}
                   <chakra.span color="muted" fontSize="0.95rem">
                     {evidenceWords(s)}
+                    {s.named && `; named last winter to ${s.named === "next" ? "go next" : "take over"}`}
                     {shoots > 0 && `; ${shoots} side ${shoots === 1 ? "shoot" : "shoots"}`}
                   </chakra.span>
                 </span>

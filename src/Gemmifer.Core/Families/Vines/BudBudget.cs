@@ -67,7 +67,7 @@ public static class BudBudget
             sums.Add(new BudgetSum(SumOf.WinterLoss, $"{target} / (1 − {Number(share)}) = {corrected}"));
         }
 
-        var cap = (int)Math.Floor((VineRules.Value("capPerMetre") * vine.SpacingMm / 1000) + 1e-9);
+        var cap = Carries(vine);
         if (corrected > cap)
         {
             sums.Add(
@@ -90,6 +90,10 @@ public static class BudBudget
             sums.ToImmutable()
         );
     }
+
+    /// <summary>Most buds, and shoots, for the room a vine has along the row.</summary>
+    public static int Carries(VineFacts vine) =>
+        (int)Math.Floor((VineRules.Value("capPerMetre") * vine.SpacingMm / 1000) + 1e-9);
 
     private static (int Target, string Sum) Target(VineFacts vine, int places, int spurBuds)
     {

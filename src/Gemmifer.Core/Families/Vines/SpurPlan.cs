@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -27,17 +28,23 @@ internal static class SpurPlan
         var most = Math.Min(school.CanesMax, candidates.Length);
         var vine = survey.Vine!;
         var budget = BudBudget.Of(vine, 0, spurBuds);
+        // On a weak vine the places of permanent arms stay, with a bud each, before any of them is lost.
+        var least =
+            vine.System is VineSystem.Cordon or VineSystem.TTrellis
+            && (budget.Hard || budget.Doubt || survey.Plant.Vigour == Vigour.Weak)
+                ? 1
+                : spurBuds;
         var chosen = Choose(
             survey,
             candidates,
-            vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, spurBuds))
+            vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, least))
         );
         if (vine.By == BudgetBy.Spurs)
         {
             budget = BudBudget.Of(vine, chosen.Places.Length, spurBuds);
             if (budget.Buds < chosen.Places.Length * spurBuds)
             {
-                chosen = Choose(survey, candidates, Places(budget.Buds, spurBuds));
+                chosen = Choose(survey, candidates, Places(budget.Buds, least));
             }
         }
 
@@ -57,7 +64,7 @@ internal static class SpurPlan
         work.SetAside += Math.Max(
             0,
             candidates.Count(c => c.Must)
-                - (vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, spurBuds)))
+                - (vine.By == BudgetBy.Spurs ? most : Math.Min(most, Places(budget.Buds, least)))
         );
         var kept = chosen.Places.Select(i => candidates[i]).ToArray();
         var allocated = Allocation.Of(
@@ -77,7 +84,7 @@ internal static class SpurPlan
 
         foreach (var drop in candidates.Except(kept))
         {
-            var why = WhyDropped(survey, candidates, chosen, Array.IndexOf(candidates, drop), budget, spurBuds);
+            var why = WhyDropped(survey, candidates, chosen, Array.IndexOf(candidates, drop), budget, least);
             Drop(work, drop.Position, why);
             positions.Add(Bare(drop.Position, why));
         }
@@ -103,7 +110,7 @@ internal static class SpurPlan
         Chosen chosen,
         int i,
         Budget budget,
-        int spurBuds
+        int perPlace
     )
     {
         Candidate[] forced = [.. candidates.Select((c, j) => j == i ? c with { Must = true } : c)];
@@ -124,7 +131,7 @@ internal static class SpurPlan
         }
 
         var full =
-            chosen.Places.Length >= Places(budget.Buds, spurBuds) ? $"The budget has no buds for it: "
+            chosen.Places.Length >= Places(budget.Buds, perPlace) ? $"The budget has no buds for it: "
             : chosen.Places.Length >= survey.School.CanesMax
                 ? $"{Wording.Capital(Wording.Count(chosen.Places.Length, "place is", "places are"))} enough: "
             : null;
@@ -200,7 +207,12 @@ internal static class SpurPlan
                 var usual = Best(p.Shoots.Where(s => s.Sound && s.Buds.Total > 0));
                 work.SetAside += usual is null ? 1 : 0;
                 candidates.Add(
-                    new Candidate(p, best, forced.Length > 0, Math.Min(best.Points, usual?.Points ?? best.Points))
+                    new Candidate(
+                        p,
+                        best,
+                        forced.Length > 0 || p.Old?.Pin is Pin.Keep or Pin.CutAt,
+                        Math.Min(best.Points, usual?.Points ?? best.Points)
+                    )
                 );
             }
             else

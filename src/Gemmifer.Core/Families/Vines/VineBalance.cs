@@ -64,17 +64,22 @@ internal static class VineBalance
         );
     }
 
-    /// <summary>Shoots, clusters and crop from the buds that stay; ranges throughout.</summary>
+    /// <summary>
+    /// Shoots, clusters and crop from the buds that stay; ranges throughout, and never more than the row carries: what
+    /// comes beyond that is rubbed out.
+    /// </summary>
     /// <param name="none">Whether it may come to no crop at all.</param>
     public static PlanCrop Crop(Survey survey, int buds, bool none = false)
     {
         var (vine, kind) = (survey.Vine!, VineRules.Kind(survey.Plant.Kind.Id));
         var alive = 1 - (vine.Loss?.Share ?? 0);
-        var shoots = new[]
+        var carries = BudBudget.Carries(vine);
+        var grow = new[]
         {
             (int)Math.Floor(buds * alive * VineRules.Value(vine.Loss is null ? "growLeast" : "growSampled")),
             (int)Math.Ceiling(buds * alive),
         };
+        int[] shoots = [.. grow.Select(s => Math.Min(s, carries))];
         var clusters = new[]
         {
             none ? 0 : (int)Math.Floor(shoots[0] * kind.Clusters.Least),
@@ -98,6 +103,11 @@ internal static class VineBalance
             $"{shoots[0]} to {shoots[1]} shoots, {clusters[0]} to {clusters[1]} clusters, "
                 + $"{Wording.Kilograms(grams[0], grams[1])} of grapes. About {Wording.Number(perMetre)} shoots to a "
                 + $"metre of row; {Wording.Number(VineRules.Value("shootsPerMetre"))} are enough."
+                + (
+                    grow[1] > carries
+                        ? $" What comes beyond {Wording.Count(carries, "shoot", "shoots")} is rubbed out."
+                        : ""
+                )
         );
     }
 }

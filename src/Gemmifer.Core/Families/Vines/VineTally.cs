@@ -134,7 +134,10 @@ internal sealed class VineTally(
         var shoots =
             task == VineTask.Summer
                 ? _shoots.Count(d => d.Decision is Decision.Keep or Decision.Shorten)
-                : (int)Math.Round(Buds * alive, MidpointRounding.AwayFromZero);
+                : Math.Min(
+                    BudBudget.Carries(survey.Vine!),
+                    (int)Math.Round(Buds * alive, MidpointRounding.AwayFromZero)
+                );
         return new PlanForecast(
             shoots,
             crop is null ? 0 : (crop.Clusters[0] + crop.Clusters[1]) / 2,

@@ -83,15 +83,20 @@ public class VinePlanTests
     }
 
     [Fact]
-    public void A_small_budget_takes_whole_places_out_not_single_buds_from_all()
+    public void The_small_budget_of_a_weak_vine_takes_buds_from_its_permanent_places_before_any_of_them()
     {
         var plan = Plan(Cordon(6, Facts("cordon", 226.8)));
         Assert.Equal(
-            (15, 15, 8),
+            (15, 15, 12),
             (plan.Vine!.Budget!.Buds, plan.Counts.BudsLeft, plan.Vine.Positions.Count(p => p.Shoot is not null))
         );
         Assert.Contains("weak", Codes(plan));
         Assert.Null(plan.Vine.Crop);
+
+        // Of a vine that is not weak whole places go.
+        var facts = Facts("cordon");
+        (facts["rule"], facts["perMetre"]) = ("metre", 6);
+        Assert.Equal(7, Plan(Cordon(6, facts)).Vine!.Positions.Count(p => p.Shoot is not null));
     }
 
     [Fact]
