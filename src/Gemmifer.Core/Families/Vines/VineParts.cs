@@ -68,6 +68,11 @@ public sealed class VineParts
 {
     private readonly Survey _survey;
 
+    /// <summary>Whether there are shoots and all of them grow distorted.</summary>
+    public bool AllDistorted =>
+        Positions.SelectMany(p => p.Shoots).Where(s => !AssumedShoots.Is(s.Stem)).ToArray() is { Length: > 0 } shoots
+        && shoots.All(s => s.Stem.Has(Sign.Distorted));
+
     private VineParts(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
     {
         (_survey, Tree, Findings) = (survey, tree, findings);

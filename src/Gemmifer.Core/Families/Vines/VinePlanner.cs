@@ -42,7 +42,10 @@ internal static class VinePlanner
         var decided = Today(survey, work, task, work.Finish());
         var wet = task == VineTask.Summer ? null : DryDays.WetAt(survey.Date, survey.Rain);
         var dry = wet is null ? null : DryDays.Next(survey.Date, survey.Rain);
-        var steps = StepOrder.Of(new VineSteps(survey, work, decided, outcome, task, dry).Write());
+        var steps = StepOrder.Of([
+            .. new VineSteps(survey, work, decided, outcome, task, dry).Write(),
+            .. AskAboutVirus(survey, parts),
+        ]);
         var tally = new VineTally(survey, tree, parts, decided, outcome, steps, task);
         var plan = PlanBuilder.Build(
             survey,
@@ -233,6 +236,8 @@ internal static class VinePlanner
                     );
                     break;
                 case Verdict.Unsure when stem.Pin is null:
+                    // Where every place is distorted that is said once, for the vine.
+                    var once = parts.AllDistorted && stem.Seen.All(e => e.What == Sign.Distorted);
                     work.Set(
                         new VineDecided(
                             stem,
@@ -240,7 +245,7 @@ internal static class VinePlanner
                             new PlanReason(rule, finding.Text, finding.Provenance),
                             Stage: Stage.Count,
                             Action: StepAction.Check,
-                            Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
+                            Text: once ? "" : $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
                             Buds: parts.Count(stem).Total
                         )
                     );
@@ -374,11 +379,26 @@ internal static class VinePlanner
             );
     }
 
+    private static IEnumerable<PlanStep> AskAboutVirus(Survey survey, VineParts parts)
+    {
+        if (parts.AllDistorted)
+        {
+            yield return new PlanStep
+            {
+                Stage = Stage.Diseased,
+                Action = StepAction.Check,
+                Due = survey.Date,
+                Text =
+                    "Ask a plant clinic or your local advisory service about the distorted growth; leave it until you "
+                    + "know.",
+            };
+        }
+    }
+
     /// <summary>Where every place that has shoots grows distorted, one word about it and whom to ask.</summary>
     private static IEnumerable<PlanWarning> Virus(VineParts parts)
     {
-        var places = parts.Positions.Where(p => p.Shoots.Any(s => !AssumedShoots.Is(s.Stem))).ToArray();
-        if (places.Length > 0 && places.All(p => p.Shoots.All(s => s.Stem.Has(Sign.Distorted))))
+        if (parts.AllDistorted)
         {
             yield return new PlanWarning(
                 "virus",

@@ -485,7 +485,13 @@ public class VinePlanTests
                     ]
                 )
             );
-        var warning = Assert.Single(With("A", "B", "C", "D").Warnings, w => w.Code == "virus");
+        var all = With("A", "B", "C", "D");
+        var warning = Assert.Single(all.Warnings, w => w.Code == "virus");
+
+        // One step for the vine, none for each shoot.
+        Assert.Null(Assert.Single(all.Steps, s => s.Action == StepAction.Check).Stem);
+        Assert.All(all.Stems.Where(s => s.Id != "T"), s => Assert.Equal(Decision.Check, s.Decision));
+        Assert.Equal(2, With("A", "B").Steps.Count(s => s.Action == StepAction.Check));
         Assert.Contains("plant clinic", warning.Text.Text, StringComparison.Ordinal);
         Assert.DoesNotContain(With("A", "B").Warnings, w => w.Code == "virus");
     }

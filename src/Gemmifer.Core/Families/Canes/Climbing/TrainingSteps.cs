@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Training;
@@ -208,6 +209,19 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 Stage.Return,
                 StepAction.Do,
                 $"Old canes that give way next: {Wording.List(later)}. See then whether the young ones have grown on."
+            ) with
+            {
+                Due = survey.Season.NextWinter,
+            };
+        }
+
+        if (survey.School.Climber == ClimberWay.Restart && !climber.InSeason && ClimberRules.Doubtful(survey))
+        {
+            yield return Whole(
+                Stage.Return,
+                StepAction.Do,
+                "The second of two winters: cut every cane low, to a third of its length, if new canes have come from the "
+                    + "base."
             ) with
             {
                 Due = survey.Season.NextWinter,

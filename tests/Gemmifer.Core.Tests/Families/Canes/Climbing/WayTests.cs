@@ -97,6 +97,9 @@ public class WayTests
         // In doubt over two winters: a third comes off now.
         var weak = Plan(OnWall(Canes).With("school", "restart").Plant("vigour", "weak"));
         Assert.Contains(weak.Warnings, w => w.Code == "two-years");
+        var second = Assert.Single(weak.Steps, s => s.Text.Text.Contains("The second of two winters"));
+        Assert.Equal((Stage.Return, true), (second.Stage, second.Due > weak.Steps[0].Due));
+        Assert.DoesNotContain(plan.Steps, s => s.Text.Text.Contains("The second of two winters"));
         Assert.DoesNotContain(plan.Warnings, w => w.Code == "two-years");
     }
 
