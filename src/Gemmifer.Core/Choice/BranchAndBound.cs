@@ -140,8 +140,8 @@ public sealed class BranchAndBound
     }
 
     /// <summary>
-    /// The options with which a choice that keeps a force can still beat a value: what is ruled out without the force is
-    /// ruled out with it.
+    /// The options with which a choice that keeps a force can still beat a value: what is ruled out without the force
+    /// is ruled out with it.
     /// </summary>
     private int[] Forced(int[] open, (int Candidate, bool Keep) force, long value)
     {

@@ -10,7 +10,9 @@ namespace Gemmifer.Core.Stems;
 /// </summary>
 public sealed class StemTree
 {
-    /// <summary>A stem that leans so far away from its own side of the crown grows through the centre, degrees.</summary>
+    /// <summary>
+    /// A stem that leans so far away from its own side of the crown grows through the centre, degrees.
+    /// </summary>
     private static readonly double ThroughCentreDeg = TradeNumbers.Of("throughCentre");
 
     private readonly FrozenDictionary<string, Arc> _axes;

@@ -8,12 +8,15 @@ namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>
 /// Which of the canes that stay are next to go, and which of them are kept until a young one has proved itself (common
-/// practice, no source): old wood first, what no longer flowers before what does, the older before the younger, as many as the school lets go in one
-/// winter. Last winter's naming is weighed when the next winter comes; see <see cref="Named"/>.
+/// practice, no source): old wood first, what no longer flowers before what does, the older before the younger, as many
+/// as the school lets go in one winter. Last winter's naming is weighed when the next winter comes; see
+/// <see cref="Named"/>.
 /// </summary>
 internal static class NextWinter
 {
-    /// <summary>The canes that are next to go, the first of them first; none where the school takes no old wood.</summary>
+    /// <summary>
+    /// The canes that are next to go, the first of them first; none where the school takes no old wood.
+    /// </summary>
     /// <param name="whole">The stems once all of this year's work is done.</param>
     public static ImmutableArray<NextCane> Of(Survey survey, ImmutableArray<Decided> whole)
     {

@@ -295,7 +295,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
                 ?? Because(
                     option.Laid is { Line: null, HalfWay: null }
                         ? "At best it could be left loose, and that costs more than its flowers there bring."
-                        : "Laid where there is room, its bend and what is cut off cost more than its flowers there bring."
+                        : "Laid where there is room, its bend and what is cut off cost more than its flowers bring."
                 ),
             Want.Keep or null => null,
             _ => throw new ArgumentOutOfRangeException(nameof(want), want, null),

@@ -53,8 +53,8 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                 "centre",
                 option.ToMm <= crosses ? "Cut before it reaches the centre, it grows on from its own side."
                     : option.FromMm <= crosses
-                        ? $"Choose a bud below {Wording.Mm(crosses)}: there it has not reached the centre, and grows on "
-                            + "from its own side."
+                        ? $"Choose a bud below {Wording.Mm(crosses)}: there it has not reached the centre, and "
+                            + "grows on from its own side."
                     : "It grows through the centre and is tolerated for what it carries.",
                 solved.School.Value("centre").Provenance
             );

@@ -220,8 +220,8 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             yield return Whole(
                 Stage.Return,
                 StepAction.Do,
-                "The second of two winters: cut every cane low, to a third of its length, if new canes have come from the "
-                    + "base."
+                "The second of two winters: cut every cane low, to a third of its length, if new canes have come "
+                    + "from the base."
             ) with
             {
                 Due = survey.Season.NextWinter,
