@@ -2,6 +2,7 @@
 //   (nothing)  the choice against trying everything, and larger plants
 //   solver     the choice beside a general-purpose solver, about ten minutes
 //   training   canes to lines beside a general-purpose solver, and plans of climbers
+//   climbers   canes and their lines as one choice beside a general-purpose solver
 //   vines      places along an arm beside a general-purpose solver, and plans of vines
 //   cancel     how soon a plan stops that nobody waits for any more, beside how long it would take
 //   garden     10,000 plants through the built server
@@ -20,6 +21,10 @@ else if (args is ["lists"])
 else if (args is ["training"])
 {
     TrainingTimes.Measure();
+}
+else if (args is ["climbers"])
+{
+    ClimberTimes.Measure();
 }
 else if (args is ["vines"])
 {

@@ -6,6 +6,7 @@ using Gemmifer.Trials;
 //   kill [COUNT] [SEED]          ends the server at random moments and looks whether anything was lost
 //   plans [COUNT] [SEED]         plans legal surveys at their edges and looks for one that fails
 //   truth [COUNT] [SEED]         reads plans with their surveys and looks for anything untrue, rule by rule
+//   nudge [COUNT] [SEED]         measures one stem a little otherwise and counts the decisions that move
 //   show SEED                    the survey of a seed and its plan
 //   requests [COUNT] [SEED]      sends bodies that are wrong in every way
 //   load                         fifty slow plans at once, and ordinary requests beside them
@@ -24,6 +25,8 @@ switch (args.FirstOrDefault())
         var report = Truths.Read(Whole(args, 2, 0), Whole(args, 1, 1000));
         Console.Write(report.Write(Whole(args, 3, 5)));
         return report.Found.Values.Sum(f => f.Length) == 0 ? 0 : 1;
+    case "nudge":
+        return NudgeTrial.Run(Whole(args, 1, 1000), Whole(args, 2, 0));
     case "show" when args.Length > 1:
         Console.WriteLine(Truths.Show(Whole(args, 1, 0)));
         return 0;
@@ -38,8 +41,8 @@ switch (args.FirstOrDefault())
         return await FaultTrial.RunAsync();
     default:
         Console.Error.WriteLine(
-            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | show SEED | "
-                + "requests [COUNT] [SEED] | load | "
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | nudge [COUNT] [SEED] | "
+                + "show SEED | requests [COUNT] [SEED] | load | "
                 + "garden FOLDER [PLANTS]"
         );
         return 2;

@@ -198,6 +198,36 @@ public sealed class DecisionTests
     }
 
     [Theory]
+    [InlineData("2027-07-05")]
+    [InlineData("2027-07-25")]
+    public void Old_canes_of_a_rose_that_flowers_once_go_after_flowering_and_the_new_ones_stay_whole(string date)
+    {
+        var survey = Surveys
+            .Of(
+                Cane("A", 1, 22, 6, 1700).Seen("unproductive"),
+                Cane("B", 3.5, 24, 7, 1700).Seen("unproductive"),
+                Cane("C", 6, 15, 2, 1600),
+                Cane("D", 8, 14, 2, 1600),
+                Cane("E", 10, 12, 1, 1500),
+                Cane("F", 11.5, 11, 1, 1400),
+                Cane("G", 4.8, 12, 1, 1400)
+            )
+            .Plant("kind", "rose.once-flowering")
+            .With("date", date);
+        var plan = Surveys.Plan(survey);
+        Assert.Contains("AB", id => plan.Stem($"{id}").Decision == Decision.Remove);
+        foreach (var id in new[] { "E", "F", "G" })
+        {
+            Assert.Equal(Decision.Keep, plan.Stem(id).Decision);
+            Assert.DoesNotContain(plan.Steps, s => s.Stem == id && s.Cut is not null);
+        }
+
+        // In winter its flowers stand on them: nothing sound is cut.
+        var winter = Surveys.Plan(survey.With("date", "2027-02-20"));
+        Assert.DoesNotContain(winter.Stems, s => s.Decision == Decision.Remove);
+    }
+
+    [Theory]
     [MemberData(nameof(Joined))]
     public void A_side_stem_that_takes_over_obeys_the_heights_and_ages_of_any_other_top(int seed)
     {

@@ -75,7 +75,7 @@ public class ReasonTests
     [MemberData(nameof(Seeds))]
     public void The_best_plan_with_a_cane_kept_or_gone_is_that_of_all_combinations_on_every_way_of_lines(int seed)
     {
-        var solved = Planner(JointChoiceTests.Few(seed, 2 + (seed % 3))).Choose();
+        var solved = Planner(Climbers.Few(seed, 2 + (seed % 3))).Choose();
         for (var i = 0; i < solved.Model.Candidates; i++)
         {
             foreach (var keep in new[] { true, false })
@@ -96,7 +96,7 @@ public class ReasonTests
         var (compared, deciders) = (0, new HashSet<Difference>());
         for (var seed = 0; seed < 120; seed++)
         {
-            var solved = Planner(seed % 2 == 0 ? Bush(seed) : JointChoiceTests.Few(seed, 3 + (seed % 6))).Choose();
+            var solved = Planner(seed % 2 == 0 ? Bush(seed) : Climbers.Few(seed, 3 + (seed % 6))).Choose();
             for (var i = 0; i < solved.Model.Candidates; i++)
             {
                 if (solved.Chosen(i).Kind != OptionKind.Remove || solved.Forced(i, true) is not { } other)

@@ -101,6 +101,56 @@ internal static class Climbers
         return On(Support(kind, random), [.. stems, .. shoots]).Plant("neglected", random.Next(4) == 0);
     }
 
+    /// <summary>A wall, or another support of an ordinary size.</summary>
+    public static JsonObject Simple(string kind) =>
+        kind == "wall"
+            ? Wall()
+            : new JsonObject
+            {
+                ["kind"] = kind,
+                ["width"] = 400,
+                ["height"] = 2100,
+                ["y"] = 60,
+            };
+
+    /// <summary>A support with so many canes made from a seed.</summary>
+    public static JsonObject Few(int seed, int canes, string kind = "wall")
+    {
+        var random = new Random(seed);
+        return On(
+                Simple(kind),
+                [
+                    .. Enumerable
+                        .Range(0, canes)
+                        .Select(i =>
+                        {
+                            var cane = Surveys.Cane(
+                                $"{(char)('A' + i)}",
+                                random.Next(2) == 0 ? 9 : 3,
+                                7 + random.Next(16),
+                                1 + random.Next(8),
+                                900 + random.Next(2200),
+                                random.Next(50)
+                            );
+                            return random.Next(4) switch
+                            {
+                                0 => cane.Seen("productive"),
+                                1 => cane.Seen("unproductive"),
+                                _ => cane,
+                            };
+                        }),
+                ]
+            )
+            .With(
+                "school",
+                new JsonObject
+                {
+                    ["base"] = "flat-fan",
+                    ["set"] = new JsonObject { ["canesMax"] = Math.Max(3, canes) },
+                }
+            );
+    }
+
     private static JsonObject Support(string kind, Random random)
     {
         var (wide, high) = kind switch

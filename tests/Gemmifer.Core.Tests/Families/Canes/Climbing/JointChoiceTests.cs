@@ -134,7 +134,7 @@ public class JointChoiceTests
             .Select(i =>
                 Plan(
                     On(
-                        Support("obelisk"),
+                        Simple("obelisk"),
                         Cane("A", 9, 11, 1, 2200, 25),
                         Cane("M", 3, 12 + (i / 2.0), 2, 2200, 30).With("pin", "keep"),
                         Cane("B", 3, 11, 1, 2200, 15)
@@ -151,54 +151,5 @@ public class JointChoiceTests
                 p.Tie("M").Said.Text.Contains("by feel", StringComparison.Ordinal)
             );
         });
-    }
-
-    private static JsonObject Support(string kind) =>
-        kind == "wall"
-            ? Wall()
-            : new JsonObject
-            {
-                ["kind"] = kind,
-                ["width"] = 400,
-                ["height"] = 2100,
-                ["y"] = 60,
-            };
-
-    /// <summary>A support with so many canes made from a seed.</summary>
-    internal static JsonObject Few(int seed, int canes, string kind = "wall")
-    {
-        var random = new Random(seed);
-        return On(
-                Support(kind),
-                [
-                    .. Enumerable
-                        .Range(0, canes)
-                        .Select(i =>
-                        {
-                            var cane = Cane(
-                                $"{(char)('A' + i)}",
-                                random.Next(2) == 0 ? 9 : 3,
-                                7 + random.Next(16),
-                                1 + random.Next(8),
-                                900 + random.Next(2200),
-                                random.Next(50)
-                            );
-                            return random.Next(4) switch
-                            {
-                                0 => cane.Seen("productive"),
-                                1 => cane.Seen("unproductive"),
-                                _ => cane,
-                            };
-                        }),
-                ]
-            )
-            .With(
-                "school",
-                new JsonObject
-                {
-                    ["base"] = "flat-fan",
-                    ["set"] = new JsonObject { ["canesMax"] = Math.Max(3, canes) },
-                }
-            );
     }
 }
