@@ -27,7 +27,7 @@ internal static class ClimberTimes
             {
                 ("wall", 5, 5, 10),
                 ("wall", 7, 6, 10),
-                ("obelisk", 7, 6, 10),
+                ("obelisk", 7, 5, 10),
                 ("wall", 9, 9, 6),
                 ("wall", 12, 12, 4),
             }

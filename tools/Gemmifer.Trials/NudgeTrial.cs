@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
@@ -27,6 +28,7 @@ internal static class NudgeTrial
     /// <summary>Plans, nudges and plans again; prints the share by family.</summary>
     public static int Run(int count, int from)
     {
+        var fields = 0;
         var moved = new SortedDictionary<string, (int Moved, int All)>(StringComparer.Ordinal);
         for (var seed = from; seed < from + count; seed++)
         {
@@ -41,8 +43,10 @@ internal static class NudgeTrial
             var stem = (JsonObject)nudged["stems"]![random.Next(stems.Count)]!;
             foreach (var (field, share, by, low, high) in Measures)
             {
-                if (stem[field] is JsonValue value && value.TryGetValue(out double now))
+                if (stem[field] is JsonValue value && value.GetValueKind() == JsonValueKind.Number)
                 {
+                    var now = double.Parse(value.ToJsonString(), CultureInfo.InvariantCulture);
+                    fields++;
                     var off = (share * now) + by;
                     stem[field] = Math.Clamp(Math.Round(now + ((random.NextDouble() - 0.5) * 2 * off), 2), low, high);
                 }
@@ -67,6 +71,7 @@ internal static class NudgeTrial
         }
 
         var (sum, total) = (moved.Values.Sum(v => v.Moved), moved.Values.Sum(v => v.All));
+        Console.WriteLine($"{fields} measures were nudged");
         Console.WriteLine($"in all {sum} of {total}, {100.0 * sum / Math.Max(1, total):0.00} %");
         return 0;
     }

@@ -203,12 +203,8 @@ public sealed class VineParts
             while (line.Count > 0)
             {
                 var first = line[0];
-                var here =
-                    on.Key == ""
-                        ? [first]
-                        : line.TakeWhile(s => s.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace"))
-                            .ToArray();
-                line.RemoveRange(0, here.Length);
+                var here = on.Key == "" ? [first] : line.Where(s => ShareAPlace(first, s)).ToArray();
+                line.RemoveAll(here.Contains);
                 yield return new VinePosition(
                     first.Id,
                     on.Key == "" ? null : Tree.ById[on.Key],
@@ -220,6 +216,17 @@ public sealed class VineParts
             }
         }
     }
+
+    /// <summary>
+    /// Whether two shoots of one arm or trunk share a place. Round a head those that look different ways do not, as far
+    /// as that is room.
+    /// </summary>
+    private bool ShareAPlace(Stem first, Stem other) =>
+        other.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace")
+        && (
+            Tree.ById[first.Parent.StemId!].Role != StemRole.Trunk
+            || first.Bearing.AngleTo(other.Bearing) * VineRules.Value("ringMmPerDegree") <= VineRules.Value("samePlace")
+        );
 
     /// <summary>The lowest old wood a shoot stands on, and how far out on it the shoot starts.</summary>
     private (Stem? Old, double OffMm) RootOf(Stem shoot)

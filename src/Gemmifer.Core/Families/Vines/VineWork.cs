@@ -92,6 +92,9 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     /// <summary>Changes what was decided.</summary>
     public void Change(VineDecided decided) => _decided[decided.Stem.Id] = decided;
 
+    /// <summary>Takes back what was decided of a stem, so that it can be decided anew.</summary>
+    public void Forget(Stem stem) => _decided.Remove(stem.Id);
+
     public void Keep(
         Stem stem,
         string rule,

@@ -48,7 +48,7 @@ internal static class YoungPlan
         );
         if (broken)
         {
-            return Broken(survey, work, shoots);
+            return Restarted(survey, work, head, shoots) ?? Broken(survey, work, shoots);
         }
 
         var best = Best(work, shoots);
@@ -123,7 +123,8 @@ internal static class YoungPlan
             1,
             "Weak: back to one good bud, and one straight shoot again.",
             survey,
-            Retie(work, head, Tie(best, head, work))
+            Retie(work, head, Tie(best, head, work)),
+            FlowersOff(work)
         ) with
         {
             BudsWanted = 1,
@@ -144,7 +145,8 @@ internal static class YoungPlan
             1,
             "One straight shoot up the stake; it has not reached the head yet.",
             survey,
-            Retie(work, head, Tie(best, head, work))
+            Retie(work, head, Tie(best, head, work)),
+            FlowersOff(work)
         ) with
         {
             BudsWanted = 1,
@@ -165,7 +167,8 @@ internal static class YoungPlan
             2,
             "Cut at the height of the head; two buds make two shoots.",
             survey,
-            Retie(work, head, Tie(best, head, work)),
+            // Tied before it is headed: what is cut first is moved and snaps (common practice, no source).
+            Retie(work, head, Tie(best, head, work), Stage.Prepare),
             Step(
                 work,
                 Stage.Return,
@@ -329,11 +332,14 @@ internal static class YoungPlan
         {
             work.ToBuds(
                 s,
-                2,
+                Buds(s),
                 Stage.Count,
                 new PlanReason(
                     "first-spurs",
-                    "One of the two shoots at the head: it becomes a spur of two buds.",
+                    InDoubt(s)
+                        ? "One of the two shoots at the head. A bud at its base is in doubt, so it keeps three for now; "
+                            + $"come back about {Wording.Day(work.SecondVisit)} and cut to the two that grow well."
+                        : "One of the two shoots at the head: it becomes a spur of two buds.",
                     Provenance.Practice
                 ),
                 $"{s.Stem.Id} becomes a spur."
@@ -350,12 +356,23 @@ internal static class YoungPlan
         }
 
         return Outcome(
-            [.. two.Select(s => Position(work, s, 2))],
+            [.. two.Select(s => Position(work, s, Buds(s)) with { Doubt = InDoubt(s) })],
             3,
             "The two shoots become two spurs of two buds.",
             survey,
-            retie
+            retie,
+            Step(
+                work,
+                Stage.Return,
+                StepAction.RubOff,
+                "Take the flowers off, and snap off every shoot on the trunk, while they are short.",
+                work.SecondVisit
+            )
         );
+
+        // Three buds where in doubt, as on any spur.
+        bool InDoubt(VineShoot s) => s.Doubtful && s.Stem.Pin is not Pin.CutAt && s.Buds.Total > 2;
+        int Buds(VineShoot s) => InDoubt(s) ? 3 : 2;
     }
 
     private static void TrunkShootsOff(VineWork work)
@@ -399,6 +416,81 @@ internal static class YoungPlan
                 .ThenBy(p => p.Second.Stem.Id, StringComparer.Ordinal)
                 .Select(p => new[] { p.First, p.Second })
                 .First();
+    }
+
+    /// <summary>
+    /// A broken or dead top starts again from the lowest strong shoot below it; null where there is none, where the
+    /// break is, is not known, or where the gardener has a word in it.
+    /// </summary>
+    private static VineOutcome? Restarted(Survey survey, VineWork work, double head, VineShoot[] shoots)
+    {
+        var (tree, findings, school) = (work.Tree, work.Parts.Findings, survey.School);
+        foreach (
+            var stem in tree.Stems.Where(s =>
+                s.TopLevel && s.Pin is null && !tree.Descendants(s).Any(c => c.Pin is not null)
+            )
+        )
+        {
+            if (
+                findings[stem.Id] is not { SoundToMm: { } sound, Verdict: Verdict.Dead or Verdict.Damaged } finding
+                || tree.Children(stem)
+                    .Where(c =>
+                        c.Age == 1
+                        && findings[c.Id].Verdict == Verdict.Sound
+                        && c.DiameterMm >= school.ThinBelowMm
+                        && c.Parent.AlongMm + school.ClearanceMm <= sound
+                    )
+                    .OrderBy(c => c.Parent.AlongMm)
+                    .ThenBy(c => c.Id, StringComparer.Ordinal)
+                    .FirstOrDefault()
+                    is not { } strong
+            )
+            {
+                continue;
+            }
+
+            const string Again = "The vine starts again from the lowest strong shoot.";
+            work.Forget(stem);
+            work.Join(stem, strong, Stages.Of(finding.Verdict), $"{finding.Text} {Again}");
+            foreach (
+                var other in tree.Children(stem)
+                    .Where(c => c.Id != strong.Id && c.Parent.AlongMm < strong.Parent.AlongMm)
+                    .Concat(shoots.Select(s => s.Stem).Where(s => s.TopLevel && s.Id != stem.Id && s.Pin is null))
+            )
+            {
+                work.Forget(other);
+                work.Remove(
+                    other,
+                    Stage.Thin,
+                    new PlanReason(
+                        "one-shoot",
+                        $"One straight shoot becomes the trunk, and that is {strong.Id} now.",
+                        Provenance.Practice
+                    )
+                );
+            }
+
+            var leader = work.Parts.Judge(strong, 0);
+            work.Forget(strong);
+            work.Set(
+                new VineDecided(
+                    strong,
+                    Decision.Keep,
+                    new PlanReason("restart", $"The lowest strong shoot below the break: {Again}", Provenance.Practice),
+                    Buds: leader.Buds.Total
+                )
+            );
+            return Outcome(
+                [Position(work, leader, leader.Buds.Total)],
+                1,
+                "The top is broken: one straight shoot starts again.",
+                survey,
+                Retie(work, head, Tie(leader, head, work)),
+                FlowersOff(work)
+            );
+        }
+
+        return null;
     }
 
     private static VineOutcome Broken(Survey survey, VineWork work, VineShoot[] shoots)
@@ -489,10 +581,19 @@ internal static class YoungPlan
         return ties;
     }
 
-    private static PlanStep Retie(VineWork work, double head, IReadOnlyList<PlanTie> ties) =>
+    private static PlanStep FlowersOff(VineWork work) =>
         Step(
             work,
-            Stage.Train,
+            Stage.Return,
+            StepAction.RubOff,
+            "Take the flowers off: a young vine builds its trunk first. Then look at the ties.",
+            work.SecondVisit
+        );
+
+    private static PlanStep Retie(VineWork work, double head, IReadOnlyList<PlanTie> ties, Stage stage = Stage.Train) =>
+        Step(
+            work,
+            stage,
             StepAction.Tie,
             $"Renew every tie, straight up the stake to {Wording.Mm(head)}; loose enough for the wood to thicken. "
                 + "Free shoots from any netting above before they grow into it."

@@ -46,7 +46,11 @@ public class YoungAndSummerTests
         Assert.InRange(z[1], 800, 960);
         Assert.InRange(z[1] - z[0], 60, 140);
         Assert.Contains(plan.Steps, s => s.Action == StepAction.RubOff && s.Stage == Stage.Return);
-        Assert.Contains(plan.Steps, s => s.Stage == Stage.Train && s.Ties.Count > 0);
+
+        // Tied first, then headed; its flowers come off.
+        var tie = plan.Steps.Single(s => s.Ties.Count > 0);
+        Assert.True(tie.N < plan.Step("A").N);
+        Assert.Contains(plan.Steps, s => s.Stage == Stage.Return && s.Text.Text.Contains("flowers off"));
         Assert.Contains("height of the head", Now(plan));
     }
 
@@ -75,6 +79,66 @@ public class YoungAndSummerTests
         Assert.All(plan.Stems, s => Assert.Equal(Decision.Keep, s.Decision));
         Assert.Equal(2028, plan.Steps.Single(s => s.Stage == Stage.Return).Due.Year);
         Assert.Contains("Broken", Now(plan));
+    }
+
+    [Theory]
+    [InlineData(600, "L")]
+    [InlineData(250, "L")]
+    [InlineData(120, null)]
+    public void A_broken_top_starts_again_from_the_lowest_strong_shoot(double wound, string? again)
+    {
+        var broken = Up("A", 11, 800);
+        broken["seen"] = new JsonArray(new JsonObject { ["what"] = "wound", ["at"] = wound });
+        var plan = Plan(
+            Young(
+                2,
+                broken,
+                Stem("L", "lateral", "A", 8, 1, 600, 150, 3, 20),
+                Stem("M", "lateral", "A", 9, 1, 700, 300, 9, 20),
+                Stem("N", "lateral", "A", 4, 1, 200, 80, 9, 30)
+            )
+        );
+        if (again is null)
+        {
+            // None that is strong stands below the break: several stay.
+            Assert.Contains("Broken", Now(plan));
+            return;
+        }
+
+        Assert.Equal((Decision.Shorten, Decision.Keep), (plan.Stem("A").Decision, plan.Stem("L").Decision));
+        Assert.Equal((CutPlace.Join, 162.0), (plan.Step("A").Cut!.Where, plan.Step("A").Cut!.At!.Value));
+        Assert.Equal((Decision.Remove, Decision.Remove), (plan.Stem("M").Decision, plan.Stem("N").Decision));
+        Assert.Contains("starts again", Now(plan));
+        Assert.Contains(plan.Steps, s => s.Stage == Stage.Return && s.Text.Text.Contains("flowers off"));
+    }
+
+    [Fact]
+    public void A_first_spur_with_a_bud_in_doubt_keeps_three_and_is_looked_at_again()
+    {
+        var doubtful = Stem("A", "shoot", "T", 9, 1, 900, 895, 9, 30);
+        doubtful["buds"] = new JsonArray([
+            .. new[] { 60, 120, 180, 240 }.Select((at, i) => Bud(at, i == 0 ? "blind" : "dormant")),
+        ]);
+        var plan = Plan(Young(3, Trunk(900, 2), doubtful, Stem("B", "shoot", "T", 9, 1, 900, 860, 3, 30)));
+        var place = plan.Vine!.Positions.Single(p => p.Shoot == "A");
+        Assert.Equal((3, true), (place.Buds, place.Doubt));
+        Assert.Contains(plan.Steps, s => s.Stage == Stage.Return && s.Text.Text.Contains("two weeks after bud break"));
+        Assert.Contains(plan.Steps, s => s.Stage == Stage.Return && s.Text.Text.Contains("flowers off"));
+    }
+
+    [Fact]
+    public void Shoots_round_a_head_that_look_different_ways_are_different_places()
+    {
+        JsonObject Round(params double[] clocks) =>
+            Vine(
+                Facts("goblet"),
+                [
+                    Trunk(850),
+                    .. clocks.Select((c, i) => Stem($"{(char)('A' + i)}", "shoot", "T", 9, 1, 900, 830, c, 30)),
+                ]
+            );
+        Assert.Equal(8, Plan(Round(3, 6, 9, 12)).Counts.BudsLeft);
+        Assert.Equal(4, Plan(Round(3, 3.2, 9, 9.3)).Counts.BudsLeft);
     }
 
     [Fact]
