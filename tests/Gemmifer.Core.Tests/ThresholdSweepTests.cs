@@ -10,8 +10,8 @@ namespace Gemmifer.Core.Tests;
 
 /// <summary>
 /// No cliffs: every number of the data files that something measured is compared with is swept, in steps no finer than
-/// a person measures, and no step may change much: one cane more or less (of a vine a cane with its spur), a third of the
-/// most buds, a third of the wood.
+/// a person measures, and no step may change much: one cane more or less (of a vine a cane with its spur), a third of
+/// the most buds, a third of the wood.
 /// Every other number is told apart by what it is, so that a new one cannot be forgotten.
 /// </summary>
 public sealed class ThresholdSweepTests
@@ -28,26 +28,31 @@ public sealed class ThresholdSweepTests
     private static readonly Dictionary<string, string> NotMeasured = new()
     {
         ["points or shares in a sum"] =
-            "uprightWorth flat cutToFit turn leftLoose byFeelWeight strainWeight crowdOnSupport thickestCounted shootReach named "
-            + "strongMore mostRemoved woodPrice woodPriceWeak standingShare forwardLoose ringMmPerDegree halveLength "
-            + "restartLength restartDoubtful firstWinterShare shootsPerEnd shootsPerMetre capPerMetre growLeast growSampled "
-            + "touchFrom windowNodes turnSpread renewalBuds mostCanes several weakSpurs usualSpurBuds giveWay insideSector",
+            "uprightWorth flat cutToFit turn leftLoose byFeelWeight strainWeight crowdOnSupport "
+            + "thickestCounted shootReach named strongMore mostRemoved woodPrice woodPriceWeak "
+            + "standingShare forwardLoose ringMmPerDegree halveLength restartLength restartDoubtful "
+            + "firstWinterShare shootsPerEnd shootsPerMetre capPerMetre growLeast growSampled touchFrom "
+            + "windowNodes turnSpread renewalBuds mostCanes several weakSpurs usualSpurBuds giveWay "
+            + "insideSector",
         ["where a thing is put, drawn or tied"] =
-            "edgeMargin flattestLine tieSpacing tieKnot besideEachOther outsideThePost stakeInHead tieUnderHead shootLean "
-            + "shootLeanShare shootWeak shootNormal shootStrong shootOfCane shootLeastShare drawnShoot wireLean headLean "
-            + "headTurn secondBud baseEnd roughRoom leastTip leastStem aboveWire nearSupport",
+            "edgeMargin flattestLine tieSpacing tieKnot besideEachOther outsideThePost stakeInHead "
+            + "tieUnderHead shootLean shootLeanShare shootWeak shootNormal shootStrong shootOfCane "
+            + "shootLeastShare drawnShoot wireLean headLean headTurn secondBud baseEnd roughRoom leastTip "
+            + "leastStem aboveWire nearSupport",
         ["days and minutes"] =
-            "heavyMinutes steadyMinutes heavySaws tieMinutes ladderMinutes dryDaysAfter thisYearsWorkDays seasonFromMonth "
-            + "usualFrostMonth usualFrostDay usualFirstFrostMonth usualFirstFrostDay noFlowersBeforeFrost stopCutsDays "
-            + "lookMinutes stopFeedDays budBreakBefore softDays lookAgainDays flushDays settledDays sideShootEvery "
-            + "sideShootMinutes stakeTieMetres shearMinutes secondVisitDays budBreakDays walkDays rubOffDays budBreakPast "
-            + "tieMetres cutShare autumnDays caneMinutes keptMinutes sideShootsMinutes tipMinutes twine",
+            "heavyMinutes steadyMinutes heavySaws tieMinutes ladderMinutes dryDaysAfter thisYearsWorkDays "
+            + "seasonFromMonth usualFrostMonth usualFrostDay usualFirstFrostMonth usualFirstFrostDay "
+            + "noFlowersBeforeFrost stopCutsDays lookMinutes stopFeedDays budBreakBefore softDays "
+            + "lookAgainDays flushDays settledDays sideShootEvery sideShootMinutes stakeTieMetres "
+            + "shearMinutes secondVisitDays budBreakDays walkDays rubOffDays budBreakPast tieMetres "
+            + "cutShare autumnDays caneMinutes keptMinutes sideShootsMinutes tipMinutes twine",
         ["which tool, caution or word"] =
-            "secateurs loppers wetDay reach crowd bareFoot hardlyAny inPieces ravazFrom ravazTo woodFrom woodTo "
-            + "creepNearYears creepFarYears",
+            "secateurs loppers wetDay reach crowd bareFoot hardlyAny inPieces ravazFrom ravazTo woodFrom "
+            + "woodTo creepNearYears creepFarYears",
         ["what nobody measured is taken for"] =
-            "baseRadius shortestInternode longestInternode mayBeShorter mayBeLonger assumedDiameter assumedLength assumedLow "
-            + "outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth measured",
+            "baseRadius shortestInternode longestInternode mayBeShorter mayBeLonger assumedDiameter "
+            + "assumedLength assumedLow outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth "
+            + "measured",
         ["whole things, counted"] = "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare",
     };
 

@@ -41,7 +41,8 @@ switch (args.FirstOrDefault())
         return await FaultTrial.RunAsync();
     default:
         Console.Error.WriteLine(
-            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | truth [COUNT] [SEED] | nudge [COUNT] [SEED] | "
+            "usage: kill [COUNT] [SEED] | faults | plans [COUNT] [SEED] | "
+                + "truth [COUNT] [SEED] | nudge [COUNT] [SEED] | "
                 + "show SEED | requests [COUNT] [SEED] | load | "
                 + "garden FOLDER [PLANTS]"
         );

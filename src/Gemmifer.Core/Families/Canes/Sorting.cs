@@ -294,13 +294,13 @@ internal static class Sorting
     ) =>
         stem.Pin switch
         {
-            // A side shoot that is to stay needs its stem up to where it starts.
-            null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
-            Pin.Remove => [builder.Removal(stem)],
             // Nothing of it is sound, so there is no good place for a cut: it stays as it stands.
             Pin.Keep
                 when finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
                     && finding.SoundToMm is null => [builder.Whole(stem)],
+            // A side shoot that is to stay needs its stem up to where it starts.
+            null or Pin.Keep when holdTo is { } to => builder.BuildHolding(stem, finding.SoundToMm, to, most),
+            Pin.Remove => [builder.Removal(stem)],
             Pin.Keep => builder.BuildKept(stem, finding.SoundToMm, most),
             _ => builder.Build(stem, finding.SoundToMm, most),
         };

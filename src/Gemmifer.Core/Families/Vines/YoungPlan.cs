@@ -337,8 +337,8 @@ internal static class YoungPlan
                 new PlanReason(
                     "first-spurs",
                     InDoubt(s)
-                        ? "One of the two shoots at the head. A bud at its base is in doubt, so it keeps three for now; "
-                            + $"come back about {Wording.Day(work.SecondVisit)} and cut to the two that grow well."
+                        ? "One of the two shoots at the head. A bud at its base is in doubt, so it keeps three for "
+                            + $"now; come back about {Wording.Day(work.SecondVisit)} and cut to the two that grow well."
                         : "One of the two shoots at the head: it becomes a spur of two buds.",
                     Provenance.Practice
                 ),
