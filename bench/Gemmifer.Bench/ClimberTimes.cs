@@ -27,7 +27,7 @@ internal static class ClimberTimes
             {
                 ("wall", 5, 5, 10),
                 ("wall", 7, 6, 10),
-                ("obelisk", 7, 5, 10),
+                ("obelisk", 7, 7, 10),
                 ("wall", 9, 9, 6),
                 ("wall", 12, 12, 4),
             }
@@ -45,7 +45,12 @@ internal static class ClimberTimes
         {
             var survey = Surveys.Read(Climbers.Few(seed, canes, kind));
             var planner = new CanePlanner(survey, new CaneTask("climber", []), CancellationToken.None);
-            var found = planner.Models().Where(m => m.Laid.Lines.Length == lines).Take(1).ToArray();
+            var found = planner
+                .Models()
+                .Where(m => m.Laid.Lines.Length == lines)
+                .OrderByDescending(m => m.Model.Options)
+                .Take(1)
+                .ToArray();
             if (found is not [var (_, _, model, limits)] || model.Candidates != canes)
             {
                 continue;

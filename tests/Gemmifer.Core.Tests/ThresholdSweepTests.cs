@@ -185,10 +185,10 @@ public sealed class ThresholdSweepTests
     private static readonly Sweep[] Sweeps =
     [
         .. new[] { "open-bowl", "moderate-half", "light-hand", "renewal-by-age" }.Select(school => new Sweep(
-            "thinBelow",
+            "thinBelow thinBand",
             1,
             10,
-            0.5,
+            0.25,
             v => Bush(Cane("X", 12, v)).With("school", school)
         )),
         new("centre", 0, 24, 2, v => Bush(Cane("X", 12).With("lean", v))),
@@ -329,6 +329,20 @@ public sealed class ThresholdSweepTests
             : one.Left == other.Left && Math.Abs(one.RemovedShare - other.RemovedShare) > MostWood
                 ? $"{one.RemovedShare:0.00} and {other.RemovedShare:0.00} of the wood go"
             : null;
+    }
+
+    [Fact]
+    public void As_near_to_the_thin_limit_as_people_measure_it_is_not_sure_and_the_thickness_is_asked_for()
+    {
+        // Seven canes where six are wanted: the one that is about a pencil thick is weighed in part.
+        PlanDocument At(double mm) => Surveys.Plan(Bush(Cane("Y", 11), Cane("X", 12.6, mm)));
+        var decided = Enumerable.Range(0, 13).Select(i => At(6.4 + (i * 0.1)).Stem("X").Decision).ToArray();
+        Assert.True(decided.Zip(decided.Skip(1)).Count(d => d.First != d.Second) <= 1);
+        var near = At(7.1);
+        Assert.NotEqual(decided[0], decided[^1]);
+        Assert.Contains(near.AskFor, q => q is { What: "diameter", Stem: "X" });
+        Assert.DoesNotContain(At(9).AskFor, q => q.What == "diameter");
+        Assert.DoesNotContain(At(5).AskFor, q => q.What == "diameter");
     }
 
     [Fact]

@@ -81,6 +81,17 @@ public sealed class ModelBuilder(
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
     public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
 
+    /// <summary>A thickness is sure to so much, mm.</summary>
+    private static readonly double ThinBandMm = TradeNumbers.Of("thinBand");
+
+    /// <summary>
+    /// How far a stem counts as thin, 0 to 1: in part as near to the limit as nobody measures.
+    /// </summary>
+    internal static double ThinShare(Stem stem, School school) =>
+        school.ThinBelowMm <= 0
+            ? 0
+            : Math.Clamp((school.ThinBelowMm + ThinBandMm - stem.DiameterMm) / (2 * ThinBandMm), 0, 1);
+
     /// <summary>What last winter's naming counts, points.</summary>
     private static readonly double NamedPoints = TradeNumbers.Of("named");
 
@@ -183,9 +194,9 @@ public sealed class ModelBuilder(
         yield return (Want.Keep, Weight("keep"));
         yield return (Want.Thickness, Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm));
         yield return (Want.Age, Weight("year") * (Math.Min(stem.Age, 20) - 1));
-        if (stem.DiameterMm < _school.ThinBelowMm)
+        if (ThinShare(stem, _school) is > 0 and var share)
         {
-            yield return (Want.Thickness, Weight("thin"));
+            yield return (Want.Thickness, Weight("thin") * share);
         }
         else if (stem.Has(Sign.Spindly))
         {

@@ -222,9 +222,9 @@ internal sealed class CanePlanner
             best = Better(way.Choice, best.Choice) ? way : best;
         }
 
-        // Only what keeps the same limits can be better: points of a way on which more of them give way say nothing.
         _known.Remember(best);
 
+        // Only what keeps the same limits can be better: points of a way on which more of them give way say nothing.
         var (score, relaxed) = (best.Choice.Result.Score, best.Choice.Relaxed);
         var bound = ways.Where(w => w.Choice.Relaxed.SequenceEqual(relaxed)).Max(w => w.Choice.Result.Bound);
         return best with

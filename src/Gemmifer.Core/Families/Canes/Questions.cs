@@ -18,7 +18,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         LongShare = CaneNumbers.Of["mayBeLonger"];
 
     /// <summary>The looks, those most often helpful first.</summary>
-    public IEnumerable<Look> All() => [.. OriginsAndLife(), .. Lengths(), .. Bends(), .. FirstBuds()];
+    public IEnumerable<Look> All() => [.. OriginsAndLife(), .. Thicknesses(), .. Lengths(), .. Bends(), .. FirstBuds()];
 
     private IEnumerable<Look> OriginsAndLife()
     {
@@ -55,6 +55,36 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
                 );
             }
         }
+    }
+
+    /// <summary>A cane as thick as the thin limit, as near as people measure: the one nearest to it.</summary>
+    private IEnumerable<Look> Thicknesses()
+    {
+        var limit = survey.School.ThinBelowMm;
+        if (
+            decided
+                .Where(d => d.Stem is { TopLevel: true, Pin: null } && d.Finding.Verdict == Verdict.Sound)
+                .Where(d => ModelBuilder.ThinShare(d.Stem, survey.School) is > 0 and < 1)
+                .OrderBy(d => Math.Abs(d.Stem.DiameterMm - limit))
+                .ThenBy(d => d.Stem.Id, StringComparer.Ordinal)
+                .FirstOrDefault()
+            is not { } near
+        )
+        {
+            yield break;
+        }
+
+        Answer Thick(double mm) =>
+            Answer.Of(survey, near.Stem with { DiameterMm = mm }, new JsonObject { ["diameter"] = mm });
+        yield return new Look(
+            new PlanQuestion(
+                near.Stem.Id,
+                "diameter",
+                $"Measure how thick {near.Stem.Id} is at its base: about {Wording.Thickness(limit)} does not tell "
+                    + "whether it is thin."
+            ),
+            [Thick(Math.Max(0.5, limit - 1)), Thick(limit + 1)]
+        );
     }
 
     private IEnumerable<Look> Lengths()

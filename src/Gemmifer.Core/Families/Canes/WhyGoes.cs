@@ -64,15 +64,25 @@ internal sealed class WhyGoes(SolvedChoice solved)
             );
     }
 
-    private Goes? Thin(int i) =>
-        StemOf(i).DiameterMm < solved.School.ThinBelowMm
-            ? ByValue(
-                Stage.Thin,
-                "thinBelow",
-                $"At {Wording.Thickness(StemOf(i).DiameterMm)} it is thinner than a pencil "
-                    + $"({Wording.Thickness(solved.School.ThinBelowMm)}): too weak to carry a flower."
-            )
+    private Goes? Thin(int i)
+    {
+        var (mm, limit) = (StemOf(i).DiameterMm, solved.School.ThinBelowMm);
+        return mm < limit
+                ? ByValue(
+                    Stage.Thin,
+                    "thinBelow",
+                    $"At {Wording.Thickness(mm)} it is thinner than a pencil ({Wording.Thickness(limit)}): too weak to "
+                        + "carry a flower."
+                )
+            : ModelBuilder.ThinShare(StemOf(i), solved.School) > 0
+                ? ByValue(
+                    Stage.Thin,
+                    "thinBelow",
+                    $"At {Wording.Thickness(mm)} it is hardly thicker than a pencil ({Wording.Thickness(limit)}): it "
+                        + "is not sure that it carries a flower."
+                )
             : null;
+    }
 
     private Goes? NoPlace(int i) =>
         solved.Sorted.Candidates[i].Options.All(o => !o.Keeps) && StemOf(i).Pin is null
