@@ -85,7 +85,7 @@ public sealed class ModelBuilder(
     private static readonly double ThinBandMm = TradeNumbers.Of("thinBand");
 
     /// <summary>
-    /// How far a stem counts as thin, 0 to 1: in part as near to the limit as nobody measures.
+    /// How far a stem counts as thin, 0 to 1: in part where it is nearer to the limit than people measure.
     /// </summary>
     internal static double ThinShare(Stem stem, School school) =>
         school.ThinBelowMm <= 0

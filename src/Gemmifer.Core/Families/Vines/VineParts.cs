@@ -218,8 +218,8 @@ public sealed class VineParts
     }
 
     /// <summary>
-    /// Whether two shoots of one arm or trunk share a place. Round a head those that look different ways do not, as far
-    /// as that is room.
+    /// Whether two shoots of one arm or trunk share a place. Round a head degrees count as room too, so that those that
+    /// look different ways do not.
     /// </summary>
     private bool ShareAPlace(Stem first, Stem other) =>
         other.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace")
