@@ -59,6 +59,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   const revision = useRef(0);
   const latest = useRef<SurveyDocument | null>(null);
   const busy = useRef(false);
+  const [sendings, setSendings] = useState(0);
 
   const { data, refetch } = query;
   const [load, setLoad] = useState(0);
@@ -127,6 +128,8 @@ export function useSurvey(id: string): SurveyInHand | null {
       setState(error.status === 412 ? "conflict" : error.status === 422 ? "refused" : "offline");
     } finally {
       busy.current = false;
+      // What changed meanwhile found the way busy, and its time may be over: it is asked again.
+      setSendings((n) => n + 1);
     }
   }, [id]);
 
@@ -134,7 +137,7 @@ export function useSurvey(id: string): SurveyInHand | null {
     if (state !== "unsaved" && state !== "offline") return;
     const timer = setTimeout(() => void save(), state === "offline" ? 4000 : 500);
     return () => clearTimeout(timer);
-  }, [state, document, save]);
+  }, [state, document, sendings, save]);
 
   useEffect(() => {
     const leave = (e: BeforeUnloadEvent) => {

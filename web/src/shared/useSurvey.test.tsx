@@ -1,0 +1,70 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
+import type { ReactNode } from "react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { api } from "../api/client";
+import type { SurveyDocument } from "../survey/types";
+import { useSurvey } from "./useSurvey";
+
+const stored = {
+  plant: "p",
+  season: 2026,
+  revision: 3,
+  carriedFrom: null,
+  document: { format: "gemmifer.survey", version: 1, kind: "rose.hybrid-tea", date: "2026-02-01", stems: [] },
+};
+const answer = (data: unknown) => ({ data, response: new Response() });
+
+/** What was saved, in order; each is answered when it is let go. */
+const saves: { date: string; revision: string; answer: () => void }[] = [];
+const save = (n: number) => saves[n] ?? expect.fail(`There is no save ${n}.`);
+
+beforeEach(() => {
+  saves.length = 0;
+  localStorage.clear();
+  vi.spyOn(api, "GET").mockResolvedValue(answer(stored) as never);
+  vi.spyOn(api, "PUT").mockImplementation(
+    ((_: string, call: { headers: Record<string, string>; body: SurveyDocument }) =>
+      new Promise((resolve) => {
+        const revision = call.headers["If-Match"] ?? "";
+        saves.push({
+          date: call.body.date,
+          revision,
+          answer: () => resolve(answer({ ...stored, revision: Number(revision.slice(1, -1)) + 1 })),
+        });
+      })) as never,
+  );
+});
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
+
+const around = ({ children }: { children: ReactNode }) => (
+  <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
+);
+
+async function inHand() {
+  const { result } = renderHook(() => useSurvey("p"), { wrapper: around });
+  await waitFor(() => expect(result.current).not.toBeNull());
+  return result;
+}
+
+describe("a survey in hand", () => {
+  it("saves what changed while an earlier change took long to save", async () => {
+    const survey = await inHand();
+    act(() => survey.current!.change((d) => ({ ...d, date: "2026-02-02" })));
+    await waitFor(() => expect(saves).toHaveLength(1), { timeout: 2000 });
+    act(() => survey.current!.change((d) => ({ ...d, date: "2026-02-03" })));
+
+    // Its time to be saved comes and goes while the first is still under way.
+    await act(() => new Promise((r) => setTimeout(r, 900)));
+    expect(saves).toHaveLength(1);
+    await act(async () => save(0).answer());
+    await waitFor(() => expect(saves).toHaveLength(2), { timeout: 2000 });
+    expect(save(1)).toMatchObject({ date: "2026-02-03", revision: '"4"' });
+    await act(async () => save(1).answer());
+    await waitFor(() => expect(survey.current!.state).toBe("saved"));
+    expect(localStorage).toHaveLength(0);
+  });
+});
