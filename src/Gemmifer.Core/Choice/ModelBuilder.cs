@@ -52,12 +52,14 @@ internal readonly record struct PairParts(
 /// <param name="young">Ids of the young canes of a climber that can take the place of old ones; null for other
 /// kinds.</param>
 /// <param name="contacts">Where canes come close to each other, as far as that is known already.</param>
-public sealed class ModelBuilder(
+/// <param name="known">The first model of the plant; null where none is kept.</param>
+internal sealed class ModelBuilder(
     Survey survey,
     StemTree tree,
     ImmutableArray<Candidate> candidates,
     IReadOnlySet<string>? young = null,
-    KnownContacts? contacts = null
+    KnownContacts? contacts = null,
+    KnownModel? known = null
 )
 {
     /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
@@ -129,6 +131,7 @@ public sealed class ModelBuilder(
     public ChoiceModel Build(CancellationToken cancel = default)
     {
         var model = new ChoiceModel([.. candidates.Select(c => c.Options.Length)]);
+        var same = known?.Same(candidates, _gaps);
         Seen[][] seen = [.. candidates.Select(c => c.Options.Select(o => SeenOf(c.Stem, o)).ToArray())];
         for (var i = 0; i < candidates.Length; i++)
         {
@@ -147,11 +150,19 @@ public sealed class ModelBuilder(
 
             for (var j = 0; j < i; j++)
             {
-                FillPairs(model, i, j, seen);
+                if (same is not null && same[i] >= 0 && same[j] >= 0)
+                {
+                    known!.CopyPairs(model, i, same[i], j, same[j]);
+                }
+                else
+                {
+                    FillPairs(model, i, j, seen);
+                }
             }
         }
 
         FillPlaces(model);
+        known?.Remember(model, candidates, _gaps);
         return model;
     }
 

@@ -5,7 +5,6 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
-using Gemmifer.Core.Training;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -13,41 +12,6 @@ namespace Gemmifer.Core.Families.Canes;
 /// <param name="Noun">What the plant is called.</param>
 /// <param name="Routine">Steps on the whole plant that need no walk round its canes.</param>
 internal sealed record CaneTask(string Noun, IReadOnlyList<PlanStep> Routine);
-
-/// <summary>What changes little where one stem of a plant is changed and planned again.</summary>
-internal sealed class Known
-{
-    public KnownPaths Paths { get; } = new();
-
-    public KnownContacts Contacts { get; } = new();
-
-    private Dictionary<string, CutOption>? _chosen;
-
-    /// <summary>What was chosen first, of each cane.</summary>
-    public void Remember(SolvedChoice first) =>
-        _chosen ??= first
-            .Sorted.Candidates.Select((c, i) => (c.Stem.Id, Option: c.Options[first.Choice.Result.Chosen[i]]))
-            .ToDictionary(c => c.Id, c => c.Option);
-
-    /// <summary>The same in numbers of options that are no longer quite the same; null before anything was
-    /// chosen.</summary>
-    public int[]? Near(ImmutableArray<Candidate> candidates) =>
-        _chosen is null
-            ? null
-            :
-            [
-                .. candidates.Select(c =>
-                    _chosen.TryGetValue(c.Stem.Id, out var option)
-                        ? c
-                            .Options.Select((o, k) => (o, k))
-                            .Where(x => x.o.Kind == option.Kind)
-                            .OrderBy(x => Math.Abs(x.o.AlongMm - option.AlongMm))
-                            .Select(x => x.k)
-                            .FirstOrDefault()
-                        : 0
-                ),
-            ];
-}
 
 /// <summary>
 /// From the survey of a plant with canes to its plan: sorted by what must happen, chosen jointly, laid on a support,
@@ -90,7 +54,7 @@ internal sealed class CanePlanner
         _known = known ?? new Known();
         (_survey, _task, _cancel, _nodes) = (survey, task, cancel, nodes);
         _tree = StemTree.Build(survey.Stems, survey.Plant);
-        _sorted = Sorting.Sort(survey, _tree);
+        _sorted = Sorting.Sort(survey, _tree, _known.Options);
         _laying =
             _sorted.Climber is { } climber && survey.Support is not null
                 ? new Laying(survey, _tree, climber, _sorted.Shoots.Options, _known.Paths)
@@ -248,7 +212,8 @@ internal sealed class CanePlanner
                 _tree,
                 laid.Candidates,
                 _sorted.Climber?.Successors.Select(s => s.Id).ToHashSet(),
-                _known.Contacts
+                _known.Contacts,
+                _laying is null ? _known.Model : null
             );
             var model = builder.Build(_cancel);
             foreach (var limits in _sorted.Climber?.Limits(laid.Limits, laid.Candidates) ?? [laid.Limits])

@@ -64,8 +64,10 @@ internal static class Sorting
         OptionBudget = 600;
 
     /// <summary>Sorts the stems of a survey.</summary>
-    public static Sorted Sort(Survey survey, StemTree tree)
+    /// <param name="known">Options worked out for the same plant with other words on a stem.</param>
+    public static Sorted Sort(Survey survey, StemTree tree, KnownOptions? known = null)
     {
+        known ??= new KnownOptions();
         var findings = Diagnose(survey, tree);
         var climber = ClimberRules.Of(survey, tree, findings);
         var shoots = new SideShoots(survey, tree, findings);
@@ -83,22 +85,34 @@ internal static class Sorting
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
         var rules = new OptionRules(shoots, most, twoYears, climber, survey.School.Climber == ClimberWay.KeepVolume);
-        Candidate CandidateOf(Stem s, double? holdTo) =>
+        ImmutableArray<CutOption> OptionsFor(Stem s, double? holdTo) =>
+            NextYears(survey, tree, s, findings[s.Id], shoots)
+                ? [shoots.Options.Whole(s)]
+                : OptionsOf(rules, s, findings[s.Id], holdTo);
+        Candidate CandidateOf(Stem s, ImmutableArray<CutOption> options) =>
             new(
                 s,
                 findings[s.Id],
-                NextYears(survey, tree, s, findings[s.Id], shoots)
-                    ? [shoots.Options.Whole(s)]
-                    : OptionsOf(rules, s, findings[s.Id], holdTo),
+                options,
                 IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
                 climber?.Replaced(s) == true
             );
-        var candidates = open.Select(s => CandidateOf(s, tree.PinnedTo(s))).ToImmutableArray();
+        var plant = survey with { Stems = [] };
+        (Stem, Finding)[] Grown(Stem s) =>
+            [(s, findings[s.Id]), .. tree.Descendants(s).Select(d => (d, findings[d.Id]))];
+        ImmutableArray<Candidate> candidates =
+        [
+            .. open.Select(s =>
+                CandidateOf(s, known.Of(plant, Grown(s), most, twoYears, () => OptionsFor(s, tree.PinnedTo(s))))
+            ),
+        ];
         // What the gardener takes out loosens no limit: they are those of the plant without that word.
         ImmutableArray<Candidate> unasked =
         [
             .. candidates.Select(c =>
-                c.Stem.Pin is null && !tree.HoldsPinned(c.Stem) ? c : CandidateOf(c.Stem with { Pin = null }, null)
+                c.Stem.Pin is null && !tree.HoldsPinned(c.Stem)
+                    ? c
+                    : CandidateOf(c.Stem with { Pin = null }, OptionsFor(c.Stem with { Pin = null }, null))
             ),
         ];
         if (Strongest(survey, tree, candidates, shoots, climber) is { } strongest)
