@@ -29,7 +29,7 @@ public sealed class ThresholdSweepTests
     {
         ["points or shares in a sum"] =
             "uprightWorth flat cutToFit turn leftLoose byFeelWeight strainWeight crowdOnSupport "
-            + "thickestCounted shootReach named strongMore mostRemoved woodPrice woodPriceWeak "
+            + "thickestCounted shootReach named lookSaved strongMore mostRemoved woodPrice woodPriceWeak "
             + "standingShare forwardLoose ringMmPerDegree halveLength restartLength restartDoubtful "
             + "firstWinterShare shootsPerEnd shootsPerMetre capPerMetre growLeast growSampled touchFrom "
             + "windowNodes turnSpread renewalBuds mostCanes several weakSpurs usualSpurBuds giveWay "

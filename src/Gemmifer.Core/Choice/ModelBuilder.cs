@@ -94,6 +94,12 @@ internal sealed class ModelBuilder(
             ? 0
             : Math.Clamp((school.ThinBelowMm + ThinBandMm - stem.DiameterMm) / (2 * ThinBandMm), 0, 1);
 
+    /// <summary>What a look that need not be taken counts, points.</summary>
+    private static readonly double LookPoints = TradeNumbers.Of("lookSaved");
+
+    /// <summary>A bud so near to a window serves as one in it does, mm.</summary>
+    private static readonly double NearWindowMm = TradeNumbers.Of("nearWindow");
+
     /// <summary>What last winter's naming counts, points.</summary>
     private static readonly double NamedPoints = TradeNumbers.Of("named");
 
@@ -199,7 +205,51 @@ internal sealed class ModelBuilder(
     }
 
     /// <summary>The points of an option that keeps its cane, want by want.</summary>
-    internal IEnumerable<(Want Want, double Points)> Terms(Candidate candidate, CutOption option)
+    internal IEnumerable<(Want Want, double Points)> Terms(Candidate candidate, CutOption option) =>
+        LookSaved(candidate, option) is > 0 and var saved
+            ? OwnTerms(candidate, option).Append((Want.Bud, saved))
+            : OwnTerms(candidate, option);
+
+    /// <summary>
+    /// What the buds of a cane that face out gain, where a window is open beside them: the best of them is worth what a
+    /// look in the window might find, and the look that is saved. So a bud that was found is taken before one that has
+    /// to be looked for, and noting it never costs the cane: all that was worth before is still there.
+    /// </summary>
+    private double LookSaved(Candidate candidate, CutOption option)
+    {
+        bool Beside(CutOption o) => o.TakeOver?.Stem.Id == option.TakeOver?.Stem.Id;
+        if (!Found(option, BudKnowledge.Seen) && !Found(option, BudKnowledge.Likely))
+        {
+            return 0;
+        }
+
+        var open = candidate
+            .Options.Where(o => Beside(o) && o.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
+            .ToArray();
+        if (open.Length == 0)
+        {
+            return 0;
+        }
+
+        var (from, to) = (open.Min(o => o.FromMm) - NearWindowMm, open.Max(o => o.ToMm) + NearWindowMm);
+        CutOption[] WithIn(BudKnowledge known) =>
+            [.. candidate.Options.Where(o => Beside(o) && Found(o, known) && o.AlongMm >= from && o.AlongMm <= to)];
+        // A likely one only where none was seen.
+        var found = WithIn(BudKnowledge.Seen) is { Length: > 0 } seen ? seen : WithIn(BudKnowledge.Likely);
+        double Best(CutOption[] options) => options.Max(o => OwnTerms(candidate, o).Sum(t => t.Points));
+        if (!found.Contains(option))
+        {
+            return 0;
+        }
+
+        var less = Math.Max(0, Best(open) - Best(found));
+        return less + (LookPoints / (1 + less));
+
+        bool Found(CutOption o, BudKnowledge known) =>
+            o.Bud?.Known == known && OptionBuilder.FacesOut(o.TakeOver?.Stem ?? candidate.Stem, o);
+    }
+
+    private IEnumerable<(Want Want, double Points)> OwnTerms(Candidate candidate, CutOption option)
     {
         var stem = option.TakeOver?.Stem ?? candidate.Stem;
         yield return (Want.Keep, Weight("keep"));

@@ -73,7 +73,7 @@ public sealed class OptionBuilder(
         {
             // How long it stays is settled on the support; here only what is not sound comes off.
             var to = keepShare is { } share ? Math.Min(limit, share * stem.LengthMm) : limit;
-            var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : Highest(stem, LeastStubMm, to);
+            var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : ShortenTo(stem, to);
             return [sound ?? Whole(stem)];
         }
 
@@ -91,10 +91,10 @@ public sealed class OptionBuilder(
                 ? [.. CutsAll(stem, from, Math.Min(high, limit)), .. JustOutside(stem, from, high, limit)]
                 : [];
         var mustCut = limit < stem.LengthMm - Tolerance.LengthMm || high < stem.LengthMm - Tolerance.LengthMm;
-        if (cuts.Length == 0 && mustCut && Highest(stem, LeastStubMm, Math.Min(limit, high)) is { } highest)
+        if (cuts.Length == 0 && mustCut)
         {
             // Below the window only because nothing higher is sound: the highest bud that serves.
-            cuts = [highest];
+            cuts = Highest(stem, LeastStubMm, Math.Min(limit, high));
         }
 
         return [.. options, .. Thin([.. cuts.OrderBy(c => c.AlongMm)], most)];
@@ -120,15 +120,31 @@ public sealed class OptionBuilder(
         return all.Any(o => o.AlongMm >= fromMm && o.AlongMm <= toMm) ? [] : all;
     }
 
-    private static bool FacesOut(Stem stem, CutOption option) =>
-        option.Bud is { Facing: { } facing, AtScar: false } bud
+    /// <summary>Whether the bud of a cut, seen or likely, faces out.</summary>
+    internal static bool FacesOut(Stem stem, CutOption option) =>
+        option.Bud is { Known: not BudKnowledge.LookFor, Facing: { } facing, AtScar: false } bud
         && StemTree.Outward(stem, option.Place) is var outward
         && facing.AngleTo(outward) <= OutwardDeg
         && !(bud.OtherFacing?.AngleTo(outward) > OutwardDeg);
 
-    /// <summary>The highest cut above a bud between two places along a stem; null where there is none.</summary>
-    private CutOption? Highest(Stem stem, double fromMm, double toMm) =>
-        CutsBetween(stem, fromMm, toMm).LastOrDefault();
+    /// <summary>
+    /// The highest cut above a bud between two places along a stem: above one that faces out, and where buds were not
+    /// looked at in a window beside it; none where there is none.
+    /// </summary>
+    private CutOption[] Highest(Stem stem, double fromMm, double toMm)
+    {
+        var cuts = CutsBetween(stem, fromMm, toMm).ToArray();
+        var window = cuts.LastOrDefault(c => c.Bud is { Known: BudKnowledge.LookFor });
+        var known = cuts.Where(c => c.Bud is { Known: not BudKnowledge.LookFor }).ToArray();
+        var seenTo = known.Where(c => c.Bud!.Known == BudKnowledge.Seen).Select(c => c.AlongMm).DefaultIfEmpty(0).Max();
+        if (window is not null && (known.Length == 0 || window.ToMm - seenTo >= 2 * _kind.InternodeMm))
+        {
+            var found = known.LastOrDefault(c => FacesOut(stem, c) && c.AlongMm >= window.FromMm);
+            return found is null ? [window] : [found, window];
+        }
+
+        return [.. known.TakeLast(1)];
+    }
 
     /// <summary>
     /// The options of a cane that carries a side shoot the gardener wants to stay: cuts above that, or none at all.
@@ -193,7 +209,7 @@ public sealed class OptionBuilder(
         var arc = tree.Axis(stem);
         var at = arc.FirstAtHeight(ShearHeightMm + CrownOffset(arc)) ?? stem.LengthMm;
         return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm
-                ? CutsBetween(stem, LeastStubMm, limitMm).TakeLast(1)
+                ? Highest(stem, LeastStubMm, limitMm).Take(1)
             : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
             : [Cut(stem, at, null) with { Sheared = true }];
     }
@@ -201,7 +217,7 @@ public sealed class OptionBuilder(
     /// <summary>
     /// The highest cut above a bud that leaves no more than so much of a stem; null where there is none.
     /// </summary>
-    public CutOption? ShortenTo(Stem stem, double mostMm) => Highest(stem, LeastStubMm, mostMm);
+    public CutOption? ShortenTo(Stem stem, double mostMm) => Highest(stem, LeastStubMm, mostMm).FirstOrDefault();
 
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)
@@ -233,15 +249,21 @@ public sealed class OptionBuilder(
     private IEnumerable<CutOption> Cuts(Stem stem, double fromMm, double toMm, IEnumerable<CutOption> unseen)
     {
         var known = Known(stem, fromMm, toMm);
-        if (known.Length > 0 && (!_school.BudOutward || _school.BudUpward || known.Any(k => FacesOut(stem, k))))
+        if (known.Length > 0 && (!_school.BudOutward || _school.BudUpward))
         {
             return known;
         }
 
-        // Buds that nobody looked at may face out where none of those that were noted does.
         if (known.Length > 0)
         {
-            return [.. known, .. unseen.Where(w => Unnoted(stem, w) >= 2)];
+            // Buds that nobody looked at may face out better than those that were noted, whatever is reckoned from these:
+            // a window stays open beside them. A guess that faces elsewhere is no place for a cut where a bud was seen to
+            // face out, or where a look may find one.
+            var seenOut = known.Any(k => k.Bud!.Known == BudKnowledge.Seen && FacesOut(stem, k));
+            CutOption[] open = [.. unseen.Where(w => StillOpen(stem, w, seenOut ? 1 : 2))];
+            return seenOut || open.Length > 0
+                ? [.. known.Where(k => k.Bud!.Known == BudKnowledge.Seen || FacesOut(stem, k)), .. open]
+                : known;
         }
 
         // Buds were looked at there and none of them serves: back to a place with latent buds.
@@ -250,12 +272,15 @@ public sealed class OptionBuilder(
         return scars.Length > 0 ? scars : unseen;
     }
 
-    /// <summary>Buds in a window that nobody noted: as many as grow there, less those that were.</summary>
-    private int Unnoted(Stem stem, CutOption window) =>
-        window.Bud is { } bud
-            ? (int)Math.Floor((bud.ToMm - bud.FromMm) / _kind.InternodeMm)
-                - stem.Buds.Count(b => b.AlongMm >= bud.FromMm && b.AlongMm <= bud.ToMm)
-            : 0;
+    /// <summary>
+    /// Whether looking in a window may find more than was noted: none of its buds was, or so many grow there that were
+    /// not.
+    /// </summary>
+    private bool StillOpen(Stem stem, CutOption window, int unnoted)
+    {
+        var noted = stem.Buds.Count(b => b.AlongMm >= window.FromMm && b.AlongMm <= window.ToMm);
+        return noted == 0 || Math.Floor((window.ToMm - window.FromMm) / _kind.InternodeMm) - noted >= unnoted;
+    }
 
     /// <summary>Cuts above buds that were seen, or are likely from those that were.</summary>
     private CutOption[] Known(Stem stem, double fromMm, double toMm) =>

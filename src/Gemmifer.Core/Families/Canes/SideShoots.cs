@@ -341,7 +341,7 @@ internal sealed class SideShoots
         Provenance provenance
     )
     {
-        var cut = _options.CutsBetween(shoot, 0, limitMm).LastOrDefault();
+        var cut = _options.ShortenTo(shoot, limitMm);
         return cut is null && shoot.Pin is Pin.Keep
                 ? new ShootOutcome(
                     Decision.Keep,
@@ -368,9 +368,11 @@ internal sealed class SideShoots
                 .Where(b => b.Usable)
                 .Select(b => b.AlongMm)
                 .ToArray();
-            var cuts = _options.CutsBetween(shoot, 0, limitMm).ToArray();
+            var all = _options.CutsBetween(shoot, 0, limitMm).ToArray();
+            var cuts = all.Where(c => c.Bud is not { Known: BudKnowledge.LookFor, AtScar: false }).ToArray();
             return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds))
-                ?? cuts.FirstOrDefault();
+                ?? cuts.FirstOrDefault()
+                ?? all.FirstOrDefault();
         }
 
         return _options

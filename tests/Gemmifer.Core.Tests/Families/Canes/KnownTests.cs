@@ -124,6 +124,6 @@ public class KnownTests
         }
 
         Assert.Empty(differing);
-        Assert.True(unchanged < tried / 2, $"{unchanged} of {tried} changes change nothing of the model.");
+        Assert.True(unchanged <= tried / 2, $"{unchanged} of {tried} changes change nothing of the model.");
     }
 }
