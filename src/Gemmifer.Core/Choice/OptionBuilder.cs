@@ -256,9 +256,9 @@ public sealed class OptionBuilder(
 
         if (known.Length > 0)
         {
-            // Buds that nobody looked at may face out better than those that were noted, whatever is reckoned from these:
-            // a window stays open beside them. A guess that faces elsewhere is no place for a cut where a bud was seen to
-            // face out, or where a look may find one.
+            // Buds that nobody looked at may face out better than those that were noted, whatever is reckoned from
+            // these: a window stays open beside them. A guess that faces elsewhere is no place for a cut where a bud
+            // was seen to face out, or where a look may find one.
             var seenOut = known.Any(k => k.Bud!.Known == BudKnowledge.Seen && FacesOut(stem, k));
             CutOption[] open = [.. unseen.Where(w => StillOpen(stem, w, seenOut ? 1 : 2))];
             return seenOut || open.Length > 0

@@ -56,7 +56,8 @@ internal sealed class KnownOptions
     private Survey? _first;
 
     /// <summary>What the options of one cane were worked out from, and what they are.</summary>
-    /// <param name="Grown">The cane and what grows on it, in the order of the tree, with what was found of each.</param>
+    /// <param name="Grown">The cane and what grows on it, in the order of the tree, with what was found of
+    /// each.</param>
     /// <param name="Most">Cut options at most.</param>
     private sealed record Entry(
         (Stem Stem, Finding Finding)[] Grown,
@@ -65,7 +66,9 @@ internal sealed class KnownOptions
         ImmutableArray<CutOption> Options
     );
 
-    /// <summary>The options of a cane of a plant, from the first time they were worked out where nothing differs.</summary>
+    /// <summary>
+    /// The options of a cane of a plant, from the first time they were worked out where nothing differs.
+    /// </summary>
     /// <param name="plant">The plant without its stems.</param>
     public ImmutableArray<CutOption> Of(
         Survey plant,

@@ -164,8 +164,8 @@ public sealed class DecisionTests
     [InlineData(0.0, 0.5)]
     public void Noting_outward_buds_more_never_costs_a_cane_nor_has_it_cut_to_an_inward_one(params double[] hours)
     {
-        // Before, every bud had still to be looked for; some are noted somewhere on a cane that stays, so many hours from
-        // the way it leans.
+        // Before, every bud had still to be looked for; some are noted somewhere on a cane that stays, so many hours
+        // from the way it leans.
         var (tried, worse) = (0, new List<string>());
         foreach (var seed in Enumerable.Range(0, 60))
         {
