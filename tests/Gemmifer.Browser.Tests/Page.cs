@@ -83,7 +83,23 @@ public sealed class Page : IDisposable
 
     public bool HasButton(string name) => FindButton(name) is not null;
 
-    public void Press(string name) => Retry(() => Button(name).Click());
+    /// <summary>Presses a button as soon as it can be: after a tap none counts for half a second.</summary>
+    public void Press(string name)
+    {
+        Until(() => FindButton(name)?.Enabled == true, $"the button “{name}” to be pressed");
+        Retry(() => Button(name).Click());
+    }
+
+    /// <summary>Does the step that is shown, and waits for what comes after it.</summary>
+    public void NextStep()
+    {
+        var before = Text;
+        Press(HasButton("Done") ? "Done" : "Noted");
+        Until(
+            () => Text != before && (HasButton("Done") || HasButton("Noted") || HasButton("Finish this plant")),
+            "the next step"
+        );
+    }
 
     public IWebElement Field(string label)
     {

@@ -92,14 +92,7 @@ public sealed class VineTests
         page.Sees("Step 1 of");
         for (var n = 0; n < 40 && !page.HasButton("Finish this plant"); n++)
         {
-            var before = page.Text;
-            page.Press(page.HasButton("Done") ? "Done" : "Noted");
-            page.Until(
-                () =>
-                    page.Text != before
-                    && (page.HasButton("Done") || page.HasButton("Noted") || page.HasButton("Finish this plant")),
-                "the next step"
-            );
+            page.NextStep();
         }
 
         page.Press("Finish this plant");

@@ -174,6 +174,54 @@ public sealed class GardenTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_record_would_change_is_told_before_it_is_made_and_nothing_is_stored()
+    {
+        var id = await PlannedAsync();
+        var work = $"/api/plants/{id}/work";
+        var before = await _garden.GetAsync(work);
+        foreach (var step in before["pending"]!.AsArray().Select(p => (string)p!["key"]!).Where(k => k.Length == 6))
+        {
+            var (status, told) = await _garden.SendAsync(
+                HttpMethod.Post,
+                work + "/try",
+                Step(step, "different", "removed")
+            );
+            Assert.Equal(200, (int)status);
+            Assert.Equal(before["revision"]!.ToString(), (await _garden.GetAsync(work))["revision"]!.ToString());
+            Assert.Empty((await _garden.GetAsync($"/api/plants/{id}/log")).AsArray());
+
+            // Recorded, it changes just that.
+            var (_, then) = await _garden.SendAsync(HttpMethod.Post, work, Step(step, "different", "removed"));
+            Assert.Equal(then!["changes"]!.ToJsonString(), told!.ToJsonString());
+            Assert.All(told.AsArray(), c => Assert.NotEmpty((string)c!["why"]!["text"]!));
+            await _garden.SendAsync(HttpMethod.Delete, work + "/last");
+            before = await _garden.GetAsync(work);
+        }
+    }
+
+    [Fact]
+    public async Task Any_step_of_the_season_is_taken_back_not_only_the_last()
+    {
+        var id = await PlannedAsync();
+        var work = $"/api/plants/{id}/work";
+        await _garden.SendAsync(HttpMethod.Post, work, Step("stem:E", "done"));
+        var (_, two) = await _garden.SendAsync(HttpMethod.Post, work, Step("stem:A", "done"));
+        var first = (int)two!["done"]![0]!["id"]!;
+        var (status, left) = await _garden.SendAsync(HttpMethod.Delete, $"{work}/{first}");
+        Assert.Equal(200, (int)status);
+        Assert.Equal("A", (string)left!["done"]!.AsArray().Single()!["stem"]!);
+        Assert.Contains(left["pending"]!.AsArray(), p => (string)p!["key"]! == "stem:E");
+        Assert.Equal(409, (int)(await _garden.SendAsync(HttpMethod.Delete, $"{work}/{first}")).Status);
+
+        // Once the plant is finished, that is taken back first.
+        await _garden.SendAsync(HttpMethod.Post, work + "/finish");
+        var other = (int)left["done"]![0]!["id"]!;
+        Assert.Equal(409, (int)(await _garden.SendAsync(HttpMethod.Delete, $"{work}/{other}")).Status);
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Delete, work + "/last")).Status);
+        Assert.Equal(200, (int)(await _garden.SendAsync(HttpMethod.Delete, $"{work}/{other}")).Status);
+    }
+
+    [Fact]
     public async Task Finishing_is_written_down_once()
     {
         var id = await PlannedAsync();

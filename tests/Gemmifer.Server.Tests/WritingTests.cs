@@ -383,12 +383,19 @@ public sealed partial class WritingTests : IDisposable
 
     [Theory]
     [InlineData("DELETE", "/work/last")]
+    [InlineData("DELETE", "/work/1")]
+    [InlineData("POST", "/work/try")]
     [InlineData("POST", "/work/finish")]
     [InlineData("POST", "/work")]
     public async Task Work_that_does_not_say_what_it_saw_is_not_taken(string method, string path)
     {
         var id = await _garden.PlantAsync();
-        var write = new Write(new HttpMethod(method), $"/api/plants/{id}{path}", path == "/work" ? "{}" : null, null);
+        var write = new Write(
+            new HttpMethod(method),
+            $"/api/plants/{id}{path}",
+            path is "/work" or "/work/try" ? "{}" : null,
+            null
+        );
         Assert.Equal(428, (await SendAsync(write)).Status);
     }
 

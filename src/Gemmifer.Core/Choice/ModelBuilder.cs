@@ -97,6 +97,9 @@ internal sealed class ModelBuilder(
     /// <summary>What a look that need not be taken counts, points.</summary>
     private static readonly double LookPoints = TradeNumbers.Of("lookSaved");
 
+    /// <summary>Of buds that are worth less by so many points the look that is saved counts half.</summary>
+    private const double Relief = 4;
+
     /// <summary>A bud so near to a window serves as one in it does, mm.</summary>
     private static readonly double NearWindowMm = TradeNumbers.Of("nearWindow");
 
@@ -213,40 +216,74 @@ internal sealed class ModelBuilder(
     /// <summary>
     /// What the buds of a cane that face out gain, where a window is open beside them: the best of them is worth what a
     /// look in the window might find, and the look that is saved. So a bud that was found is taken before one that has
-    /// to be looked for, and noting it never costs the cane: all that was worth before is still there.
+    /// to be looked for, and noting it never costs the cane.
     /// </summary>
-    private double LookSaved(Candidate candidate, CutOption option)
+    private double LookSaved(Candidate candidate, CutOption option) =>
+        FoundBeside(candidate, option) is { } beside && beside.Found.Contains(option) ? beside.Gain : 0;
+
+    /// <summary>The buds of a cane that face out beside a window that is open.</summary>
+    /// <param name="Found">Cuts above them.</param>
+    /// <param name="Gain">What each of them gains, points.</param>
+    private sealed record Beside(CutOption[] Found, double Gain);
+
+    private readonly Dictionary<(Candidate, Stem?), Beside?> _beside = new(BesideComparer.Instance);
+
+    private sealed class BesideComparer : IEqualityComparer<(Candidate, Stem?)>
     {
-        bool Beside(CutOption o) => o.TakeOver?.Stem.Id == option.TakeOver?.Stem.Id;
-        if (!Found(option, BudKnowledge.Seen) && !Found(option, BudKnowledge.Likely))
+        public static readonly BesideComparer Instance = new();
+
+        public bool Equals((Candidate, Stem?) x, (Candidate, Stem?) y) =>
+            ReferenceEquals(x.Item1, y.Item1) && ReferenceEquals(x.Item2, y.Item2);
+
+        public int GetHashCode((Candidate, Stem?) obj) => RuntimeHelpers.GetHashCode(obj.Item1);
+    }
+
+    private Beside? FoundBeside(Candidate candidate, CutOption option)
+    {
+        if (option.Bud is null)
         {
-            return 0;
+            return null;
         }
 
-        var open = candidate
-            .Options.Where(o => Beside(o) && o.Bud is { Known: BudKnowledge.LookFor, AtScar: false })
-            .ToArray();
+        var key = (candidate, option.TakeOver?.Stem);
+        if (!_beside.TryGetValue(key, out var beside))
+        {
+            beside = FindBeside(candidate, option.TakeOver?.Stem);
+            _beside.Add(key, beside);
+        }
+
+        return beside;
+    }
+
+    private Beside? FindBeside(Candidate candidate, Stem? takeOver)
+    {
+        var options = candidate.Options.Where(o => ReferenceEquals(o.TakeOver?.Stem, takeOver)).ToArray();
+        var open = options.Where(o => o.Bud is { Known: BudKnowledge.LookFor, AtScar: false }).ToArray();
         if (open.Length == 0)
         {
-            return 0;
+            return null;
         }
 
         var (from, to) = (open.Min(o => o.FromMm) - NearWindowMm, open.Max(o => o.ToMm) + NearWindowMm);
-        CutOption[] WithIn(BudKnowledge known) =>
-            [.. candidate.Options.Where(o => Beside(o) && Found(o, known) && o.AlongMm >= from && o.AlongMm <= to)];
+        CutOption[] Within(BudKnowledge known) =>
+            [
+                .. options.Where(o =>
+                    o.Bud?.Known == known
+                    && OptionBuilder.FacesOut(takeOver ?? candidate.Stem, o)
+                    && o.AlongMm >= from
+                    && o.AlongMm <= to
+                ),
+            ];
         // A likely one only where none was seen.
-        var found = WithIn(BudKnowledge.Seen) is { Length: > 0 } seen ? seen : WithIn(BudKnowledge.Likely);
-        double Best(CutOption[] options) => options.Max(o => OwnTerms(candidate, o).Sum(t => t.Points));
-        if (!found.Contains(option))
+        var found = Within(BudKnowledge.Seen) is { Length: > 0 } seen ? seen : Within(BudKnowledge.Likely);
+        if (found.Length == 0)
         {
-            return 0;
+            return null;
         }
 
-        var less = Math.Max(0, Best(open) - Best(found));
-        return less + (LookPoints / (1 + less));
-
-        bool Found(CutOption o, BudKnowledge known) =>
-            o.Bud?.Known == known && OptionBuilder.FacesOut(o.TakeOver?.Stem ?? candidate.Stem, o);
+        double Own(CutOption o) => OwnTerms(candidate, o).Sum(t => t.Points);
+        var less = Math.Max(0, open.Max(Own) - found.Max(Own));
+        return new Beside(found, less + (LookPoints / (1 + (less / Relief))));
     }
 
     private IEnumerable<(Want Want, double Points)> OwnTerms(Candidate candidate, CutOption option)

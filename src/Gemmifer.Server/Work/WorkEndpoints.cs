@@ -35,7 +35,8 @@ public sealed record LogView(
 public sealed record OpenStep(string Key, PlanStep Step, string Mark);
 
 /// <summary>A decision that changed because of what was done.</summary>
-public sealed record Change(string Stem, Decision Was, Decision Now);
+/// <param name="Why">Why it is now so, as the plan has it; null where it says nothing.</param>
+public sealed record Change(string Stem, Decision Was, Decision Now, PlanSentence? Why);
 
 /// <summary>The work on a plant this season.</summary>
 /// <param name="Visit">1 for the main work, 2 for the visit after bud break.</param>
@@ -109,6 +110,26 @@ public static class WorkEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428);
         plant
+            .MapPost("work/try", TryAsync)
+            .WithName("tryStep")
+            .WithSummary("What recording a step would change for other stems; nothing is stored.")
+            .Accepts<StepInput>("application/json")
+            .Produces<Change[]>()
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(422)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
+        plant
+            .MapDelete("work/{line:int}", TakeBackAsync)
+            .WithName("takeBackStep")
+            .WithSummary("Takes back one step of this season's work, whichever it is.")
+            .Produces<WorkView>()
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
+        plant
             .MapDelete("work/last", UndoAsync)
             .WithName("undoStep")
             .Produces<WorkView>()
@@ -141,11 +162,32 @@ public static class WorkEndpoints
             .ProducesProblem(422);
     }
 
-    private static async Task<IResult> RecordAsync(
+    private static Task<IResult> RecordAsync(
         string id,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel
+    ) =>
+        StepAsync(id, request, store, cancel, async (open, line) =>
+            await store.AddAsync(open, line, cancel) is { } now
+                ? Results.Ok(now.View(Changes(open.State!.Plan, now.State?.Plan, line.Stem)))
+                : Problems.NotAsSeen()
+        );
+
+    private static Task<IResult> TryAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
+        StepAsync(id, request, store, cancel, async (open, line) =>
+            Results.Ok(Changes(open.State!.Plan, (await store.WithAsync(open, line, cancel)).State?.Plan, line.Stem))
+        );
+
+    /// <summary>
+    /// Reads what was done with a step of the work as the gardener saw it, and goes on with its line.
+    /// </summary>
+    private static async Task<IResult> StepAsync(
+        string id,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel,
+        Func<OpenWork, LogRecord, Task<IResult>> use
     )
     {
         if (RequestBody.Seen(request) is not { } seen)
@@ -220,9 +262,7 @@ public static class WorkEndpoints
                     ? JsonSerializer.Serialize(tied, PartJson.Options)
                     : null,
             };
-            return await store.AddAsync(open, line, cancel) is { } now
-                ? Results.Ok(now.View(Changes(open.State.Plan, now.State?.Plan, step.Stem)))
-                : Problems.NotAsSeen();
+            return await use(open, line);
         }
     }
 
@@ -238,14 +278,39 @@ public static class WorkEndpoints
             :
             [
                 .. before
-                    .Stems.Join(after.Stems, b => b.Id, a => a.Id, (b, a) => new Change(b.Id, b.Decision, a.Decision))
+                    .Stems.Join(
+                        after.Stems,
+                        b => b.Id,
+                        a => a.Id,
+                        (b, a) =>
+                            new Change(
+                                b.Id,
+                                b.Decision,
+                                a.Decision,
+                                a.Reasons.FirstOrDefault() is { } why ? new PlanSentence(why.Text) : null
+                            )
+                    )
                     .Where(c => c.Was != c.Now && c.Stem != own),
             ];
 
     private static Task<IResult> UndoAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
         AsSeenAsync(id, request, store, cancel, async open => open.Lines.Count == 0
                 ? Problems.Stale("Nothing of this season's work is left to take back.")
-            : await store.UndoAsync(open, cancel) is { } now ? Results.Ok(now.View([]))
+            : await store.UndoAsync(open, open.Lines[^1], cancel) is { } now ? Results.Ok(now.View([]))
+            : Problems.NotAsSeen());
+
+    private static Task<IResult> TakeBackAsync(
+        string id,
+        int line,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel
+    ) => AsSeenAsync(id, request, store, cancel, async open => open.Lines.FirstOrDefault(l => l.Id == line)
+                is not { } was
+                ? Problems.Stale("It was taken back already, perhaps in another window.")
+            : open.Finished && was.Kind != LogKind.Finished
+                ? Problems.Stale("This plant is finished for the season. Take that back first.")
+            : await store.UndoAsync(open, was, cancel) is { } now ? Results.Ok(now.View([]))
             : Problems.NotAsSeen());
 
     private static Task<IResult> FinishAsync(

@@ -119,14 +119,17 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         return await FollowAsync(open, [.. open.Lines, record], cancel);
     }
 
+    /// <summary>The work as it would stand with one line more; nothing is written.</summary>
+    public Task<OpenWork> WithAsync(OpenWork open, LogRecord record, CancellationToken cancel) =>
+        WithAsync(open.Plant, open.Season, open.Visit, open.Survey, [.. open.Lines, record], cancel);
+
     /// <summary>
-    /// Takes back the last step or the finish and gives the work as it then stands; null where it was changed
-    /// elsewhere.
+    /// Takes back a step or the finish and gives the work as it then stands; null where it was changed elsewhere.
     /// </summary>
-    public async Task<OpenWork?> UndoAsync(OpenWork open, CancellationToken cancel)
+    public async Task<OpenWork?> UndoAsync(OpenWork open, LogRecord line, CancellationToken cancel)
     {
-        garden.Remove(open.Lines[^1]);
-        return await FollowAsync(open, [.. open.Lines.SkipLast(1)], cancel);
+        garden.Remove(line);
+        return await FollowAsync(open, [.. open.Lines.Where(l => l != line)], cancel);
     }
 
     private async Task<OpenWork?> FollowAsync(OpenWork open, LogRecord[] lines, CancellationToken cancel)

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
@@ -15,10 +15,15 @@ import { usePlant } from "../shared/usePlant";
 import { useFamily } from "./families";
 import { PlanFault } from "../shared/PlanFault";
 import { stageWords, toolWords } from "../shared/StepList";
+import { BeforeAndAfter, DoList, Ending } from "./DoList";
+import { inTurn, putOff, putOffTill } from "./later";
 
 type Work = Schemas["WorkView"];
 
-/** One step fills the screen: which cane, where, what cut, which tool; then done, differently or skip. */
+/** Two taps within this are one, ms. */
+const ONE_TAP = 500;
+
+/** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
   const { id = "" } = useParams();
   const { survey } = usePlant();
@@ -51,12 +56,35 @@ export default function Do() {
     mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", { ...path, headers: asSeen(work.data!.revision) })),
     onSuccess: settle,
   });
+  const takeBack = useMutation({
+    mutationFn: (line: number) =>
+      must(
+        api.DELETE("/api/plants/{id}/work/{line}", {
+          params: { path: { id, line } },
+          headers: asSeen(work.data!.revision),
+        }),
+      ),
+    onSuccess: settle,
+  });
+  const [weighed, setWeighed] = useState<Weighed | null>(null);
+  // What is done otherwise than planned may change the rest: it is shown before it is recorded.
+  const weigh = useMutation({
+    mutationFn: async (bodies: Schemas["StepInput"][]) => ({
+      bodies,
+      changes: await must(
+        api.POST("/api/plants/{id}/work/try", { ...path, body: bodies[0]!, headers: asSeen(work.data!.revision) }),
+      ),
+    }),
+    onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : setWeighed(w)),
+  });
   const finish = useMutation({
     mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", { ...path, headers: asSeen(work.data!.revision) })),
     onSuccess: settle,
   });
+  const all = [record, undo, takeBack, weigh, finish];
+  const [tapped, tap] = useTap();
   useAwake();
-  const error = record.error ?? undo.error ?? finish.error;
+  const error = all.map((m) => m.error).find((e) => e !== null);
   if (work.isError) {
     return (
       <Notice tone="look" role="alert">
@@ -71,21 +99,57 @@ export default function Do() {
         <chakra.div marginBottom="10px">
           <Notice tone="wrong" role="alert">
             {error.message}{" "}
-            <Button size="small" onClick={() => (record.reset(), undo.reset(), finish.reset(), void work.refetch())}>
+            <Button size="small" onClick={() => (all.forEach((m) => m.reset()), setWeighed(null), void work.refetch())}>
               Show the current list
             </Button>
           </Notice>
         </chakra.div>
       )}
-      <Current
-        work={work.data}
-        busy={record.isPending || undo.isPending || finish.isPending}
-        onRecord={record.mutate}
-        onUndo={() => undo.mutate()}
-        onFinish={() => finish.mutate()}
-      />
+      {weighed ? (
+        <BeforeAndAfter
+          changes={weighed.changes}
+          busy={record.isPending}
+          onRecord={() => record.mutate(weighed.bodies, { onSettled: () => setWeighed(null) })}
+          onBack={() => setWeighed(null)}
+        />
+      ) : (
+        <Current
+          plant={id}
+          work={work.data}
+          busy={tapped || all.some((m) => m.isPending)}
+          onRecord={(bodies) => tap(() => (bodies[0]?.outcome === "done" ? record : weigh).mutate(bodies))}
+          onUndo={() => tap(() => undo.mutate())}
+          onTakeBack={(line) => tap(() => takeBack.mutate(line))}
+          onFinish={() => tap(() => finish.mutate())}
+          onLater={(then) => tap(then)}
+        />
+      )}
     </chakra.div>
   );
+}
+
+interface Weighed {
+  bodies: Schemas["StepInput"][];
+  changes: Schemas["Change"][];
+}
+
+/** Lets one tap through and none after it for half a second: a double tap never records the step that comes next. */
+function useTap(): [boolean, (then: () => void) => void] {
+  const [tapped, setTapped] = useState(false);
+  const last = useRef(-Infinity);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  return [
+    tapped,
+    (then) => {
+      const now = performance.now();
+      if (now - last.current < ONE_TAP) return;
+      last.current = now;
+      setTapped(true);
+      timer.current = setTimeout(() => setTapped(false), ONE_TAP);
+      then();
+    },
+  ];
 }
 
 /** Keeps the screen awake while the work goes on, where the device can. */
@@ -111,20 +175,28 @@ function useAwake() {
 }
 
 interface CurrentProps {
+  plant: string;
   work: Work;
   busy: boolean;
   onRecord: (inputs: Schemas["StepInput"][]) => void;
   onUndo: () => void;
+  onTakeBack: (line: number) => void;
   onFinish: () => void;
+  /** Something that is not stored in the garden, but is one tap too. */
+  onLater: (then: () => void) => void;
 }
 
 function Current(props: CurrentProps) {
   const { work } = props;
   const navigate = useNavigate();
   const [early, setEarly] = useState(() => wentAhead(work));
+  const [waits, setWaits] = useState(() => putOff(props.plant, work));
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [ending, setEnding] = useState(false);
   const now = work.pending.filter((p) => p.step.stage !== "return");
   const later = work.pending.filter((p) => p.step.stage === "return");
-  const next = now[0];
+  const turn = inTurn(now, waits);
+  const next = now.find((p) => p.key === chosen) ?? turn[0];
   const changes = work.changes.length > 0 && (
     <Notice tone="look" role="status">
       <b>The rest was weighed again. </b>
@@ -180,16 +252,44 @@ function Current(props: CurrentProps) {
       />
     );
   }
+  if (ending) {
+    return <Ending open={now} busy={props.busy} onFinish={props.onFinish} onBack={() => setEnding(false)} />;
+  }
   return (
     <chakra.div display="grid" gap="10px">
       {changes}
       <StepCard
-        key={next.key}
-        {...props}
+        key={`${next.key} ${waits.indexOf(next.key)}`}
+        work={work}
+        busy={props.busy}
+        onRecord={props.onRecord}
+        onUndo={props.onUndo}
         open={next}
-        index={work.done.length + 1}
+        later={waits.includes(next.key)}
+        index={work.done.length + now.indexOf(next) + 1}
         total={work.done.length + now.length}
+        onLater={(keys) =>
+          props.onLater(() => {
+            setChosen(null);
+            setWaits(putOffTill(props.plant, work, keys));
+          })
+        }
+        onStop={() => void navigate("/")}
       />
+      <DoList
+        work={work}
+        open={now}
+        current={next.key}
+        later={waits}
+        busy={props.busy}
+        onChoose={(key) => (setChosen(key), window.scrollTo({ top: 0 }))}
+        onTakeBack={props.onTakeBack}
+      />
+      <chakra.div>
+        <Button look="quiet" disabled={props.busy} onClick={() => (setEnding(true), window.scrollTo({ top: 0 }))}>
+          Finish the season
+        </Button>
+      </chakra.div>
     </chakra.div>
   );
 }
@@ -255,7 +355,17 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
   );
 }
 
-function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: number; total: number }) {
+interface StepCardProps extends Omit<CurrentProps, "onLater" | "onFinish" | "onTakeBack" | "plant"> {
+  open: Schemas["OpenStep"];
+  /** It was put off, and its turn has come. */
+  later: boolean;
+  index: number;
+  total: number;
+  onLater: (keys: string[]) => void;
+  onStop: () => void;
+}
+
+function StepCard(props: StepCardProps) {
   const { work, open, busy } = props;
   const { step } = open;
   const { StepPicture, wide, together } = useFamily();
@@ -263,6 +373,9 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
   const group = together(work.pending, open, documentOf(work.document));
   const { say, thick } = useMeasures();
   const [different, setDifferent] = useState(false);
+  const heading = useRef<HTMLHeadingElement>(null);
+  // Whoever cannot see it hears which step has come.
+  useEffect(() => heading.current?.focus({ preventScroll: true }), []);
   const document = documentOf(work.document);
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
@@ -295,8 +408,11 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
             <div>
               <chakra.p color="muted">
                 Step {props.index} of {props.total}
+                {props.later ? ", put off till now" : ""}
               </chakra.p>
-              <chakra.h2 fontSize="1.35rem">{stageWords[step.stage]}</chakra.h2>
+              <chakra.h2 ref={heading} tabIndex={-1} fontSize="1.35rem" outline="none">
+                {stageWords[step.stage]}
+              </chakra.h2>
             </div>
           </chakra.div>
           <chakra.p fontSize="1.2rem" lineHeight="1.4">
@@ -337,7 +453,7 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
           {different ? (
             <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
           ) : (
-            <chakra.div display="grid" gridTemplateColumns={step.stem ? "2fr 1.35fr 1fr" : "2fr 1fr"} gap="8px">
+            <chakra.div display="grid" gridTemplateColumns="2fr 1.35fr 1fr" gap="8px">
               <Button
                 look="main"
                 size="large"
@@ -357,28 +473,11 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
               >
                 {check ? "Noted" : "Done"}
               </Button>
-              {step.stem && (
-                <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
-                  Differently
-                </Button>
-              )}
-              <Button
-                size="large"
-                disabled={busy}
-                onClick={() =>
-                  props.onRecord(
-                    group.map((g) => ({
-                      key: g.key,
-                      mark: g.mark,
-                      outcome: "skipped",
-                      instead: null,
-                      cutAt: null,
-                      note: null,
-                    })),
-                  )
-                }
-              >
-                Skip
+              <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
+                Differently
+              </Button>
+              <Button size="large" disabled={busy} onClick={() => props.onLater(group.map((g) => g.key))}>
+                Later
               </Button>
             </chakra.div>
           )}
@@ -386,8 +485,8 @@ function StepCard(props: CurrentProps & { open: Schemas["OpenStep"]; index: numb
             <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
               Take back the last
             </Button>
-            <Button look="quiet" disabled={busy} onClick={props.onFinish}>
-              Stop for the season
+            <Button disabled={busy} onClick={props.onStop}>
+              Stop for today
             </Button>
           </chakra.div>
         </chakra.div>
@@ -405,12 +504,13 @@ function Differently(props: {
   const { body } = useMeasures();
   const [what, setWhat] = useState<"removed" | "cut" | "left" | null>(null);
   const [place, setPlace] = useState("");
+  const { stem, action } = props.open.step;
   const mm = readLength(place, body, "cm");
   const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0));
   return (
     <Panel>
       <chakra.p fontWeight="700" marginBottom="6px">
-        What did you do with {props.open.step.stem}?
+        {stem ? `What did you do with ${stem}?` : "What did you do instead?"}
       </chakra.p>
       <Choice
         label="What you did"
@@ -418,9 +518,13 @@ function Differently(props: {
         value={what}
         onChange={setWhat}
         options={[
-          { value: "removed", text: "Took it out" },
-          { value: "cut", text: "Cut it elsewhere" },
-          { value: "left", text: "Left it whole" },
+          ...(stem
+            ? [
+                { value: "removed" as const, text: "Took it out" },
+                { value: "cut" as const, text: "Cut it elsewhere" },
+              ]
+            : []),
+          { value: "left", text: stem ? "Leave it as it is this winter" : "Nothing: not this winter" },
         ]}
       />
       {what === "cut" && (
@@ -443,8 +547,10 @@ function Differently(props: {
               {
                 key: props.open.key,
                 mark: props.open.mark,
-                outcome: "different",
-                instead: what,
+                // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
+                outcome:
+                  what === "left" && (!stem || action === "check" || action === "defer") ? "skipped" : "different",
+                instead: what === "left" && (!stem || action === "check" || action === "defer") ? null : what,
                 cutAt: what === "cut" ? mm : null,
                 note: null,
               },

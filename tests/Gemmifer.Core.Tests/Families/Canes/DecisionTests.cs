@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Buds;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 
@@ -166,7 +167,7 @@ public sealed class DecisionTests
     {
         // Before, every bud had still to be looked for; some are noted somewhere on a cane that stays, so many hours
         // from the way it leans.
-        var (tried, worse) = (0, new List<string>());
+        var (tried, worse, inWindow, taken) = (0, new List<string>(), 0, 0);
         foreach (var seed in Enumerable.Range(0, 60))
         {
             var random = new Random(seed);
@@ -203,9 +204,26 @@ public sealed class DecisionTests
                 ]);
                 var after = Surveys.Plan(more);
                 tried++;
-                if (after.Stem(stem.Id).Decision == Decision.Remove)
+                foreach (var gone in after.Stems.Where(s => s.Decision == Decision.Remove))
                 {
-                    worse.Add($"{seed} {stem.Id} goes once buds from {at} on are noted");
+                    if (before.Stem(gone.Id).Decision is not Decision.Remove && gone.Id.Length == 1)
+                    {
+                        worse.Add($"{seed} {gone.Id} goes once buds from {at} on are noted on {stem.Id}");
+                    }
+                }
+
+                // The bud that was found is cut to, where the room between ends and their level allow it.
+                if (
+                    before.Steps.FirstOrDefault(s => s.Stem == stem.Id)?.Cut?.Bud?.Window is { } window
+                    && at > window[0]
+                    && at < window[1]
+                )
+                {
+                    inWindow++;
+                    taken +=
+                        after.Steps.FirstOrDefault(s => s.Stem == stem.Id)?.Cut?.Bud?.Known is BudKnowledge.Seen
+                            ? 1
+                            : 0;
                 }
 
                 if (
@@ -220,6 +238,7 @@ public sealed class DecisionTests
 
         Assert.True(tried > 100, $"{tried}");
         Assert.True(worse.Count == 0, $"{worse.Count} of {tried}: {string.Join(", ", worse)}");
+        Assert.True(taken >= 0.4 * inWindow, $"{taken} of {inWindow} buds that were found are cut to.");
     }
 
     [Fact]
