@@ -257,7 +257,9 @@ internal sealed class ModelBuilder(
 
     private Beside? FindBeside(Candidate candidate, Stem? takeOver)
     {
-        var options = candidate.Options.Where(o => ReferenceEquals(o.TakeOver?.Stem, takeOver)).ToArray();
+        // The gardener's word takes options away; it makes none of the others better.
+        var all = candidate.Unasked.IsDefault ? candidate.Options : candidate.Unasked;
+        var options = all.Where(o => ReferenceEquals(o.TakeOver?.Stem, takeOver)).ToArray();
         var open = options.Where(o => o.Bud is { Known: BudKnowledge.LookFor, AtScar: false }).ToArray();
         if (open.Length == 0)
         {

@@ -115,6 +115,12 @@ internal static class Sorting
                     : CandidateOf(c.Stem with { Pin = null }, OptionsFor(c.Stem with { Pin = null }, null))
             ),
         ];
+        candidates =
+        [
+            .. candidates.Select(
+                (c, i) => ReferenceEquals(c, unasked[i]) ? c : c with { Unasked = unasked[i].Options }
+            ),
+        ];
         if (Strongest(survey, tree, candidates, shoots, climber) is { } strongest)
         {
             candidates = candidates.SetItem(
