@@ -66,6 +66,7 @@ export default function Do() {
       ),
     onSuccess: settle,
   });
+  const [tapped, tap, rest] = useTap();
   const [weighed, setWeighed] = useState<Weighed | null>(null);
   // What is done otherwise than planned may change the rest: it is shown before it is recorded.
   const weigh = useMutation({
@@ -75,14 +76,14 @@ export default function Do() {
         api.POST("/api/plants/{id}/work/try", { ...path, body: bodies[0]!, headers: asSeen(work.data!.revision) }),
       ),
     }),
-    onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : setWeighed(w)),
+    // What comes of it stands where the tap was: a second one does not say yes to it.
+    onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : (rest(), setWeighed(w))),
   });
   const finish = useMutation({
     mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", { ...path, headers: asSeen(work.data!.revision) })),
     onSuccess: settle,
   });
   const all = [record, undo, takeBack, weigh, finish];
-  const [tapped, tap] = useTap();
   useAwake();
   const error = all.map((m) => m.error).find((e) => e !== null);
   if (work.isError) {
@@ -108,9 +109,9 @@ export default function Do() {
       {weighed ? (
         <BeforeAndAfter
           changes={weighed.changes}
-          busy={record.isPending}
-          onRecord={() => record.mutate(weighed.bodies, { onSettled: () => setWeighed(null) })}
-          onBack={() => setWeighed(null)}
+          busy={tapped || record.isPending}
+          onRecord={() => tap(() => record.mutate(weighed.bodies, { onSettled: () => setWeighed(null) }))}
+          onBack={() => tap(() => setWeighed(null))}
         />
       ) : (
         <Current
@@ -121,7 +122,7 @@ export default function Do() {
           onUndo={() => tap(() => undo.mutate())}
           onTakeBack={(line) => tap(() => takeBack.mutate(line))}
           onFinish={() => tap(() => finish.mutate())}
-          onLater={(then) => tap(then)}
+          onTap={tap}
         />
       )}
     </chakra.div>
@@ -134,22 +135,23 @@ interface Weighed {
 }
 
 /** Lets one tap through and none after it for half a second: a double tap never records the step that comes next. */
-function useTap(): [boolean, (then: () => void) => void] {
+function useTap(): [tapped: boolean, tap: (then: () => void) => void, rest: () => void] {
   const [tapped, setTapped] = useState(false);
   const last = useRef(-Infinity);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(timer.current), []);
-  return [
-    tapped,
-    (then) => {
-      const now = performance.now();
-      if (now - last.current < ONE_TAP) return;
-      last.current = now;
-      setTapped(true);
-      timer.current = setTimeout(() => setTapped(false), ONE_TAP);
-      then();
-    },
-  ];
+  const rest = () => {
+    last.current = performance.now();
+    setTapped(true);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => setTapped(false), ONE_TAP);
+  };
+  const tap = (then: () => void) => {
+    if (performance.now() - last.current < ONE_TAP) return;
+    rest();
+    then();
+  };
+  return [tapped, tap, rest];
 }
 
 /** Keeps the screen awake while the work goes on, where the device can. */
@@ -183,7 +185,7 @@ interface CurrentProps {
   onTakeBack: (line: number) => void;
   onFinish: () => void;
   /** Something that is not stored in the garden, but is one tap too. */
-  onLater: (then: () => void) => void;
+  onTap: (then: () => void) => void;
 }
 
 function Current(props: CurrentProps) {
@@ -269,7 +271,7 @@ function Current(props: CurrentProps) {
         index={work.done.length + now.indexOf(next) + 1}
         total={work.done.length + now.length}
         onLater={(keys) =>
-          props.onLater(() => {
+          props.onTap(() => {
             setChosen(null);
             setWaits(putOffTill(props.plant, work, keys));
           })
@@ -286,7 +288,11 @@ function Current(props: CurrentProps) {
         onTakeBack={props.onTakeBack}
       />
       <chakra.div>
-        <Button look="quiet" disabled={props.busy} onClick={() => (setEnding(true), window.scrollTo({ top: 0 }))}>
+        <Button
+          look="quiet"
+          disabled={props.busy}
+          onClick={() => props.onTap(() => (setEnding(true), window.scrollTo({ top: 0 })))}
+        >
           Finish the season
         </Button>
       </chakra.div>
@@ -355,7 +361,7 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
   );
 }
 
-interface StepCardProps extends Omit<CurrentProps, "onLater" | "onFinish" | "onTakeBack" | "plant"> {
+interface StepCardProps extends Omit<CurrentProps, "onTap" | "onFinish" | "onTakeBack" | "plant"> {
   open: Schemas["OpenStep"];
   /** It was put off, and its turn has come. */
   later: boolean;
@@ -506,6 +512,8 @@ function Differently(props: {
   const [place, setPlace] = useState("");
   const { stem, action } = props.open.step;
   const mm = readLength(place, body, "cm");
+  // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
+  const skipped = what === "left" && (!stem || action === "check" || action === "defer");
   const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0));
   return (
     <Panel>
@@ -547,10 +555,8 @@ function Differently(props: {
               {
                 key: props.open.key,
                 mark: props.open.mark,
-                // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
-                outcome:
-                  what === "left" && (!stem || action === "check" || action === "defer") ? "skipped" : "different",
-                instead: what === "left" && (!stem || action === "check" || action === "defer") ? null : what,
+                outcome: skipped ? "skipped" : "different",
+                instead: skipped ? null : what,
                 cutAt: what === "cut" ? mm : null,
                 note: null,
               },
