@@ -285,7 +285,10 @@ internal sealed class ModelBuilder(
 
         double Own(CutOption o) => OwnTerms(candidate, o).Sum(t => t.Points);
         var less = Math.Max(0, open.Max(Own) - found.Max(Own));
-        return new Beside(found, less + (LookPoints / (1 + (less / Relief))));
+
+        // A bud that may face one way or the other has to be looked at all the same.
+        var saves = found.All(o => o.Bud!.OtherFacing is null);
+        return new Beside(found, less + (saves ? LookPoints / (1 + (less / Relief)) : 0));
     }
 
     private IEnumerable<(Want Want, double Points)> OwnTerms(Candidate candidate, CutOption option)
@@ -360,11 +363,13 @@ internal sealed class ModelBuilder(
     /// Where the shoot of a bud will stand, seen from the crown, if that is a side on which no cane stands; null
     /// otherwise.
     /// </summary>
-    public Bearing? FillsGap(CutOption option)
+    public Bearing? FillsGap(CutOption option) => FillsGap(_gaps, option);
+
+    /// <summary>The same for gaps that are known.</summary>
+    internal static Bearing? FillsGap(ImmutableArray<(double From, double Width)> gaps, CutOption option)
     {
         if (
-            _gaps.IsEmpty
-            || option.Bud is not { Facing: { } facing, Known: not BudKnowledge.LookFor, OtherFacing: null }
+            gaps.IsEmpty || option.Bud is not { Facing: { } facing, Known: not BudKnowledge.LookFor, OtherFacing: null }
         )
         {
             return null;
@@ -374,7 +379,7 @@ internal sealed class ModelBuilder(
             option.Place.X + (ShootReachMm * facing.X),
             option.Place.Y + (ShootReachMm * facing.Y)
         );
-        return tip is { } t && _gaps.Any(g => Within(t, g)) ? tip : null;
+        return tip is { } t && gaps.Any(g => Within(t, g)) ? tip : null;
     }
 
     private static bool Within(Bearing bearing, (double From, double Width) gap)
@@ -384,7 +389,10 @@ internal sealed class ModelBuilder(
     }
 
     /// <summary>Sectors in which no cane of the choice stands, each from a bearing clockwise.</summary>
-    private static ImmutableArray<(double From, double Width)> Gaps(School school, ImmutableArray<Candidate> candidates)
+    internal static ImmutableArray<(double From, double Width)> Gaps(
+        School school,
+        ImmutableArray<Candidate> candidates
+    )
     {
         if (!school.BudOutward || school.Weight("gap") <= 0 || candidates.Length < 2)
         {

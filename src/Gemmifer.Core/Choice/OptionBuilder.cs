@@ -40,6 +40,9 @@ public sealed class OptionBuilder(
         NearWindowMm = TradeNumbers.Of("nearWindow"),
         NarrowestMm = TradeNumbers.Of("narrowestWindow");
 
+    /// <summary>Square to outward, and what numbers are out by.</summary>
+    private const double SquareDeg = 90 + 1e-6;
+
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;
 
@@ -127,6 +130,13 @@ public sealed class OptionBuilder(
         && facing.AngleTo(outward) <= OutwardDeg
         && !(bud.OtherFacing?.AngleTo(outward) > OutwardDeg);
 
+    /// <summary>Whether the bud of a cut, seen or likely, faces back to the crown.</summary>
+    internal static bool FacesIn(Stem stem, CutOption option) =>
+        option.Bud is { Known: not BudKnowledge.LookFor, Facing: { } facing } bud
+        && StemTree.Outward(stem, option.Place) is var outward
+        && facing.AngleTo(outward) > SquareDeg
+        && !(bud.OtherFacing?.AngleTo(outward) <= SquareDeg);
+
     /// <summary>
     /// The highest cut above a bud between two places along a stem: above one that faces out, and where buds were not
     /// looked at in a window beside it; none where there is none.
@@ -135,9 +145,11 @@ public sealed class OptionBuilder(
     {
         var cuts = CutsBetween(stem, fromMm, toMm).ToArray();
         var window = cuts.LastOrDefault(c => c.Bud is { Known: BudKnowledge.LookFor });
-        var known = cuts.Where(c => c.Bud is { Known: not BudKnowledge.LookFor }).ToArray();
+        var all = cuts.Where(c => c.Bud is { Known: not BudKnowledge.LookFor }).ToArray();
+        var notIn = all.Where(c => !FacesIn(stem, c)).ToArray();
+        var known = notIn.Length > 0 ? notIn : all;
         var seenTo = known.Where(c => c.Bud!.Known == BudKnowledge.Seen).Select(c => c.AlongMm).DefaultIfEmpty(0).Max();
-        if (window is not null && (known.Length == 0 || window.ToMm - seenTo >= 2 * _kind.InternodeMm))
+        if (window is not null && (notIn.Length == 0 || window.ToMm - seenTo >= 2 * _kind.InternodeMm))
         {
             var found = known.LastOrDefault(c => FacesOut(stem, c) && c.AlongMm >= window.FromMm);
             return found is null ? [window] : [found, window];

@@ -40,11 +40,15 @@ public class ModelBuilderTests
         long At(double clock)
         {
             var (model, sorted) = OfCanes(Plain.Buds((510, clock)));
-            return model.Points[sorted.Candidates[0].Options.ToList().FindIndex(o => o.AlongMm == 516)];
+            var at = sorted.Candidates[0].Options.ToList().FindIndex(o => o.AlongMm == 516);
+            return at < 0 ? long.MinValue : model.Points[at];
         }
 
         Assert.True(At(3) > At(4.5) && At(4.5) > At(6) && At(6) > At(9));
         Assert.Equal(At(4.5), At(1.5));
+
+        // One that faces in is no place for a cut as long as another may be found.
+        Assert.Equal(long.MinValue, At(9));
     }
 
     [Fact]

@@ -95,7 +95,9 @@ public class OptionBuilderTests
         var low = Assert.Single(
             Of(Upright().Buds((150, 3), (200, 9), (250, 3)), null, 240).Where(o => o.Kind == OptionKind.Cut)
         );
-        Assert.Equal(206, low.AlongMm);
+
+        // The bud at 200 mm faces in.
+        Assert.Equal(156, low.AlongMm);
         Assert.DoesNotContain(Of(Upright(), null, 240), o => o.Kind == OptionKind.Whole);
     }
 

@@ -115,6 +115,14 @@ internal static class Sorting
                     : CandidateOf(c.Stem with { Pin = null }, OptionsFor(c.Stem with { Pin = null }, null))
             ),
         ];
+        var gaps = ModelBuilder.Gaps(survey.School, candidates);
+        unasked = [.. unasked.Select(c => WithoutNeedless(c, gaps))];
+        candidates =
+        [
+            .. candidates.Select(
+                (c, i) => c.Stem.Pin is null && !tree.HoldsPinned(c.Stem) ? unasked[i] : WithoutNeedless(c, gaps)
+            ),
+        ];
         candidates =
         [
             .. candidates.Select(
@@ -217,6 +225,23 @@ internal static class Sorting
             .ThenBy(i => candidates[i].Stem.Id, StringComparer.Ordinal)
             .Cast<int?>()
             .FirstOrDefault();
+    }
+
+    /// <summary>
+    /// A cane without cuts to buds that face in, where it can be cut above another or one can be looked for: a cut to
+    /// the inside is made on purpose, to fill a side on which no cane stands.
+    /// </summary>
+    private static Candidate WithoutNeedless(Candidate c, ImmutableArray<(double From, double Width)> gaps)
+    {
+        bool In(CutOption o) => OptionBuilder.FacesIn(o.TakeOver?.Stem ?? c.Stem, o);
+        bool Better(CutOption than) =>
+            c.Options.Any(o => o.Bud is not null && ReferenceEquals(o.TakeOver?.Stem, than.TakeOver?.Stem) && !In(o));
+        return c.Options.Any(In)
+            ? c with
+            {
+                Options = [.. c.Options.Where(o => !In(o) || ModelBuilder.FillsGap(gaps, o) is not null || !Better(o))],
+            }
+            : c;
     }
 
     /// <summary>Whether a finding is of one verdict on the whole stem.</summary>
