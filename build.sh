@@ -28,9 +28,24 @@ install_web() {
     sh -c 'echo "Installing the front end packages." && cd web && npm ci --no-audit --no-fund --loglevel=error'
 }
 
+# The core compiled for the browser; the front end carries it along.
+build_core_for_browser() {
+  need dotnet ".NET SDK 10"
+  unless_done core-in-browser "$(fingerprint src/Gemmifer.Core src/Gemmifer.InBrowser Directory.Build.props global.json)" \
+    web/public/core/_framework/dotnet.js sh -c '
+      set -e
+      echo "Building the core for the browser."
+      rm -rf .cache/in-browser web/public/core
+      dotnet publish src/Gemmifer.InBrowser -c Release -o .cache/in-browser -v quiet --nologo
+      mkdir -p web/public/core/_framework
+      cp .cache/in-browser/wwwroot/_framework/*.js .cache/in-browser/wwwroot/_framework/*.wasm \
+        .cache/in-browser/wwwroot/_framework/*.br web/public/core/_framework/'
+}
+
 build_web() {
   install_web
-  unless_done web-build "$(fingerprint web)" src/Gemmifer.Server/wwwroot/index.html \
+  build_core_for_browser
+  unless_done web-build "$(fingerprint web) $(cat .cache/core-in-browser)" src/Gemmifer.Server/wwwroot/index.html \
     sh -c 'echo "Building the front end." && cd web && node node_modules/vite/bin/vite.js build --logLevel error'
 }
 

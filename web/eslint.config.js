@@ -3,7 +3,7 @@ import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 export default tseslint.config(
-  { ignores: ["dist", "node_modules", "src/api/schema.ts", "src/survey/schema.ts"] },
+  { ignores: ["dist", "node_modules", "public/core", "src/api/schema.ts", "src/survey/schema.ts"] },
   ...tseslint.configs.recommended,
   a11y.flatConfigs.recommended,
   {

@@ -1,8 +1,36 @@
 import react from "@vitejs/plugin-react";
+import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    VitePWA({
+      strategies: "injectManifest",
+      srcDir: "src",
+      filename: "sw.ts",
+      injectRegister: false,
+      manifest: {
+        name: "Gemmifer",
+        short_name: "Gemmifer",
+        description: "Which canes stay, where to cut each one, and why.",
+        start_url: "/",
+        display: "standalone",
+        background_color: "#f6efe0",
+        theme_color: "#f6efe0",
+        icons: [
+          { src: "/icon-192.png", sizes: "192x192", type: "image/png" },
+          { src: "/icon-512.png", sizes: "512x512", type: "image/png" },
+          { src: "/icon-maskable-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
+          { src: "/favicon.svg", sizes: "any", type: "image/svg+xml" },
+        ],
+      },
+      injectManifest: {
+        globPatterns: ["**/*.{js,css,html,svg,woff2}", "icon-192.png", "core/_framework/*.{js,wasm}"],
+        maximumFileSizeToCacheInBytes: 12_000_000,
+      },
+    }),
+  ],
   build: { outDir: "../src/Gemmifer.Server/wwwroot", emptyOutDir: true, chunkSizeWarningLimit: 600, manifest: true },
   server: { proxy: { "/api": "http://127.0.0.1:5080" } },
   test: {

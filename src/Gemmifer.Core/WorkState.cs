@@ -1,14 +1,11 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
-using Gemmifer.Core;
-using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
-using Gemmifer.Server.Planning;
-using Gemmifer.Server.Surveys;
 
-namespace Gemmifer.Server.Work;
+namespace Gemmifer.Core;
 
 /// <summary>
 /// A plan under way: what was done is the gardener's word on those stems, what is left is solved again around it.
@@ -23,28 +20,21 @@ public sealed record WorkState(
     Survey Survey
 )
 {
-    /// <summary>
-    /// Works the state out from the survey and the steps recorded; null where the survey cannot be planned, with the
-    /// reference of the fault where it should be.
-    /// </summary>
-    public static (WorkState? State, string? Fault) Of(
-        PlanMaker planner,
-        JsonObject survey,
-        IReadOnlyList<StepDone> done,
-        PlanDetail detail,
-        CancellationToken cancel
-    )
+    /// <summary>Works the state out from the survey and the steps recorded.</summary>
+    /// <param name="plan">Plans a survey; null where that failed.</param>
+    /// <returns>Null where the survey cannot be planned, or was not.</returns>
+    public static WorkState? Of(JsonObject survey, IReadOnlyList<StepDone> done, Func<Survey, PlanDocument?> plan)
     {
-        if (SurveyDocuments.Read(survey) is not SurveyReading.Valid valid)
+        using var parsed = JsonDocument.Parse(survey.ToJsonString());
+        if (SurveyReader.Read(parsed.RootElement) is not SurveyReading.Valid valid)
         {
-            return (null, null);
+            return null;
         }
 
         var pinned = WorkPins.Apply(valid.Survey, done);
-        var planned = planner.Try(pinned, detail, cancel);
-        return planned.Plan is { } plan
-            ? (new WorkState(plan, WorkPins.Pending(plan, done), Pinned(survey, valid.Survey, pinned), pinned), null)
-            : (null, planned.Fault);
+        return plan(pinned) is { } planned
+            ? new WorkState(planned, WorkPins.Pending(planned, done), Pinned(survey, valid.Survey, pinned), pinned)
+            : null;
     }
 
     /// <summary>The document with the pins of a survey written into it.</summary>

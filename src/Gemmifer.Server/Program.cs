@@ -160,34 +160,7 @@ app.MapBlocks();
 app.MapSettings();
 app.MapCopies();
 
-// A file whose name tells its content is kept for good; the page that names it is asked for each time.
-var files = new StaticFileOptions
-{
-    OnPrepareResponse = file =>
-        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
-            ? "public, max-age=31536000, immutable"
-            : "no-cache",
-};
-
-// Every address that is none of the interface, and names no file, is a page of the application.
-app.Use(
-    (context, next) =>
-    {
-        var (request, path) = (context.Request, context.Request.Path);
-        if (
-            context.GetEndpoint() is null
-            && (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
-            && !path.StartsWithSegments("/api")
-            && !Path.HasExtension(path)
-        )
-        {
-            request.Path = "/index.html";
-        }
-
-        return next(context);
-    }
-);
-app.UseStaticFiles(files);
+app.UsePages();
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {

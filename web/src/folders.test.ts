@@ -6,6 +6,8 @@ import { describe, expect, it } from "vitest";
 const floors = [
   ["api"],
   ["survey"],
+  ["core"],
+  ["outbox"],
   ["app"],
   ["drawing"],
   ["shared"],

@@ -15,6 +15,7 @@ const Garden = lazy(() => import("./pages/Garden"));
 const GardenPlan = lazy(() => import("./pages/GardenPlan"));
 const Block = lazy(() => import("./vine/Block"));
 const Rules = lazy(() => import("./pages/Rules"));
+const Waiting = lazy(() => import("./pages/Waiting"));
 const Measures = lazy(() => import("./pages/Measures"));
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const Look = lazy(() => import("./plant/Look"));
@@ -29,7 +30,13 @@ style.textContent = css;
 document.head.append(style);
 document.documentElement.dataset["theme"] = localStorage.getItem("gemmifer.theme") ?? "auto";
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5_000 } } });
+// Whether the device says that it is on a network tells nothing of the garden: it is always asked.
+const client = new QueryClient({
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 5_000, networkMode: "always" },
+    mutations: { networkMode: "always" },
+  },
+});
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
@@ -46,6 +53,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="garden/rows" element={<Block />} />
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
+                  <Route path="waiting" element={<Waiting />} />
                   <Route path="plants/:id" element={<PlantPage />}>
                     <Route index element={<Navigate to="look" replace />} />
                     <Route path="look" element={<Look />} />

@@ -60,6 +60,28 @@ public sealed record StepDone(
     TiedCane? Tied = null
 )
 {
+    /// <summary>What a line of the log says was done.</summary>
+    /// <param name="stage">Of a stem's step its stage, of one on the whole plant its key.</param>
+    public static StepDone Kept(
+        string? stem,
+        string? stage,
+        StepAction? action,
+        StepOutcome? outcome,
+        Instead? instead,
+        double? cutAtMm,
+        TiedCane? tied
+    ) =>
+        new(
+            stem,
+            stem is null ? null : Exchange.WireNames.Find<Stage>(stage),
+            stem is null ? stage : null,
+            action,
+            outcome,
+            instead,
+            cutAtMm,
+            tied
+        );
+
     /// <summary>Whether it says what became of the wood, rather than how it was tied.</summary>
     public bool OnTheWood =>
         Stage != Plans.Stage.Train

@@ -177,10 +177,9 @@ public sealed class LogRecord
 
     /// <summary>What it says was done.</summary>
     public StepDone ToStep() =>
-        new(
+        StepDone.Kept(
             Stem,
-            Stem is null ? null : WireNames.Find<Stage>(Stage),
-            Stem is null ? Stage : null,
+            Stage,
             Action,
             Outcome,
             Instead,

@@ -8,10 +8,12 @@ namespace Gemmifer.Server.Http;
 public static class Guard
 {
     /// <summary>
-    /// Scripts only from the application itself. Styles may stand in the page: the components write theirs there.
+    /// Scripts only from the application itself, and the core compiled for the browser. Styles may stand in the page:
+    /// the components write theirs there.
     /// </summary>
     private const string Policy =
-        "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+        "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; "
+        + "img-src 'self' data: blob:; "
         + "font-src 'self' data:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'none'; "
         + "form-action 'self'; frame-ancestors 'none'";
 

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Http;
 
 /// <summary>
-/// What is added under an Idempotency-Key is stored once and answered the same, however often it is sent. The key is
+/// What is changed under an Idempotency-Key is stored once and answered the same, however often it is sent. The key is
 /// stored together with what it stands for, or not at all; so it outlives a crash.
 /// </summary>
 public static class OnceEach
@@ -31,14 +31,16 @@ public static class OnceEach
         })
     );
 
-    /// <summary>Keeps the keys of everything that adds.</summary>
+    /// <summary>Keeps the keys of everything that adds, changes or takes out.</summary>
     public static void UseOnceEach(this IApplicationBuilder app) =>
         app.Use(
             (context, next) =>
-                HttpMethods.IsPost(context.Request.Method)
+                !HttpMethods.IsGet(context.Request.Method)
+                && !HttpMethods.IsHead(context.Request.Method)
                 && context.Request.Headers.ContainsKey(Header)
                 && context.Request.Path.StartsWithSegments("/api")
                 && context.Request.Path != "/api/plan"
+                && !context.Request.Path.Value!.EndsWith("/try", StringComparison.Ordinal)
                     ? OnceAsync(context, next)
                     : next(context)
         );

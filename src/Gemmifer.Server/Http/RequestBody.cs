@@ -179,6 +179,12 @@ public static class RequestBody
             : null;
 
     /// <summary>
+    /// An If-Match that holds for whatever is there (RFC 9110, 13.1.1): for what a device without a network kept, and
+    /// where nothing can be overwritten.
+    /// </summary>
+    public const string Whatever = "*";
+
+    /// <summary>
     /// What the screen showed when a change was made, out of the If-Match header; null where it is missing.
     /// </summary>
     public static string? Seen(HttpRequest request) =>

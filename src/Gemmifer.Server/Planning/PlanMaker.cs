@@ -1,8 +1,10 @@
+using System.Text.Json.Nodes;
 using System.Threading.RateLimiting;
 using Gemmifer.Core;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Work;
 using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Planning;
@@ -52,6 +54,27 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
         {
             return new Planned(null, Failed(e));
         }
+    }
+
+    /// <summary>The work on a plant, from its survey and the steps recorded.</summary>
+    /// <returns>
+    /// No state where the survey cannot be planned, with the reference of the fault where it should be.
+    /// </returns>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public (WorkState? State, string? Fault) Work(
+        JsonObject survey,
+        IReadOnlyList<StepDone> done,
+        PlanDetail detail,
+        CancellationToken cancel
+    )
+    {
+        string? fault = null;
+        var state = WorkState.Of(survey, done, pinned =>
+        {
+            (var plan, fault) = Try(pinned, detail, cancel);
+            return plan;
+        });
+        return (state, fault);
     }
 
     /// <summary>Logs what went wrong with one plant.</summary>

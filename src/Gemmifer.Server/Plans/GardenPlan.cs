@@ -14,7 +14,6 @@ using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
-using Gemmifer.Server.Work;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Plans;
@@ -237,8 +236,7 @@ public static class GardenPlan
             on.Own,
             survey.Vine is null ? null : Weighed.Of(surveys, log, season)
         );
-        var (open, fault) = WorkState.Of(
-            on.Planner,
+        var (open, fault) = on.Planner.Work(
             document,
             [.. Steps(season).Select(s => s.ToStep())],
             PlanDetail.Brief,

@@ -1,17 +1,13 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json;
-using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
+using Gemmifer.Core.Work;
 
 namespace Gemmifer.Server.Work;
 
 /// <summary>Short names for what a screen shows, so that a change can say what it was made from.</summary>
 public static class Marks
 {
-    private const int Length = 16;
-
     /// <summary>Of a plan and the lines so far.</summary>
     public static string Of(int work, int season, int visit, ReadOnlySpan<byte> plan)
     {
@@ -20,12 +16,6 @@ public static class Marks
             Encoding.ASCII.GetBytes(string.Create(CultureInfo.InvariantCulture, $"{work};{season};{visit};"))
         );
         hash.AppendData(plan);
-        return Convert.ToHexString(hash.GetHashAndReset())[..Length];
+        return Convert.ToHexString(hash.GetHashAndReset())[..StepMark.Length];
     }
-
-    /// <summary>Of one step, wherever in the plan it stands.</summary>
-    public static string Of(PlanStep step) =>
-        Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(step with { N = 0 }, PlanJson.Web)))[
-            ..Length
-        ];
 }

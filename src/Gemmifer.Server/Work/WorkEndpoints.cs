@@ -26,17 +26,14 @@ public sealed record LogView(
     Instead? Instead,
     double? CutAt,
     string? Note,
-    double? Grams
+    double? Grams,
+    TiedCane? Tied
 );
 
 /// <summary>An open step with its key.</summary>
 /// <param name="Mark">Names the step as it is; sent back with what was done, so that the log holds what was on the
 /// screen.</param>
 public sealed record OpenStep(string Key, PlanStep Step, string Mark);
-
-/// <summary>A decision that changed because of what was done.</summary>
-/// <param name="Why">Why it is now so, as the plan has it; null where it says nothing.</param>
-public sealed record Change(string Stem, Decision Was, Decision Now, PlanSentence? Why);
 
 /// <summary>The work on a plant this season.</summary>
 /// <param name="Visit">1 for the main work, 2 for the visit after bud break.</param>
@@ -145,6 +142,15 @@ public static class WorkEndpoints
             .ProducesProblem(409)
             .ProducesProblem(412)
             .ProducesProblem(428);
+        plant
+            .MapDelete("work/finish", TakeFinishBackAsync)
+            .WithName("takeFinishBack")
+            .WithSummary("Goes on with a plant that was finished for the season.")
+            .Produces<WorkView>()
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         plant.MapGet("log", LogAsync).WithName("log").Produces<LogView[]>().ProducesProblem(404);
         plant
             .MapPost("crop", CropAsync)
@@ -170,14 +176,17 @@ public static class WorkEndpoints
     ) =>
         StepAsync(id, request, store, cancel, async (open, line) =>
             await store.AddAsync(open, line, cancel) is { } now
-                ? Results.Ok(now.View(Changes(open.State!.Plan, now.State?.Plan, line.Stem)))
+                ? Results.Ok(now.View(Changes(open, now, line)))
                 : Problems.NotAsSeen()
         );
 
     private static Task<IResult> TryAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
         StepAsync(id, request, store, cancel, async (open, line) =>
-            Results.Ok(Changes(open.State!.Plan, (await store.WithAsync(open, line, cancel)).State?.Plan, line.Stem))
+            Results.Ok(Changes(open, await store.WithAsync(open, line, cancel), line))
         );
+
+    private static Change[] Changes(OpenWork was, OpenWork now, LogRecord line) =>
+        now.State is { Plan: { } plan } ? Change.Between(was.State!.Plan, plan, line.Stem) : [];
 
     /// <summary>
     /// Reads what was done with a step of the work as the gardener saw it, and goes on with its line.
@@ -240,58 +249,30 @@ public static class WorkEndpoints
             }
 
             // Another window may have gone on with the rest of the plan, as long as this step is as it was shown.
-            if (seen != open.Revision && mark != Marks.Of(step))
+            if (seen != open.Revision && mark != StepMark.Of(step))
             {
                 return Problems.NotAsSeen();
             }
 
+            var kept = StepLine.Of(open.State.Plan, step, new StepSaid(key!, outcome!.Value, instead, cutAt, note));
             var line = new LogRecord
             {
                 PlantId = id,
                 Kind = LogKind.Step,
-                Text = step.Said,
-                Measures = WorkStore.Stored(step.Said.Measures),
-                Stem = step.Stem,
-                Stage = step.Stem is null ? key : WireNames.Of(step.Stage),
-                Action = step.Action,
-                Outcome = outcome,
-                Instead = outcome == StepOutcome.Different ? instead : null,
-                CutAt = outcome == StepOutcome.Skipped ? null : cutAt ?? step.Cut?.At ?? Middle(step.Cut),
-                Note = note,
-                Tied = WorkPins.TiedBy(open.State.Plan, step) is { } tied
-                    ? JsonSerializer.Serialize(tied, PartJson.Options)
-                    : null,
+                Text = kept.Said.Text,
+                Measures = WorkStore.Stored(kept.Said.Measures),
+                Stem = kept.Stem,
+                Stage = kept.Stage,
+                Action = kept.Action,
+                Outcome = kept.Outcome,
+                Instead = kept.Instead,
+                CutAt = kept.CutAt,
+                Note = kept.Note,
+                Tied = kept.Tied is { } tied ? JsonSerializer.Serialize(tied, PartJson.Options) : null,
             };
             return await use(open, line);
         }
     }
-
-    /// <summary>
-    /// Where a cut ends up whose bud had to be looked for: the middle of where to look, and the stub above it.
-    /// </summary>
-    private static double? Middle(PlanCut? cut) =>
-        cut?.Bud?.Window is { Count: 2 } w ? Math.Round(((w[0] + w[1]) / 2) + cut.Clearance) : null;
-
-    private static Change[] Changes(PlanDocument before, PlanDocument? after, string? own) =>
-        after is null
-            ? []
-            :
-            [
-                .. before
-                    .Stems.Join(
-                        after.Stems,
-                        b => b.Id,
-                        a => a.Id,
-                        (b, a) =>
-                            new Change(
-                                b.Id,
-                                b.Decision,
-                                a.Decision,
-                                a.Reasons.FirstOrDefault() is { } why ? new PlanSentence(why.Text) : null
-                            )
-                    )
-                    .Where(c => c.Was != c.Now && c.Stem != own),
-            ];
 
     private static Task<IResult> UndoAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
         AsSeenAsync(id, request, store, cancel, async open => open.Lines.Count == 0
@@ -342,7 +323,22 @@ public static class WorkEndpoints
         };
     }
 
-    /// <summary>Changes the work where it is as the gardener saw it.</summary>
+    private static Task<IResult> TakeFinishBackAsync(
+        string id,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel
+    ) => AsSeenAsync(id, request, store, cancel, async open => open.Lines.FirstOrDefault(l =>
+                l.Kind == LogKind.Finished
+            )
+                is not { } finished
+                ? Problems.Stale("This plant is not finished for the season.")
+            : await store.UndoAsync(open, finished, cancel) is { } now ? Results.Ok(now.View([]))
+            : Problems.NotAsSeen());
+
+    /// <summary>
+    /// Changes the work where it is as the gardener saw it, or however it is where the request says so.
+    /// </summary>
     private static async Task<IResult> AsSeenAsync(
         string id,
         HttpRequest request,
@@ -352,7 +348,7 @@ public static class WorkEndpoints
     ) =>
         RequestBody.Seen(request) is not { } seen ? RequestBody.RevisionMissing()
         : await store.OpenAsync(id, cancel) is not { } open ? Problems.NotFound("plant")
-        : seen != open.Revision ? Problems.NotAsSeen()
+        : seen != open.Revision && seen != RequestBody.Whatever ? Problems.NotAsSeen()
         : await change(open);
 
     private static async Task<IResult> LogAsync(

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
@@ -57,7 +58,7 @@ public sealed record OpenWork(
             Finished,
             JsonSerializer.SerializeToElement(State?.Document ?? Survey),
             State?.Plan,
-            [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step, Marks.Of(p.Step)))],
+            [.. (State?.Pending ?? []).Select(p => new OpenStep(p.Key, p.Step, StepMark.Of(p.Step)))],
             [.. Steps.Select(l => WorkStore.ViewOf(l, Clock))],
             changes,
             Fault,
@@ -102,7 +103,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     {
         StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep())];
         using var place = await planner.WaitForOwnAsync(cancel);
-        var (state, fault) = WorkState.Of(planner, survey, done, PlanDetail.Full, cancel);
+        var (state, fault) = planner.Work(survey, done, PlanDetail.Full, cancel);
         return new OpenWork(plant, season, visit, survey, lines, state, fault, clock);
     }
 
@@ -206,7 +207,8 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.Instead,
             l.CutAt,
             l.Note,
-            l.Grams
+            l.Grams,
+            l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options)
         );
 
     /// <summary>The measures of a stored sentence; null where there are none.</summary>

@@ -1,10 +1,16 @@
 import createClient from "openapi-fetch";
+import { KEPT } from "./kept";
+import { reach } from "./reach";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 
 /** The server's API; types come from its OpenAPI document. */
 export const api = createClient<paths>({ baseUrl: window.location.origin });
+api.use({
+  onResponse: ({ response }) => reach.set(!response.headers.has(KEPT)),
+  onError: () => reach.set(false),
+});
 
 export interface FieldError {
   path: string;
@@ -37,7 +43,7 @@ export async function must<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch {
-    throw new ApiError(0, "The garden cannot be reached.", "Nothing you typed is lost; it is tried again.", [], null);
+    throw new ApiError(0, "The garden cannot be reached.", "Nothing came of it; try again when it is back.", [], null);
   }
   if (answer.response.ok) return answer.data as T;
   const problem = (answer.error ?? {}) as {

@@ -438,7 +438,8 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["finishWork"];
-        delete?: never;
+        /** Goes on with a plant that was finished for the season. */
+        delete: operations["takeFinishBack"];
         options?: never;
         head?: never;
         patch?: never;
@@ -818,6 +819,7 @@ export interface components {
             note: null | string;
             /** Format: double */
             grams: null | number;
+            tied: null | components["schemas"]["TiedCane"];
         };
         /** @description A measure that stands in a sentence; one of the values is given. */
         Measure: {
@@ -1877,6 +1879,34 @@ export interface components {
             carriedFrom: null | number;
             /** @description The survey in the exchange format gemmifer.survey/1. */
             document: components["schemas"]["JsonElement"];
+        };
+        /** @description How a cane lies once it was tied, and where it ends on the support. */
+        TiedCane: {
+            /**
+             * Format: double
+             * @description Bearing, hours.
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description At its base, degrees from vertical.
+             */
+            lean: number;
+            /**
+             * Format: double
+             * @description At its tip.
+             */
+            tipLean: number;
+            /**
+             * Format: double
+             * @description Its end, mm to the right of the crown.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description And above the soil, mm.
+             */
+            z: number;
         };
         /** @enum {unknown} */
         Tool: "secateurs" | "loppers" | "saw" | "shears" | "fingers" | null;
@@ -3429,6 +3459,64 @@ export interface operations {
         };
     };
     finishWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeFinishBack: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,9 +1,13 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
+import { useAlong } from "./along";
 import { useSettings } from "./settings";
 import { Guard } from "./Guard";
+import { NewMake } from "./NewMake";
 import { Button, Hidden } from "./ui";
+import { Waits } from "./Waits";
+import { useSending } from "../outbox/useOutbox";
 
 const themes = ["auto", "light", "dark", "sun"] as const;
 const themeWords = {
@@ -37,6 +41,8 @@ const Item = chakra(NavLink, {
 export function Shell() {
   const { settings, save, error } = useSettings();
   const { pathname } = useLocation();
+  useSending();
+  useAlong();
   useEffect(() => {
     // In braces: newer browsers give something back, and an effect may only give back its undoing.
     window.scrollTo(0, 0);
@@ -104,6 +110,8 @@ export function Shell() {
             Measures
           </Item>
         </chakra.div>
+        <Waits />
+        <NewMake />
       </chakra.header>
       {error && (
         <chakra.p role="alert" color="hip" padding="8px 24px">

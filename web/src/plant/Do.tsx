@@ -1,11 +1,15 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, asSeen, must, type Schemas } from "../api/client";
+import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
+import { workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
+import { lineKept } from "../outbox/fold";
+import { outbox } from "../outbox/outbox";
+import type { Waiting } from "../outbox/store";
 import { readLength } from "../survey/measures";
 import { moreOf } from "../survey/sentence";
 import { documentOf } from "../survey/document";
@@ -14,6 +18,7 @@ import { dayWords } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
 import { useFamily } from "./families";
 import { PlanFault } from "../shared/PlanFault";
+import { Refused } from "../shared/Refused";
 import { stageWords, toolWords } from "../shared/StepList";
 import { BeforeAndAfter, DoList, Ending } from "./DoList";
 import { inTurn, putOff, putOffTill } from "./later";
@@ -26,86 +31,100 @@ const ONE_TAP = 500;
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
   const { id = "" } = useParams();
-  const { survey } = usePlant();
-  const client = useQueryClient();
-  const path = { params: { path: { id } } };
-  const work = useQuery({
-    queryKey: ["work", id, survey.state === "saved"],
-    queryFn: () => must(api.GET("/api/plants/{id}/work", path)),
-    staleTime: 0,
-  });
-  const settle = (w: Work) => {
-    client.setQueryData(["work", id, true], w);
-    client.setQueryData(["work", id], w);
-    void client.invalidateQueries({ queryKey: ["log", id] });
-    void client.invalidateQueries({ queryKey: ["plants"] });
-    void client.invalidateQueries({ queryKey: ["visits"] });
-  };
+  const { survey, inWork } = usePlant();
+  const { say } = useMeasures();
+  const { work } = inWork;
+  const document = survey.document;
+  const address = `/api/plants/${id}/work`;
+  // Every tap is kept on this device first and sent then, so that no network is needed.
   const record = useMutation({
-    // One after another: each answer says how the rest stands.
-    mutationFn: async (bodies: Schemas["StepInput"][]) => {
-      let last = work.data!;
-      for (const body of bodies) {
-        last = await must(api.POST("/api/plants/{id}/work", { ...path, body, headers: asSeen(last.revision) }));
-        settle(last);
-      }
-      return last;
+    mutationFn: (bodies: Schemas["StepInput"][]) =>
+      outbox.add(
+        bodies.map((body) => ({
+          plant: id,
+          what: "step",
+          method: "POST",
+          address,
+          seen: work!.revision,
+          body,
+          words: wordsOf(work!, body, say),
+        })),
+      ),
+  });
+  const change = useMutation({
+    mutationFn: async (c: Pick<Waiting, "what" | "method" | "address" | "words"> & { of?: number }) => {
+      await outbox.add([{ ...c, plant: id, seen: "*", body: null }]);
     },
   });
-  const undo = useMutation({
-    mutationFn: () => must(api.DELETE("/api/plants/{id}/work/last", { ...path, headers: asSeen(work.data!.revision) })),
-    onSuccess: settle,
-  });
   const takeBack = useMutation({
-    mutationFn: (line: number) =>
-      must(
-        api.DELETE("/api/plants/{id}/work/{line}", {
-          params: { path: { id, line } },
-          headers: asSeen(work.data!.revision),
-        }),
-      ),
-    onSuccess: settle,
+    mutationFn: async (line: Schemas["LogView"]) => {
+      const number = Number(line.id);
+      if (number < 0) {
+        if (!(await outbox.takeBack(-number))) throw new Error("It was sent just now. Take it back once more.");
+        return;
+      }
+      await change.mutateAsync({
+        what: "take-back",
+        method: "DELETE",
+        address: `${address}/${number}`,
+        of: number,
+        words: `Take back: ${say(line)}`,
+      });
+    },
   });
   const [tapped, tap, rest] = useTap();
   const [weighed, setWeighed] = useState<Weighed | null>(null);
   // What is done otherwise than planned may change the rest: it is shown before it is recorded.
   const weigh = useMutation({
-    mutationFn: async (bodies: Schemas["StepInput"][]) => ({
-      bodies,
-      changes: await must(
-        api.POST("/api/plants/{id}/work/try", { ...path, body: bodies[0]!, headers: asSeen(work.data!.revision) }),
-      ),
-    }),
+    mutationFn: async (bodies: Schemas["StepInput"][]) => ({ bodies, changes: await changesOf(bodies[0]!) }),
     // What comes of it stands where the tap was: a second one does not say yes to it.
     onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : (rest(), setWeighed(w))),
   });
-  const finish = useMutation({
-    mutationFn: () => must(api.POST("/api/plants/{id}/work/finish", { ...path, headers: asSeen(work.data!.revision) })),
-    onSuccess: settle,
-  });
-  const all = [record, undo, takeBack, weigh, finish];
+  const changesOf = async (body: Schemas["StepInput"]): Promise<Schemas["Change"][]> => {
+    const { key, outcome, instead, cutAt, note } = body;
+    const here = () =>
+      workHere({
+        survey: document,
+        done: work!.done.map(lineKept),
+        said: { key, outcome, instead, cutAt, note },
+        today: work!.today,
+      }).then((h) => h.changes);
+    // What waits is not known to the garden yet.
+    if (work!.done.some((l) => Number(l.id) < 0)) return here();
+    try {
+      return await must(
+        api.POST("/api/plants/{id}/work/try", { params: { path: { id } }, body, headers: asSeen(work!.revision) }),
+      );
+    } catch (e) {
+      if (e instanceof ApiError && e.status === 0) return here();
+      throw e;
+    }
+  };
+  const all = [record, change, takeBack, weigh];
   useAwake();
-  const error = all.map((m) => m.error).find((e) => e !== null);
-  if (work.isError) {
+  const error = all.map((m) => m.error).find((e) => e !== null) ?? inWork.error;
+  if (inWork.error && !work) {
     return (
       <Notice tone="look" role="alert">
-        {work.error.message}
+        {inWork.error.message}
       </Notice>
     );
   }
-  if (!work.data) return <p>Fetching the steps.</p>;
+  if (!work) return <p>Fetching the steps.</p>;
+  const finishBack = () => change.mutate(takingFinishBack(address));
   return (
     <chakra.div maxWidth="1040px" marginInline="auto">
       {error && (
         <chakra.div marginBottom="10px">
           <Notice tone="wrong" role="alert">
             {error.message}{" "}
-            <Button size="small" onClick={() => (all.forEach((m) => m.reset()), setWeighed(null), void work.refetch())}>
+            <Button size="small" onClick={() => (all.forEach((m) => m.reset()), setWeighed(null), inWork.refetch())}>
               Show the current list
             </Button>
           </Notice>
         </chakra.div>
       )}
+      <Refused of={inWork.refused} onSettled={inWork.refetch} />
       {weighed ? (
         <BeforeAndAfter
           changes={weighed.changes}
@@ -116,17 +135,41 @@ export default function Do() {
       ) : (
         <Current
           plant={id}
-          work={work.data}
-          busy={tapped || all.some((m) => m.isPending)}
+          work={work}
+          busy={tapped || inWork.settling || all.some((m) => m.isPending)}
           onRecord={(bodies) => tap(() => (bodies[0]?.outcome === "done" ? record : weigh).mutate(bodies))}
-          onUndo={() => tap(() => undo.mutate())}
+          onUndo={() => tap(() => (work.finished ? finishBack() : takeBack.mutate(work.done.at(-1)!)))}
           onTakeBack={(line) => tap(() => takeBack.mutate(line))}
-          onFinish={() => tap(() => finish.mutate())}
+          onFinish={() =>
+            tap(() =>
+              change.mutate({
+                what: "finish",
+                method: "POST",
+                address: `${address}/finish`,
+                words: "Finished for the season",
+              }),
+            )
+          }
           onTap={tap}
         />
       )}
     </chakra.div>
   );
+}
+
+const takingFinishBack = (address: string) => ({
+  what: "take-finish-back" as const,
+  method: "DELETE" as const,
+  address: `${address}/finish`,
+  words: "Go on with it: not finished for the season",
+});
+
+/** What was done with a step, in words, for as long as it waits. */
+function wordsOf(work: Work, body: Schemas["StepInput"], say: (s: PlanStep) => string): string {
+  const step = work.pending.find((p) => p.key === body.key)?.step;
+  const left = body.outcome === "skipped" || body.instead === "left";
+  const how = left ? "Left as it is: " : body.outcome === "different" ? "Differently: " : "";
+  return `${how}${step ? say(step) : body.key}`;
 }
 
 interface Weighed {
@@ -182,7 +225,7 @@ interface CurrentProps {
   busy: boolean;
   onRecord: (inputs: Schemas["StepInput"][]) => void;
   onUndo: () => void;
-  onTakeBack: (line: number) => void;
+  onTakeBack: (line: Schemas["LogView"]) => void;
   onFinish: () => void;
   /** Something that is not stored in the garden, but is one tap too. */
   onTap: (then: () => void) => void;

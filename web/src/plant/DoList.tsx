@@ -20,7 +20,7 @@ export function DoList(props: {
   later: readonly string[];
   busy: boolean;
   onChoose: (key: string) => void;
-  onTakeBack: (line: number) => void;
+  onTakeBack: (line: Schemas["LogView"]) => void;
 }) {
   const { work } = props;
   const { say } = useMeasures();
@@ -80,11 +80,7 @@ export function DoList(props: {
                     {l.outcome === "different" && l.instead !== "left" ? "Differently: " : ""}
                     {say(l)}
                   </chakra.span>
-                  <Button
-                    aria-label={`Take back: ${l.text}`}
-                    disabled={props.busy}
-                    onClick={() => props.onTakeBack(Number(l.id))}
-                  >
+                  <Button aria-label={`Take back: ${l.text}`} disabled={props.busy} onClick={() => props.onTakeBack(l)}>
                     Take back
                   </Button>
                 </chakra.li>

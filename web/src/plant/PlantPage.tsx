@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { NavLink, Outlet, useParams } from "react-router";
 import { api, must } from "../api/client";
@@ -9,6 +9,8 @@ import type { SurveyDocument } from "../survey/types";
 import { partsOf } from "./families";
 import type { PlantInHand } from "../shared/usePlant";
 import { type SurveyInHand, useSurvey } from "../shared/useSurvey";
+import { usePlan } from "../shared/usePlan";
+import { useWork } from "../shared/useWork";
 
 const Verb = chakra(NavLink, {
   base: {
@@ -43,18 +45,11 @@ function PlantHome({ id }: { id: string }) {
     enabled: !!kind,
     staleTime: 5_000,
   });
-  const work = useQuery({ queryKey: ["work", id], queryFn: () => must(api.GET("/api/plants/{id}/work", path)) });
   const survey = useSurvey(id);
+  const inWork = useWork(id, survey);
   const document = survey?.document;
   const ready = !!document && !!kind && partsOf(kind.family).ready(document, kind);
-  const planned = useQuery({
-    queryKey: ["plan", document],
-    queryFn: () => must(api.POST("/api/plan", { body: document as never })),
-    enabled: ready,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    retry: false,
-  });
+  const planned = usePlan(document, ready);
   const plan = ready ? (planned.data ?? null) : null;
   const scene = useMemo(
     () => (document && kind ? sceneOf(document, kind, planned.isError ? null : plan) : null),
@@ -69,10 +64,10 @@ function PlantHome({ id }: { id: string }) {
   }
   if (!plant.data || !kind || !schools.data || !survey || !scene) return <p>Fetching the plant.</p>;
   const { states: statesOf, Heading } = partsOf(kind.family);
-  const done = work.data?.done.length ?? 0;
+  const done = inWork.work?.done.length ?? 0;
   const states = {
     ...statesOf(survey.document, plan, kind),
-    do: work.data?.finished
+    do: inWork.work?.finished
       ? "finished"
       : done > 0
         ? `${done} done`
@@ -86,8 +81,9 @@ function PlantHome({ id }: { id: string }) {
     kind,
     schools: schools.data,
     survey,
+    inWork,
     plan: planned.isError ? null : plan,
-    planError: planned.isError && ready ? planned.error.message : null,
+    planError: ready ? (planned.error?.message ?? null) : null,
     planning: planned.isFetching,
     scene,
   };

@@ -2,7 +2,6 @@ import { chakra } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { api, must } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Letter, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
@@ -11,6 +10,7 @@ import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/sce
 import { chooseSchool, isTopLevel, schoolId, type SurveyDocument } from "../survey/types";
 import { cutElsewhere, differing } from "./differing";
 import { atLeast } from "../shared/outcome";
+import { planOf } from "../shared/usePlan";
 import { usePlant } from "../shared/usePlant";
 
 /** Two schools on one plant: the drawings, the numbers, and the canes on which they differ. */
@@ -118,7 +118,7 @@ export default function Compare() {
       id === now || !offered ? survey.document : { ...survey.document, school: chooseSchool(offered, 0) };
     const planned = useQuery({
       queryKey: ["plan", document],
-      queryFn: () => must(api.POST("/api/plan", { body: document as never })),
+      queryFn: () => planOf(document),
       placeholderData: keepPreviousData,
       staleTime: Infinity,
       retry: false,

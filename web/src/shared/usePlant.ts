@@ -2,6 +2,7 @@ import { useOutletContext } from "react-router";
 import type { Schemas } from "../api/client";
 import type { Plan, Scene } from "../drawing/scene";
 import type { SurveyInHand } from "./useSurvey";
+import type { WorkInHand } from "./useWork";
 
 /** The plant whose page is open: its survey as it is worked on, its plan and what is drawn of both. */
 export interface PlantInHand {
@@ -9,6 +10,7 @@ export interface PlantInHand {
   kind: Schemas["KindView"];
   schools: Schemas["SchoolView"][];
   survey: SurveyInHand;
+  inWork: WorkInHand;
   plan: Plan | null;
   planError: string | null;
   planning: boolean;

@@ -1,29 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, ApiError, type FieldError, must } from "../api/client";
+import { dropDraft, keepDraft, readDraft, savesItself, storedOf } from "../outbox/drafts";
 import { documentOf } from "../survey/document";
 import type { SurveyDocument } from "../survey/types";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "conflict" | "refused" | "offline";
-
-interface Draft {
-  revision: number;
-  document: SurveyDocument;
-}
-
-const draftKey = (id: string) => `gemmifer.draft.${id}`;
-
-function readDraft(id: string): Draft | null {
-  try {
-    return JSON.parse(localStorage.getItem(draftKey(id)) ?? "null") as Draft | null;
-  } catch {
-    return null;
-  }
-}
-
-function keepDraft(id: string, revision: number, document: SurveyDocument) {
-  localStorage.setItem(draftKey(id), JSON.stringify({ revision, document } satisfies Draft));
-}
 
 export interface SurveyInHand {
   document: SurveyDocument;
@@ -100,23 +82,16 @@ export function useSurvey(id: string): SurveyInHand | null {
         api.PUT("/api/plants/{id}/survey", {
           params: { path: { id } },
           headers: { "If-Match": `"${revision.current}"` },
-          body: {
-            date: sent.date,
-            stems: sent.stems,
-            keepOut: sent.keepOut ?? [],
-            school: sent.school ?? null,
-            support: sent.support ?? null,
-            vine: sent.vine ?? null,
-            row: sent.row ?? null,
-            rain: sent.rain ?? null,
-          },
+          body: storedOf(sent),
         }),
       );
       revision.current = saved.revision;
       setErrors([]);
       if (latest.current === sent) {
-        localStorage.removeItem(draftKey(id));
+        dropDraft(id);
         setState("saved");
+        // What is kept for when the garden is out of reach is what was just saved.
+        void api.GET("/api/plants/{id}/survey", { params: { path: { id } } }).catch(() => null);
       } else {
         // Changed meanwhile: what is kept in the browser now stands on what was just saved.
         keepDraft(id, saved.revision, latest.current!);
@@ -133,6 +108,8 @@ export function useSurvey(id: string): SurveyInHand | null {
     }
   }, [id]);
 
+  useEffect(() => savesItself(id, save), [id, save]);
+
   useEffect(() => {
     if (state !== "unsaved" && state !== "offline") return;
     const timer = setTimeout(() => void save(), state === "offline" ? 4000 : 500);
@@ -142,7 +119,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   useEffect(() => {
     const leave = (e: BeforeUnloadEvent) => {
       if (state === "unsaved" || state === "saving") void save();
-      if (state === "offline" || state === "refused") e.preventDefault();
+      if (state === "refused") e.preventDefault();
     };
     window.addEventListener("beforeunload", leave);
     return () => window.removeEventListener("beforeunload", leave);
@@ -176,7 +153,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   }, [past, set]);
 
   const takeTheirs = useCallback(() => {
-    localStorage.removeItem(draftKey(id));
+    dropDraft(id);
     void refetch().then(() => setLoad((n) => n + 1));
   }, [id, refetch]);
 

@@ -1,0 +1,106 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
+using Gemmifer.Core.Plans;
+using Gemmifer.Core.Work;
+
+namespace Gemmifer.Core;
+
+/// <summary>
+/// What a browser asks of the core where no server is: documents in, documents out, as the server would answer. Nothing
+/// is kept between two calls.
+/// </summary>
+public static class Offline
+{
+    /// <summary>A step that is open.</summary>
+    private sealed record OpenStep(string Key, PlanStep Step, string Mark);
+
+    /// <summary>A line of the log, as far as a plan hangs on it.</summary>
+    private sealed record Line(
+        string? Stem,
+        string? Stage,
+        StepAction? Action,
+        StepOutcome? Outcome,
+        Instead? Instead,
+        double? CutAt,
+        TiedCane? Tied
+    )
+    {
+        public StepDone Done => StepDone.Kept(Stem, Stage, Action, Outcome, Instead, CutAt, Tied);
+    }
+
+    /// <summary>What is asked of the work on a plant.</summary>
+    /// <param name="Survey">Without what was done.</param>
+    /// <param name="Done">Steps so far, in order.</param>
+    /// <param name="Said">What is said of one more; null where nothing is.</param>
+    private sealed record WorkAsked(JsonObject Survey, Line[] Done, StepSaid? Said, DateOnly Today);
+
+    /// <summary>The work on a plant.</summary>
+    /// <param name="Line">What is kept of the step; null where nothing was said of one.</param>
+    /// <param name="Changes">What it changes for other stems.</param>
+    private sealed record WorkAnswer(
+        JsonObject Document,
+        PlanDocument Plan,
+        OpenStep[] Pending,
+        PlanSentence? Early,
+        StepLine? Line,
+        Change[] Changes
+    );
+
+    /// <summary>The plan of a survey, as <c>POST /api/plan</c> answers, byte for byte.</summary>
+    /// <param name="detail">Brief: the decisions, without what would flip them and what to look for.</param>
+    /// <exception cref="FormatException">It is not a survey that can be planned; says why.</exception>
+    public static string Plan(string survey, PlanDetail detail)
+    {
+        using var document = JsonDocument.Parse(survey);
+        return SurveyReader.Read(document.RootElement) is SurveyReading.Valid valid
+            ? Text(Planner.Plan(valid.Survey, detail).ToJson())
+            : throw new FormatException("This is not a survey that can be planned.");
+    }
+
+    /// <summary>
+    /// The work on a plant, with one more step done where that is asked: what is still open, and what that changes.
+    /// </summary>
+    /// <param name="asked">survey, done, said and today.</param>
+    /// <exception cref="FormatException">It cannot be planned, or the step is not open; says why.</exception>
+    public static string Work(string asked)
+    {
+        var a = JsonSerializer.Deserialize<WorkAsked>(asked, PlanJson.Web)
+            ?? throw new FormatException("Nothing was asked.");
+        StepDone[] done = [.. a.Done.Select(l => l.Done)];
+        var before = Of(a, done);
+        if (a.Said is not { } said)
+        {
+            return Answer(a, before, null, []);
+        }
+
+        if (before.Pending.FirstOrDefault(p => p.Key == said.Key) is not { Step: { } step })
+        {
+            throw new FormatException("The step is not open any more.");
+        }
+
+        var line = StepLine.Of(before.Plan, step, said);
+        var after = Of(a, [.. done, line.Done]);
+        return Answer(a, after, line, Change.Between(before.Plan, after.Plan, step.Stem));
+    }
+
+    private static WorkState Of(WorkAsked a, StepDone[] done) =>
+        WorkState.Of(a.Survey, done, s => Planner.Plan(s, PlanDetail.Brief))
+        ?? throw new FormatException("This is not a survey that can be planned.");
+
+    private static string Answer(WorkAsked a, WorkState state, StepLine? line, Change[] changes) =>
+        JsonSerializer.Serialize(
+            new WorkAnswer(
+                state.Document,
+                state.Plan,
+                [.. state.Pending.Select(p => new OpenStep(p.Key, p.Step, StepMark.Of(p.Step)))],
+                SeasonWarning.DoneOn(a.Today, state.Survey),
+                line,
+                changes
+            ),
+            PlanJson.Web
+        );
+
+    private static string Text(byte[] utf8) => System.Text.Encoding.UTF8.GetString(utf8);
+}

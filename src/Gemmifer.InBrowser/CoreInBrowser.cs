@@ -1,0 +1,22 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using Gemmifer.Core;
+using Gemmifer.Core.Families;
+
+namespace Gemmifer.InBrowser;
+
+/// <summary>The core as a page calls it: the same code as on the server, texts in and texts out.</summary>
+[SupportedOSPlatform("browser")]
+public static partial class CoreInBrowser
+{
+    private static void Main() { }
+
+    /// <summary>The plan of a survey; see <see cref="Offline.Plan"/>.</summary>
+    [JSExport]
+    internal static string Plan(string survey, bool brief) =>
+        Offline.Plan(survey, brief ? PlanDetail.Brief : PlanDetail.Full);
+
+    /// <summary>The work on a plant; see <see cref="Offline.Work"/>.</summary>
+    [JSExport]
+    internal static string Work(string asked) => Offline.Work(asked);
+}

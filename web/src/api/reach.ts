@@ -1,0 +1,17 @@
+/** Whether the garden answered last time; what is shown otherwise is what it said before. */
+let reached = true;
+const listeners = new Set<() => void>();
+
+export const reach = {
+  now: (): boolean => reached,
+  subscribe: (listener: () => void): (() => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+  /** Says how the last request went. */
+  set: (now: boolean): void => {
+    if (now === reached) return;
+    reached = now;
+    listeners.forEach((l) => l());
+  },
+};

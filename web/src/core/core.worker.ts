@@ -1,0 +1,38 @@
+/// <reference lib="webworker" />
+import type { Answered, Asked } from "./protocol";
+
+interface Exports {
+  Gemmifer: {
+    InBrowser: {
+      CoreInBrowser: { Plan: (survey: string, brief: boolean) => string; Work: (asked: string) => string };
+    };
+  };
+}
+
+interface Runtime {
+  getConfig: () => { mainAssemblyName: string };
+  getAssemblyExports: (assembly: string) => Promise<Exports>;
+}
+
+/** The core, compiled to WebAssembly; it is fetched when the first question comes. */
+const core = (async () => {
+  const address = "/core/_framework/dotnet.js";
+  const { dotnet } = (await import(/* @vite-ignore */ address)) as { dotnet: { create: () => Promise<Runtime> } };
+  const runtime = await dotnet.create();
+  const exports = await runtime.getAssemblyExports(runtime.getConfig().mainAssemblyName);
+  return exports.Gemmifer.InBrowser.CoreInBrowser;
+})();
+
+self.addEventListener("message", (e: MessageEvent<Asked>) => {
+  const asked = e.data;
+  core
+    .then((c) => (asked.call === "plan" ? c.Plan(asked.survey, asked.brief) : c.Work(asked.asked)))
+    .then(
+      (text) => self.postMessage({ id: asked.id, text } satisfies Answered),
+      (error: unknown) =>
+        self.postMessage({
+          id: asked.id,
+          error: error instanceof Error ? error.message : String(error),
+        } satisfies Answered),
+    );
+});

@@ -1,0 +1,70 @@
+import type { Schemas } from "../api/client";
+import type { Answered, Asked } from "./protocol";
+
+/** Plans in this browser, so that no network is needed: the same core as the server's, in a worker of its own. */
+export class CoreError extends Error {}
+
+type Waiting = { done: (text: string) => void; failed: (e: CoreError) => void };
+type Question = Asked extends infer A ? (A extends { id: number } ? Omit<A, "id"> : never) : never;
+
+let worker: Worker | null = null;
+let asked = 0;
+const waiting = new Map<number, Waiting>();
+
+function start(): Worker {
+  const begun = new Worker(new URL("./core.worker.ts", import.meta.url), { type: "module" });
+  begun.addEventListener("message", (e: MessageEvent<Answered>) => {
+    const { id } = e.data;
+    const who = waiting.get(id);
+    waiting.delete(id);
+    if ("text" in e.data) who?.done(e.data.text);
+    else who?.failed(new CoreError(e.data.error));
+  });
+  begun.addEventListener("error", (e) => {
+    // It cannot be fetched, or it died: whoever waits is told, and the next question begins anew.
+    for (const who of waiting.values()) who.failed(new CoreError(e.message || "The core does not start here."));
+    waiting.clear();
+    worker = null;
+  });
+  return begun;
+}
+
+function ask(question: Question): Promise<string> {
+  worker ??= start();
+  const id = ++asked;
+  return new Promise((done, failed) => {
+    waiting.set(id, { done, failed });
+    worker!.postMessage({ ...question, id });
+  });
+}
+
+/** The plan of a survey; brief is the decisions without what would flip them. */
+export async function planHere(survey: unknown, brief: boolean): Promise<Schemas["PlanDocument"]> {
+  return JSON.parse(await ask({ call: "plan", survey: JSON.stringify(survey), brief })) as Schemas["PlanDocument"];
+}
+
+/** A line of the log, as far as a plan hangs on it. */
+export type KeptLine = Pick<
+  Schemas["LogView"],
+  "stem" | "stage" | "action" | "outcome" | "instead" | "cutAt" | "note" | "tied"
+> & { said: Schemas["PlanSentence"] };
+
+export interface WorkHere {
+  document: Schemas["WorkView"]["document"];
+  plan: Schemas["PlanDocument"];
+  pending: Schemas["OpenStep"][];
+  early: Schemas["PlanSentence"] | null;
+  /** What is kept of the step that was said; null where none was. */
+  line: KeptLine | null;
+  changes: Schemas["Change"][];
+}
+
+/** The work on a plant as the core has it, with one more step done where one is said. */
+export async function workHere(question: {
+  survey: unknown;
+  done: Partial<KeptLine>[];
+  said: Omit<Schemas["StepInput"], "mark"> | null;
+  today: string;
+}): Promise<WorkHere> {
+  return JSON.parse(await ask({ call: "work", asked: JSON.stringify(question) })) as WorkHere;
+}

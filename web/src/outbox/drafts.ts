@@ -1,0 +1,79 @@
+import type { SurveyDocument } from "../survey/types";
+
+/** A survey that was changed on this device and not stored yet, and the revision it was made from. */
+export interface Draft {
+  revision: number;
+  document: SurveyDocument;
+}
+
+const PREFIX = "gemmifer.draft.";
+
+/** What is kept of a plant's survey in this browser; null where nothing is. */
+export function readDraft(id: string): Draft | null {
+  try {
+    return JSON.parse(localStorage.getItem(PREFIX + id) ?? "null") as Draft | null;
+  } catch {
+    return null;
+  }
+}
+
+export function keepDraft(id: string, revision: number, document: SurveyDocument) {
+  localStorage.setItem(PREFIX + id, JSON.stringify({ revision, document } satisfies Draft));
+}
+
+export const dropDraft = (id: string) => localStorage.removeItem(PREFIX + id);
+
+/** The plants of which something is kept. */
+export const draftsOf = (): string[] =>
+  Object.keys(localStorage)
+    .filter((k) => k.startsWith(PREFIX))
+    .map((k) => k.slice(PREFIX.length));
+
+/** What is stored of a document: all of it but what the garden knows of the plant itself. */
+export const storedOf = (document: SurveyDocument) => ({
+  date: document.date,
+  stems: document.stems,
+  keepOut: document.keepOut ?? [],
+  school: document.school ?? null,
+  support: document.support ?? null,
+  vine: document.vine ?? null,
+  row: document.row ?? null,
+  rain: document.rain ?? null,
+});
+
+/** A plant that is open saves its survey itself. */
+const open = new Map<string, () => Promise<void>>();
+
+export function savesItself(id: string, save: () => Promise<void>): () => void {
+  open.set(id, save);
+  return () => {
+    if (open.get(id) === save) open.delete(id);
+  };
+}
+
+/**
+ * Sends a survey that is kept here, as what is done to a plant hangs on it.
+ *
+ * @returns false where the garden cannot be reached
+ */
+export async function sendDraft(id: string): Promise<boolean> {
+  const draft = readDraft(id);
+  if (!draft) return true;
+  const save = open.get(id);
+  if (save) {
+    await save();
+    return true;
+  }
+  try {
+    const response = await fetch(`/api/plants/${id}/survey`, {
+      method: "PUT",
+      headers: { "If-Match": `"${draft.revision}"`, "Content-Type": "application/json" },
+      body: JSON.stringify(storedOf(draft.document)),
+    });
+    // Refused: it stays, and the plant's own page shows it and asks.
+    if (response.ok && JSON.stringify(readDraft(id)) === JSON.stringify(draft)) dropDraft(id);
+    return response.status < 500;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,110 @@
+import type { Schemas } from "../api/client";
+import { CoreError, type KeptLine, workHere } from "../core/inBrowser";
+import type { Waiting } from "./store";
+
+type Work = Schemas["WorkView"];
+type LogLine = Schemas["LogView"];
+
+const ofWork: Waiting["what"][] = ["step", "take-back", "finish", "take-finish-back"];
+
+/** What of the work on a plant waits to be sent, in order. What was refused is no part of it. */
+export const workWaiting = (all: readonly Waiting[], plant: string): Waiting[] =>
+  all.filter((w) => w.plant === plant && ofWork.includes(w.what) && !w.refused);
+
+/** The line of the log that a step which waits will become. Lines that wait have numbers below zero. */
+export function lineOf(waiting: Waiting, season: number): LogLine {
+  const { line } = waiting;
+  const body = waiting.body as Schemas["StepInput"];
+  return {
+    id: -waiting.seq,
+    season,
+    at: waiting.made,
+    kind: "step",
+    text: line?.said.text ?? waiting.words,
+    measures: line?.said.measures ?? null,
+    stem: line?.stem ?? null,
+    stage: line?.stage ?? body.key,
+    action: line?.action ?? null,
+    outcome: body.outcome,
+    instead: line?.instead ?? null,
+    cutAt: line?.cutAt ?? null,
+    note: body.note ?? null,
+    grams: null,
+    tied: line?.tied ?? null,
+  };
+}
+
+/**
+ * The work on a plant as it stands with what waits to be sent: the core plans it here as the garden will when it has it.
+ *
+ * @param survey the survey without what was done
+ * @param keep keeps a step with its line, so that it is not worked out again
+ */
+export async function folded(
+  work: Work,
+  survey: unknown,
+  waiting: readonly Waiting[],
+  keep: (w: Waiting) => Promise<void>,
+  core: typeof workHere = workHere,
+): Promise<Work> {
+  const gone = new Set(waiting.filter((w) => w.what === "take-back").map((w) => w.of));
+  const done = work.done.filter((l) => !gone.has(Number(l.id)));
+  const ask = { survey, today: work.today };
+  let finished = work.finished;
+  let changes: Schemas["Change"][] = [];
+  for (const w of waiting) {
+    if (w.what === "finish") finished = true;
+    if (w.what === "take-finish-back") finished = false;
+    if (w.what !== "step") continue;
+    let line: KeptLine | undefined = w.line;
+    if (!line) {
+      const { key, outcome, instead, cutAt, note } = w.body as Schemas["StepInput"];
+      const here = await core({ ...ask, done: done.map(lineKept), said: { key, outcome, instead, cutAt, note } });
+      line = here.line!;
+      changes = here.changes;
+      await keep({ ...w, line });
+    }
+    done.push(lineOf({ ...w, line }, work.season));
+  }
+  const here = await core({ ...ask, done: done.map(lineKept), said: null });
+  return { ...work, ...pick(here), done, finished, changes };
+}
+
+/** The same where the core cannot be had: what was done is no longer open, the rest is as it was. */
+export function struckOff(work: Work, waiting: readonly Waiting[]): Work {
+  const steps = waiting.filter((w) => w.what === "step");
+  const keys = new Set(steps.map((w) => (w.body as Schemas["StepInput"]).key));
+  const gone = new Set(waiting.filter((w) => w.what === "take-back").map((w) => w.of));
+  return {
+    ...work,
+    pending: work.pending.filter((p) => !keys.has(p.key)),
+    done: [...work.done.filter((l) => !gone.has(Number(l.id))), ...steps.map((w) => lineOf(w, work.season))],
+    finished: waiting.some((w) => w.what === "finish") || work.finished,
+    changes: [],
+  };
+}
+
+/** The work with what waits; what the core cannot plan here is struck off. */
+export const foldedOrStruck: typeof folded = (work, survey, waiting, keep, core) =>
+  folded(work, survey, waiting, keep, core).catch((e: unknown) => {
+    if (e instanceof CoreError) return struckOff(work, waiting);
+    throw e;
+  });
+
+const pick = (here: Awaited<ReturnType<typeof workHere>>) => ({
+  document: here.document,
+  plan: here.plan,
+  pending: here.pending,
+  early: here.early,
+});
+
+/** What of a line of the log a plan hangs on. */
+export const lineKept = (l: LogLine): Partial<KeptLine> => ({
+  stem: l.stem,
+  stage: l.stage,
+  action: l.action,
+  outcome: l.outcome,
+  instead: l.instead,
+  cutAt: l.cutAt,
+  tied: l.tied,
+});

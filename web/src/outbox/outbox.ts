@@ -1,0 +1,185 @@
+import { newId } from "../api/client";
+import { draftsOf, sendDraft } from "./drafts";
+import { allWaiting, dropWaiting, keepWaiting, putWaiting, type Waiting } from "./store";
+
+/** What became of a change: stored with the garden's answer, refused, or it still waits. */
+type Sent = { change: Waiting; answer: unknown };
+
+const LOCK = "gemmifer-outbox";
+const FIRST_WAIT = 2_000;
+const LONGEST_WAIT = 30_000;
+/** The garden is not waited for any longer, ms. */
+const PATIENCE = 10_000;
+
+/** The changes that wait, as every screen sees them; the same in every window of this browser. */
+class Outbox {
+  private now: Waiting[] = [];
+  private known = false;
+  private readonly listeners = new Set<() => void>();
+  private readonly hearers = new Set<(sent: Sent) => void>();
+  private readonly others = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(LOCK);
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private wait = FIRST_WAIT;
+
+  constructor() {
+    this.others?.addEventListener("message", () => void this.read());
+  }
+
+  /** Begins to send what a page before this one left. */
+  start(): void {
+    window.addEventListener("online", () => void this.send());
+    document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void this.send());
+    void this.read().then(() => this.send());
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    if (!this.known) void this.read();
+    return () => this.listeners.delete(listener);
+  };
+
+  /** All that waits, in order; the same array until something changes. */
+  readonly waiting = (): Waiting[] => this.now;
+
+  /** Whether it was read since this page began. */
+  readonly ready = (): boolean => this.known;
+
+  /** Tells of every change that was stored from here. */
+  hear(hearer: (sent: Sent) => void): () => void {
+    this.hearers.add(hearer);
+    return () => this.hearers.delete(hearer);
+  }
+
+  /** Keeps changes on this device and sends them; done when they are kept and were tried once. */
+  async add(changes: Omit<Waiting, "seq" | "key" | "made">[]): Promise<void> {
+    const made = new Date().toISOString();
+    await keepWaiting(changes.map((c) => ({ ...c, key: newId(), made })));
+    await this.read();
+    await this.send();
+  }
+
+  async put(change: Waiting): Promise<void> {
+    await putWaiting(change);
+    await this.read();
+  }
+
+  /** Takes a change back that was not sent; false where it was sent meanwhile. */
+  async takeBack(seq: number): Promise<boolean> {
+    return this.alone(async () => {
+      const there = (await allWaiting()).some((w) => w.seq === seq);
+      if (there) await dropWaiting(seq);
+      await this.read();
+      return there;
+    });
+  }
+
+  /** Sends what waits, in order, until the garden cannot be reached. One window at a time does. */
+  async send(): Promise<void> {
+    clearTimeout(this.timer);
+    const reached = await this.alone(async () => {
+      for (;;) {
+        const next = (await allWaiting()).find((w) => !w.refused);
+        if (!next) break;
+        if (!(await this.sendOne(next))) return false;
+      }
+      for (const plant of draftsOf()) {
+        if (!(await sendDraft(plant))) return false;
+      }
+      return true;
+    });
+    this.wait = reached ? FIRST_WAIT : Math.min(LONGEST_WAIT, this.wait * 2);
+    if (!reached) this.timer = setTimeout(() => void this.send(), this.wait);
+  }
+
+  private async sendOne(change: Waiting): Promise<boolean> {
+    let response: Response;
+    let text: string;
+    if (!(await sendDraft(change.plant))) return false;
+    try {
+      response = await fetch(change.address, {
+        method: change.method,
+        headers: {
+          "Idempotency-Key": change.key,
+          ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
+          ...(change.body === null ? {} : { "Content-Type": "application/json" }),
+        },
+        body: change.body === null ? null : JSON.stringify(change.body),
+        signal: AbortSignal.timeout(PATIENCE),
+      });
+      text = await response.text();
+    } catch {
+      return false;
+    }
+    // It is busy or it stumbles: neither is the fault of the change.
+    if (response.status >= 500 || response.status === 429 || response.status === 408) return false;
+    if (response.ok) {
+      const answer: unknown = text === "" ? null : JSON.parse(text);
+      await keepAnswer(change, text);
+      await dropWaiting(change.seq);
+      await this.followed(change, answer);
+      // In one go: what the garden answers takes the place of what waited for it.
+      this.now = this.now.filter((w) => w.seq !== change.seq);
+      this.hearers.forEach((h) => h({ change, answer }));
+      this.listeners.forEach((l) => l());
+      this.others?.postMessage("changed");
+    } else {
+      const problem = parsed(text);
+      await putWaiting({
+        ...change,
+        refused: {
+          status: response.status,
+          title: problem.title ?? "The garden did not take it.",
+          detail: problem.detail ?? null,
+        },
+      });
+    }
+    await this.read();
+    return true;
+  }
+
+  /** What was made on the same screen after it was made from what the garden answers now. */
+  private async followed(change: Waiting, answer: unknown): Promise<void> {
+    const revision = (answer as { revision?: unknown } | null)?.revision;
+    if (typeof revision !== "string" || change.seen === null) return;
+    const after = (await allWaiting()).filter(
+      (w) => w.plant === change.plant && w.what === "step" && w.seen === change.seen && !w.refused,
+    );
+    await Promise.all(after.map((w) => putWaiting({ ...w, seen: revision })));
+    this.now = this.now.map((w) => (after.some((a) => a.seq === w.seq) ? { ...w, seen: revision } : w));
+  }
+
+  private async read(): Promise<void> {
+    const before = JSON.stringify(this.now);
+    const now = await allWaiting();
+    if (this.known && before === JSON.stringify(now)) return;
+    this.known = true;
+    this.now = now;
+    this.listeners.forEach((l) => l());
+    this.others?.postMessage("changed");
+  }
+
+  private alone<T>(then: () => Promise<T>): Promise<T> {
+    return navigator.locks ? navigator.locks.request(LOCK, then) : then();
+  }
+}
+
+/** The work as the garden has it now takes the place of what the service worker kept of it. */
+async function keepAnswer(change: Waiting, text: string): Promise<void> {
+  if (!("caches" in globalThis)) return;
+  const [work, log] = [`/api/plants/${change.plant}/work`, `/api/plants/${change.plant}/log`];
+  if (change.address.startsWith(work) && text !== "") {
+    const kept = await caches.open("garden");
+    await kept.put(work, new Response(text, { headers: { "Content-Type": "application/json" } })).catch(() => null);
+  }
+  void fetch(log).catch(() => null);
+}
+
+function parsed(text: string): { title?: string; detail?: string } {
+  try {
+    return JSON.parse(text) as { title?: string; detail?: string };
+  } catch {
+    return {};
+  }
+}
+
+export const outbox = new Outbox();

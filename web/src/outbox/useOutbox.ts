@@ -1,0 +1,40 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useSyncExternalStore } from "react";
+import { reach } from "../api/reach";
+import { outbox } from "./outbox";
+import type { Waiting } from "./store";
+
+/** What waits to be sent to the garden, in order. */
+export const useWaiting = (): Waiting[] => useSyncExternalStore(outbox.subscribe, outbox.waiting);
+
+/** Whether the garden answered last time. */
+export const useReach = (): boolean => useSyncExternalStore(reach.subscribe, reach.now);
+
+/** Sends what waits as long as the application is open, and shows what the garden answers. */
+export function useSending(): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    outbox.start();
+    let before = outbox.waiting().length;
+    let heard = false;
+    const stopHearing = outbox.hear(({ change, answer }) => {
+      reach.set(true);
+      heard = change.address.includes("/work") && answer !== null;
+      if (heard) client.setQueryData(["work", change.plant], answer);
+    });
+    const stopWatching = outbox.subscribe(() => {
+      const now = outbox.waiting().length;
+      // Something was sent, from here or from another window: what hangs on it is asked again.
+      if (now < before) {
+        for (const key of ["log", "plants", "visits", "plant", ...(heard ? [] : ["work"])]) {
+          void client.invalidateQueries({ queryKey: [key] });
+        }
+      }
+      [before, heard] = [now, false];
+    });
+    return () => {
+      stopHearing();
+      stopWatching();
+    };
+  }, [client]);
+}

@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { api, must, type Schemas } from "../api/client";
+import { foldedOrStruck, workWaiting } from "../outbox/fold";
+import { outbox } from "../outbox/outbox";
+import type { Waiting } from "../outbox/store";
+import { useWaiting } from "../outbox/useOutbox";
+import type { SurveyInHand } from "./useSurvey";
+
+type Work = Schemas["WorkView"];
+
+export interface WorkInHand {
+  /** As it stands with what waits to be sent; undefined while it is fetched. */
+  work: Work | undefined;
+  error: Error | null;
+  /** What was just recorded is being planned. */
+  settling: boolean;
+  /** What the garden did not take. */
+  refused: Waiting[];
+  refetch: () => void;
+}
+
+/** The work on a plant: what the garden knows, and on top of it what waits on this device. */
+export function useWork(id: string, survey: SurveyInHand | null): WorkInHand {
+  const known = useQuery({
+    queryKey: ["work", id],
+    queryFn: () => must(api.GET("/api/plants/{id}/work", { params: { path: { id } } })),
+    staleTime: 0,
+  });
+  const { refetch } = known;
+  const saved = survey?.state === "saved";
+  const document = survey?.document;
+  useEffect(() => {
+    if (saved) void refetch();
+  }, [saved, refetch]);
+  const all = useWaiting();
+  const waiting = workWaiting(all, id);
+  // A survey that could not be sent is planned here as well.
+  const mine = document !== undefined && (waiting.length > 0 || survey?.state === "offline");
+  const here = useQuery({
+    queryKey: ["work here", id, known.data?.revision, waiting.map((w) => w.seq), document],
+    queryFn: () => foldedOrStruck(known.data!, document, waiting, (w) => outbox.put(w)),
+    enabled: mine && known.data !== undefined,
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  return {
+    work: mine ? (here.data ?? known.data) : known.data,
+    error: known.error ?? (mine ? here.error : null),
+    settling: mine && (here.isFetching || here.isPlaceholderData),
+    refused: all.filter((w) => w.plant === id && w.refused),
+    refetch: () => void refetch(),
+  };
+}
