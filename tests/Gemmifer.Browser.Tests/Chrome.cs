@@ -5,10 +5,11 @@ namespace Gemmifer.Browser.Tests;
 /// <summary>A headless Chromium of the system, set to an exact viewport.</summary>
 internal static class Chrome
 {
-    /// <summary>Starts one with an empty profile; dispose of the driver to end it.</summary>
-    public static ChromeDriver Start(int width, int height)
+    /// <summary>Starts one; dispose of the driver to end it.</summary>
+    /// <param name="profile">The folder it keeps what it stores in; null for an empty one.</param>
+    public static ChromeDriver Start(int width, int height, string? profile = null)
     {
-        var profile = Directory.CreateTempSubdirectory("gemmifer-browser-").FullName;
+        profile ??= Directory.CreateTempSubdirectory("gemmifer-browser-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new",

@@ -12,10 +12,10 @@ public sealed class Page : IDisposable
     );
     private readonly string _url;
 
-    public Page(string url, int width = 1280, int height = 800)
+    public Page(string url, int width = 1280, int height = 800, string? profile = null)
     {
         _url = url;
-        Driver = Chrome.Start(width, height);
+        Driver = Chrome.Start(width, height, profile);
     }
 
     public ChromeDriver Driver { get; }

@@ -135,7 +135,11 @@ public sealed class GuardTests : IDisposable
     {
         using var answer = await _garden.Client.GetAsync(path);
         string Header(string name) => string.Join(',', answer.Headers.GetValues(name));
-        Assert.Contains("script-src 'self' 'wasm-unsafe-eval';", Header("Content-Security-Policy"), StringComparison.Ordinal);
+        Assert.Contains(
+            "script-src 'self' 'wasm-unsafe-eval';",
+            Header("Content-Security-Policy"),
+            StringComparison.Ordinal
+        );
         Assert.Contains("frame-ancestors 'none'", Header("Content-Security-Policy"), StringComparison.Ordinal);
         Assert.Equal(("nosniff", "no-referrer"), (Header("X-Content-Type-Options"), Header("Referrer-Policy")));
         Assert.Contains("geolocation=()", Header("Permissions-Policy"), StringComparison.Ordinal);
