@@ -7,6 +7,7 @@
 //   cancel     how soon a plan stops that nobody waits for any more, beside how long it would take
 //   garden     10,000 plants through the built server
 //   lists      the lists of 10,000 plants with five seasons, beside bare queries of the same rows
+//   browser URL  plans by the core in a browser beside the server's, on a running application
 //   URL        from a click to the drawing, on a running application
 using Gemmifer.Bench;
 
@@ -37,6 +38,10 @@ else if (args is ["cancel"])
 else if (args is ["solver"])
 {
     SolverTimes.Measure();
+}
+else if (args is ["browser", var url])
+{
+    await InBrowserTimes.MeasureAsync(url.TrimEnd('/'));
 }
 else if (args.Length > 0)
 {

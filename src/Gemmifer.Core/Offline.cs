@@ -49,7 +49,7 @@ public static class Offline
     );
 
     /// <summary>The plan of a survey, as <c>POST /api/plan</c> answers, byte for byte.</summary>
-    /// <param name="detail">Brief: the decisions, without what would flip them and what to look for.</param>
+    /// <param name="detail">Full as the server; less of it where somebody waits.</param>
     /// <exception cref="FormatException">It is not a survey that can be planned; says why.</exception>
     public static string Plan(string survey, PlanDetail detail)
     {

@@ -13,8 +13,7 @@ public static partial class CoreInBrowser
 
     /// <summary>The plan of a survey; see <see cref="Offline.Plan"/>.</summary>
     [JSExport]
-    internal static string Plan(string survey, bool brief) =>
-        Offline.Plan(survey, brief ? PlanDetail.Brief : PlanDetail.Full);
+    internal static string Plan(string survey, string detail) => Offline.Plan(survey, Enum.Parse<PlanDetail>(detail));
 
     /// <summary>The work on a plant; see <see cref="Offline.Work"/>.</summary>
     [JSExport]

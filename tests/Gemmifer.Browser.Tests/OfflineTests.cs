@@ -130,7 +130,7 @@ public sealed class OfflineTests : IDisposable
             }
         }
 
-        Assert.Contains("out of reach", Header, StringComparison.Ordinal);
+        Assert.Contains("No connection", Header, StringComparison.Ordinal);
         _page.Go("/waiting");
         _page.Sees("What waits on this device");
         Restart();

@@ -75,7 +75,7 @@ public sealed class OneCoreTests : IDisposable
                     (
                         i,
                         Same: p.Plan
-                            == (string)_page.Driver.ExecuteScript("return core.Plan(arguments[0], false);", p.Survey)!
+                            == (string)_page.Driver.ExecuteScript("return core.Plan(arguments[0], 'Full');", p.Survey)!
                     )
             )
             .Where(p => !p.Same)
@@ -85,7 +85,7 @@ public sealed class OneCoreTests : IDisposable
 
         // What cannot be planned is refused here as there.
         var refused = _page.Driver.ExecuteScript(
-            "try { return core.Plan('{}', true); } catch (e) { return e.message; }"
+            "try { return core.Plan('{}', 'Decisions'); } catch (e) { return e.message; }"
         );
         Assert.Equal("This is not a survey that can be planned.", refused);
     }

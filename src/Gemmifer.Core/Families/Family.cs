@@ -19,6 +19,9 @@ public enum PlanDetail
     /// Without what only one reader of one plan asks for: what would flip each cane, and which look would help most.
     /// </summary>
     Brief,
+
+    /// <summary>What is done with each stem, without why: the first a gardener who waits is shown.</summary>
+    Decisions,
 }
 
 /// <summary>

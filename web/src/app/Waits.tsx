@@ -9,12 +9,13 @@ export function Waits() {
   const reached = useReach();
   const refused = waiting.filter((w) => w.refused).length;
   if (waiting.length === 0 && reached) return null;
+  const count = counted(waiting.length, "change");
   return (
     <chakra.div
       role="status"
       width="100%"
       display="flex"
-      flexWrap="wrap"
+      justifyContent="space-between"
       alignItems="center"
       columnGap="14px"
       minHeight="44px"
@@ -24,16 +25,14 @@ export function Waits() {
       background={refused > 0 ? "hipWash" : "ochreWash"}
     >
       <span>
-        {reached ? "" : "The garden is out of reach; what is shown was kept on this device. "}
+        {reached ? "" : "No connection. "}
         {waiting.length === 0
-          ? "What you do now is kept too."
-          : `${counted(waiting.length, "change")} ${waiting.length === 1 ? "waits" : "wait"} to be sent${
-              refused > 0 ? `, ${refused} not taken` : ""
-            }.`}
+          ? "What you see and do is kept here."
+          : `${count} ${waiting.length === 1 ? "waits" : "wait"}${refused > 0 ? `, ${refused} not taken` : ""}.`}
       </span>
       {waiting.length > 0 && (
-        <NavLink to="/waiting" style={{ fontWeight: 700, padding: "10px 0", minHeight: 44 }}>
-          See what waits
+        <NavLink to="/waiting" style={{ fontWeight: 700, padding: "10px 4px", minHeight: 44 }}>
+          See {waiting.length === 1 ? "it" : "them"}
         </NavLink>
       )}
     </chakra.div>

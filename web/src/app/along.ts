@@ -1,5 +1,5 @@
-import { useEffect } from "react";
-import { api, type Schemas } from "../api/client";
+import { useEffect, useSyncExternalStore } from "react";
+import { api, mustPage, type Schemas } from "../api/client";
 import { outbox } from "../outbox/outbox";
 
 /** How many plants are taken along at most, how soon after the first screen, and how often, ms. */
@@ -7,32 +7,67 @@ const MOST = 60;
 const SOON = 3_000;
 const AGAIN = 30 * 60_000;
 
-/** The plants of a round: what is under way first, what is finished not at all. */
-export function roundOf(groups: Schemas["NowGroup"][]): { id: string; kind: string }[] {
-  return (["working", "surveyed", "empty"] as const)
-    .flatMap((state) => groups.find((g) => g.state === state)?.plants ?? [])
-    .map((p) => ({ id: p.plant.id, kind: p.plant.kind }))
-    .slice(0, MOST);
+/** How far the plants of a round are on this device; null before it began. */
+export interface Along {
+  taken: number;
+  of: number;
 }
 
+let along: Along | null = null;
+const listeners = new Set<() => void>();
+const tell = (now: Along) => {
+  along = now;
+  listeners.forEach((l) => l());
+};
+
+/** How far the plants of a round are on this device. */
+export const useTaken = (): Along | null =>
+  useSyncExternalStore(
+    (l) => (listeners.add(l), () => listeners.delete(l)),
+    () => along,
+  );
+
+const turn: Schemas["PlantState"][] = ["working", "surveyed", "empty", "finished"];
+
+/** The plants of a round: what is under way first, what is finished last. */
+export const roundOf = (plants: readonly Schemas["PlantSummary"][]): { id: string; kind: string }[] =>
+  [...plants]
+    .sort((a, b) => turn.indexOf(a.state) - turn.indexOf(b.state))
+    .slice(0, MOST)
+    .map((p) => ({ id: p.plant.id, kind: p.plant.kind }));
+
 /** Asks for an answer so that the service worker keeps it; one that does not come is not waited for. */
-const ask = (address: Promise<unknown>): Promise<unknown> => address.catch(() => null);
+const ask = (answer: Promise<unknown>): Promise<unknown> => answer.catch(() => null);
+
+/** The plants of the garden, page by page as its list shows them, and not many more than are taken along. */
+async function plantsOf(): Promise<Schemas["PlantSummary"][]> {
+  const plants: Schemas["PlantSummary"][] = [];
+  let after: string | null = "";
+  while (after !== null && plants.length < 2 * MOST) {
+    const page: Awaited<ReturnType<typeof mustPage<Schemas["PlantSummary"]>>> = await mustPage(
+      api.GET("/api/plants", { params: { query: after ? { after } : {} } }),
+    );
+    plants.push(...page.items);
+    after = page.next;
+  }
+  return plants;
+}
 
 /**
  * Asks for all that a round shows, one after another, so that it is on this device when the garden is out of reach: the
  * service worker keeps every answer.
  */
 export async function takeAlong(): Promise<void> {
-  const now = await api.GET("/api/now").catch(() => null);
-  if (!now?.data) return;
+  const round = roundOf(await plantsOf());
+  await ask(api.GET("/api/now"));
   await ask(api.GET("/api/settings"));
   await ask(api.GET("/api/kinds"));
   await ask(api.GET("/api/vine-rules"));
-  const round = roundOf(now.data.groups);
+  await ask(api.GET("/api/visits", { params: { query: {} } }));
   for (const kind of new Set(round.map((p) => p.kind))) {
     await ask(api.GET("/api/schools", { params: { query: { kind } } }));
   }
-  for (const { id } of round) {
+  for (const [i, { id }] of round.entries()) {
     const path = { params: { path: { id } } };
     // Whoever works goes first.
     if (outbox.waiting().length > 0) await outbox.send();
@@ -40,6 +75,7 @@ export async function takeAlong(): Promise<void> {
     await ask(api.GET("/api/plants/{id}/survey", path));
     await ask(api.GET("/api/plants/{id}/work", path));
     await ask(api.GET("/api/plants/{id}/log", path));
+    tell({ taken: i + 1, of: round.length });
   }
 }
 
@@ -51,7 +87,7 @@ export function useAlong(): void {
     let timer: ReturnType<typeof setTimeout>;
     let over = false;
     const take = async () => {
-      await takeAlong();
+      await takeAlong().catch(() => null);
       if (!over) timer = setTimeout(() => void take(), AGAIN);
     };
     const begin = () => {

@@ -4,7 +4,7 @@ import type { Answered, Asked } from "./protocol";
 interface Exports {
   Gemmifer: {
     InBrowser: {
-      CoreInBrowser: { Plan: (survey: string, brief: boolean) => string; Work: (asked: string) => string };
+      CoreInBrowser: { Plan: (survey: string, detail: string) => string; Work: (asked: string) => string };
     };
   };
 }
@@ -26,7 +26,7 @@ const core = (async () => {
 self.addEventListener("message", (e: MessageEvent<Asked>) => {
   const asked = e.data;
   core
-    .then((c) => (asked.call === "plan" ? c.Plan(asked.survey, asked.brief) : c.Work(asked.asked)))
+    .then((c) => (asked.call === "plan" ? c.Plan(asked.survey, asked.detail) : c.Work(asked.asked)))
     .then(
       (text) => self.postMessage({ id: asked.id, text } satisfies Answered),
       (error: unknown) =>

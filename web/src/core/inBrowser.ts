@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import type { Answered, Asked } from "./protocol";
+import type { Answered, Asked, Detail } from "./protocol";
 
 /** Plans in this browser, so that no network is needed: the same core as the server's, in a worker of its own. */
 export class CoreError extends Error {}
@@ -38,9 +38,18 @@ function ask(question: Question): Promise<string> {
   });
 }
 
-/** The plan of a survey; brief is the decisions without what would flip them. */
-export async function planHere(survey: unknown, brief: boolean): Promise<Schemas["PlanDocument"]> {
-  return JSON.parse(await ask({ call: "plan", survey: JSON.stringify(survey), brief })) as Schemas["PlanDocument"];
+let warmed = false;
+
+/** Begins to fetch the core and plans once, so that the first real question is answered quickly. */
+export function warm(survey: unknown): void {
+  if (warmed) return;
+  warmed = true;
+  void planHere(survey, "Decisions").catch(() => null);
+}
+
+/** The plan of a survey. */
+export async function planHere(survey: unknown, detail: Detail): Promise<Schemas["PlanDocument"]> {
+  return JSON.parse(await ask({ call: "plan", survey: JSON.stringify(survey), detail })) as Schemas["PlanDocument"];
 }
 
 /** A line of the log, as far as a plan hangs on it. */

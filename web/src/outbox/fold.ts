@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { CoreError, type KeptLine, workHere } from "../core/inBrowser";
+import { CoreError, type KeptLine, type WorkHere, workHere } from "../core/inBrowser";
 import type { Waiting } from "./store";
 
 type Work = Schemas["WorkView"];
@@ -51,23 +51,26 @@ export async function folded(
   const done = work.done.filter((l) => !gone.has(Number(l.id)));
   const ask = { survey, today: work.today };
   let finished = work.finished;
+  let now: WorkHere | null = null;
   let changes: Schemas["Change"][] = [];
   for (const w of waiting) {
     if (w.what === "finish") finished = true;
     if (w.what === "take-finish-back") finished = false;
     if (w.what !== "step") continue;
     let line: KeptLine | undefined = w.line;
+    now = null;
     if (!line) {
       const { key, outcome, instead, cutAt, note } = w.body as Schemas["StepInput"];
       const here = await core({ ...ask, done: done.map(lineKept), said: { key, outcome, instead, cutAt, note } });
       line = here.line!;
       changes = here.changes;
+      now = here;
       await keep({ ...w, line });
     }
     done.push(lineOf({ ...w, line }, work.season));
   }
-  const here = await core({ ...ask, done: done.map(lineKept), said: null });
-  return { ...work, ...pick(here), done, finished, changes };
+  now ??= await core({ ...ask, done: done.map(lineKept), said: null });
+  return { ...work, ...pick(now), done, finished, changes };
 }
 
 /** The same where the core cannot be had: what was done is no longer open, the rest is as it was. */
@@ -91,7 +94,7 @@ export const foldedOrStruck: typeof folded = (work, survey, waiting, keep, core)
     throw e;
   });
 
-const pick = (here: Awaited<ReturnType<typeof workHere>>) => ({
+const pick = (here: WorkHere) => ({
   document: here.document,
   plan: here.plan,
   pending: here.pending,

@@ -21,6 +21,11 @@ export function useSending(): void {
       reach.set(true);
       heard = change.address.includes("/work") && answer !== null;
       if (heard) client.setQueryData(["work", change.plant], answer);
+      // What a vine bore stands in its survey.
+      if (change.what === "crop") {
+        void client.invalidateQueries({ queryKey: ["survey", change.plant] });
+        void client.invalidateQueries({ queryKey: ["plan"] });
+      }
     });
     const stopWatching = outbox.subscribe(() => {
       const now = outbox.waiting().length;

@@ -2,7 +2,9 @@ import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
+import { useTaken } from "../app/along";
 import { Button, Notice, Panel } from "../app/ui";
+import { useReach } from "../outbox/useOutbox";
 import { PlantGlyph } from "./PlantGlyph";
 import { counted } from "../survey/words";
 import { Visits } from "./Visits";
@@ -73,7 +75,22 @@ export function Now() {
         const group = groups.find((g) => g.state === state);
         return group && <Group key={state} group={group} first={first} />;
       })}
+      <Taken />
     </chakra.div>
+  );
+}
+
+/** Whether a round can begin where there is no network. */
+function Taken() {
+  const along = useTaken();
+  const reached = useReach();
+  if (!along || !reached || along.of === 0) return null;
+  return (
+    <chakra.p role="status" color="muted">
+      {along.taken < along.of
+        ? `Taking the plants along on this device: ${along.taken} of ${along.of}.`
+        : `${counted(along.of, "plant")} with their plans ${along.of === 1 ? "is" : "are"} on this device: a round needs no network now.`}
+    </chakra.p>
   );
 }
 

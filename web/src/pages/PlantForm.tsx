@@ -2,9 +2,10 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type ApiError, must, newId, type Schemas } from "../api/client";
+import { api, ApiError, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
+import { outbox } from "../outbox/outbox";
 import { readLength } from "../survey/measures";
 
 /** A new plant, or changes to one. Name and kind are needed; the rest helps. */
@@ -29,20 +30,42 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   const [own] = useState(newId);
   const unionMm = union.trim() === "" ? null : readLength(union, body, "cm");
   const save = useMutation({
-    mutationFn: (input: Schemas["PlantInput"]) =>
-      plant
-        ? must(
-            api.PUT("/api/plants/{id}", {
-              params: { path: { id: plant.id } },
-              headers: { "If-Match": `"${plant.revision}"` },
-              body: input,
-            }),
-          )
-        : must(api.POST("/api/plants", { body: { ...input, id: own } })),
+    mutationFn: async (input: Schemas["PlantInput"]) => {
+      try {
+        return plant
+          ? await must(
+              api.PUT("/api/plants/{id}", {
+                params: { path: { id: plant.id } },
+                headers: { "If-Match": `"${plant.revision}"` },
+                body: input,
+              }),
+            )
+          : await must(api.POST("/api/plants", { body: { ...input, id: own } }));
+      } catch (e) {
+        if (!(e instanceof ApiError) || e.status !== 0) throw e;
+        // The garden is out of reach: it waits on this device.
+        await outbox.add([
+          {
+            plant: plant?.id ?? own,
+            what: "plant",
+            method: plant ? "PUT" : "POST",
+            address: plant ? `/api/plants/${plant.id}` : "/api/plants",
+            seen: plant ? String(plant.revision) : null,
+            body: plant ? input : { ...input, id: own },
+            words: plant ? `${input.name}, changed` : `${input.name}, a new plant`,
+          },
+        ]);
+        return null;
+      }
+    },
     onSuccess: (saved) => {
       void client.invalidateQueries({ queryKey: ["plants"] });
-      void client.invalidateQueries({ queryKey: ["plant", saved.id] });
       props.onClose();
+      if (!saved) {
+        void navigate("/waiting");
+        return;
+      }
+      void client.invalidateQueries({ queryKey: ["plant", saved.id] });
       if (!plant) void navigate(`/plants/${saved.id}/${chosen?.surveyed === false ? "decide" : "look"}`);
     },
   });

@@ -6,9 +6,13 @@ import { api, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
+import { outbox } from "../outbox/outbox";
+import { useWaiting } from "../outbox/useOutbox";
 import { dueWords, soon } from "../shared/due";
 
 type Visit = Schemas["VisitView"];
+
+const visitWords = { done: "Done", later: "A week later" };
 
 const shown = 4;
 
@@ -27,13 +31,18 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
     void client.invalidateQueries({ queryKey: ["plants"] });
   };
   const settle = useMutation({
-    mutationFn: (v: { id: number; due: string; outcome: Schemas["VisitInput"]["outcome"] }) =>
-      must(
-        api.POST("/api/visits/{id}", {
-          params: { path: { id: v.id } },
-          body: { outcome: v.outcome, days: null, due: v.due },
-        }),
-      ),
+    mutationFn: (v: { visit: Visit; outcome: Schemas["VisitInput"]["outcome"] }) =>
+      outbox.add([
+        {
+          plant: v.visit.plantId,
+          what: "visit",
+          method: "POST",
+          address: `/api/visits/${v.visit.id}`,
+          seen: null,
+          body: { outcome: v.outcome, days: null, due: v.visit.due },
+          words: `${visitWords[v.outcome]}: ${say(v.visit)}`,
+        },
+      ]),
     onSuccess: again,
   });
   const begin = useMutation({
@@ -45,7 +54,9 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
       void navigate(`/plants/${plant}/look`);
     },
   });
-  const list = visits.lines ?? [];
+  // What was settled here and waits to be sent is settled.
+  const settled = new Set(useWaiting().flatMap((w) => (w.what === "visit" && !w.refused ? [w.address] : [])));
+  const list = (visits.lines ?? []).filter((v) => !settled.has(`/api/visits/${v.id}`));
   // What is due within a week stands before everything else, the rest after it.
   if (list.length === 0 || pressing !== soon(list[0]!.due, today)) return null;
   return (
@@ -96,7 +107,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
               <Button
                 size="small"
                 disabled={settle.isPending}
-                onClick={() => settle.mutate({ id: Number(v.id), due: v.due, outcome: "done" })}
+                onClick={() => settle.mutate({ visit: v, outcome: "done" })}
               >
                 Done
               </Button>
@@ -104,7 +115,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
                 size="small"
                 look="quiet"
                 disabled={settle.isPending}
-                onClick={() => settle.mutate({ id: Number(v.id), due: v.due, outcome: "later" })}
+                onClick={() => settle.mutate({ visit: v, outcome: "later" })}
               >
                 A week later
               </Button>

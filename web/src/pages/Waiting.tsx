@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, must } from "../api/client";
+import { api, must, type Schemas } from "../api/client";
 import { Button, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
 import type { Waiting as Change } from "../outbox/store";
@@ -31,7 +31,7 @@ export default function Waiting() {
       )}
       {plants.map((plant) => (
         <Panel key={plant}>
-          <PlantName id={plant} />
+          <PlantName id={plant} made={waiting.find((w) => w.plant === plant && w.what === "plant")} />
           <chakra.div display="grid" gap="8px" marginTop="6px">
             <Refused of={waiting.filter((w) => w.plant === plant && w.refused)} />
           </chakra.div>
@@ -48,14 +48,19 @@ export default function Waiting() {
   );
 }
 
-function PlantName({ id }: { id: string }) {
+function PlantName({ id, made }: { id: string; made: Change | undefined }) {
   const plant = useQuery({
     queryKey: ["plant", id],
     queryFn: () => must(api.GET("/api/plants/{id}", { params: { path: { id } } })),
+    enabled: made?.method !== "POST",
   });
   return (
     <chakra.h2 fontSize="1.2rem">
-      <Link to={`/plants/${id}/do`}>{plant.data?.name ?? "A plant"}</Link>
+      {made?.method === "POST" ? (
+        (made.body as Schemas["PlantInput"]).name
+      ) : (
+        <Link to={`/plants/${id}/do`}>{plant.data?.name ?? "A plant"}</Link>
+      )}
     </chakra.h2>
   );
 }

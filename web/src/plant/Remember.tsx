@@ -1,29 +1,40 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { api, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
+import { outbox } from "../outbox/outbox";
+import type { Waiting } from "../outbox/store";
+import { useWaiting } from "../outbox/useOutbox";
+import { Refused } from "../shared/Refused";
 import { dayWords } from "../survey/measures";
 import { useFamily } from "./families";
 
 /** The log of this plant, season by season, the newest first. */
 export default function Remember() {
   const { id = "" } = useParams();
-  const client = useQueryClient();
   const path = { params: { path: { id } } };
   const log = useQuery({ queryKey: ["log", id], queryFn: () => must(api.GET("/api/plants/{id}/log", path)) });
   const [text, setText] = useState("");
-  const [key, setKey] = useState(newId);
+  // Kept on this device first, and sent then.
   const add = useMutation({
-    mutationFn: (words: string) => must(api.POST("/api/plants/{id}/log", { ...path, body: { text: words, key } })),
-    onSuccess: () => {
-      setText("");
-      setKey(newId());
-      void client.invalidateQueries({ queryKey: ["log", id] });
-    },
+    mutationFn: (words: string) =>
+      outbox.add([
+        {
+          plant: id,
+          what: "note",
+          method: "POST",
+          address: `/api/plants/${id}/log`,
+          seen: null,
+          body: { text: words, key: newId() },
+          words,
+        },
+      ]),
+    onSuccess: () => setText(""),
   });
+  const mine = useWaiting().filter((w) => w.plant === id);
   const { Record } = useFamily();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
@@ -51,6 +62,8 @@ export default function Remember() {
           Note it
         </Button>
       </chakra.form>
+      <Refused of={mine.filter((w) => w.refused)} />
+      <WaitingLines of={mine.filter((w) => !w.refused)} />
       {Record && <Record />}
       {log.isError && (
         <Notice tone="wrong" role="alert">
@@ -74,6 +87,23 @@ export default function Remember() {
         ))}
       </chakra.div>
     </chakra.div>
+  );
+}
+
+/** What will stand in the log as soon as the garden is reached. */
+function WaitingLines({ of }: { of: Waiting[] }) {
+  if (of.length === 0) return null;
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.25rem">Waits to be sent</chakra.h2>
+      <ul>
+        {[...of].reverse().map((w) => (
+          <chakra.li key={w.seq} paddingBlock="6px" borderTop="1px solid var(--line)">
+            {w.words}
+          </chakra.li>
+        ))}
+      </ul>
+    </Panel>
   );
 }
 

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { useMeasures } from "../app/settings";
@@ -116,9 +116,10 @@ export default function Compare() {
     const offered = schools.find((s) => s.id === id);
     const document: SurveyDocument =
       id === now || !offered ? survey.document : { ...survey.document, school: chooseSchool(offered, 0) };
+    const client = useQueryClient();
     const planned = useQuery({
       queryKey: ["plan", document],
-      queryFn: () => planOf(document),
+      queryFn: () => planOf(client, document),
       placeholderData: keepPreviousData,
       staleTime: Infinity,
       retry: false,

@@ -1,10 +1,11 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
-import { api, must, newId } from "../api/client";
+import { newId } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
+import { outbox } from "../outbox/outbox";
 import { usePlant } from "../shared/usePlant";
 import { readWeight } from "../survey/weights";
 import { Weight } from "./VineFacts";
@@ -14,20 +15,23 @@ export function VineYears() {
   const { id = "" } = useParams();
   const { plan, survey } = usePlant();
   const { say, heavy, units } = useMeasures();
-  const client = useQueryClient();
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
-  const [key, setKey] = useState(newId);
+  // Kept on this device first, and sent then.
   const crop = useMutation({
     mutationFn: (grams: number) =>
-      must(api.POST("/api/plants/{id}/crop", { params: { path: { id } }, body: { grams, season: null, key } })),
-    onSuccess: () => {
-      setText("");
-      setKey(newId());
-      void client.invalidateQueries({ queryKey: ["log", id] });
-      void client.invalidateQueries({ queryKey: ["survey", id] });
-      void client.invalidateQueries({ queryKey: ["plan"] });
-    },
+      outbox.add([
+        {
+          plant: id,
+          what: "crop",
+          method: "POST",
+          address: `/api/plants/${id}/crop`,
+          seen: null,
+          body: { grams, season: null, key: newId() },
+          words: `${heavy(grams)} of grapes`,
+        },
+      ]),
+    onSuccess: () => setText(""),
   });
   const years = plan?.vine?.balance ?? [];
   const most = Math.max(1, ...years.map((y) => Number(y.crop ?? 0)), ...years.map((y) => Number(y.pruningWeight ?? 0)));

@@ -66,7 +66,7 @@ internal sealed class CanePlanner
     {
         var solved = Choose();
         var choice = solved.Choice;
-        var (whole, support) = Decide(solved);
+        var (whole, support) = Decide(solved, words: detail != PlanDetail.Decisions);
         var decided = Day.Of(whole);
         var bloom = support is null ? null : new BloomForecast(_survey, _tree, whole, support);
         var steps = StepOrder.Of(new CaneSteps(_survey, _tree, decided, _sorted, support).Write(_task));
