@@ -145,4 +145,105 @@ public sealed class OfflineTests : IDisposable
             Assert.Equal(2, done.Select(d => (string)d!["text"]!).Distinct().Count());
         }
     }
+
+    [Fact]
+    public async Task Without_the_garden_any_step_is_taken_back_and_notes_plants_and_the_finish_wait_too()
+    {
+        const string Plant = "demo-lantern";
+        using var client = Client();
+        var was = await client.GetFromJsonAsync<JsonObject>($"/api/plants/{Plant}/work");
+        var before = was!["done"]!.AsArray().Count;
+        var first = (string)was["pending"]!.AsArray()[0]!["step"]!["text"]!;
+        TakesAlong([Plant]);
+        _application.Kill();
+        _page.Go($"/plants/{Plant}/do");
+        _page.Sees("Step 1 of");
+        _page.NextStep();
+        _page.NextStep();
+
+        // The first of the two, not the last.
+        _page.Driver.ExecuteScript("document.querySelectorAll('details').forEach(d => { d.open = true; })");
+        _page.Until(
+            () =>
+            {
+                var back = _page
+                    .Driver.FindElements(By.TagName("button"))
+                    .First(b => b.SpokenName().StartsWith("Take back:", StringComparison.Ordinal));
+                if (!back.Enabled)
+                {
+                    return false;
+                }
+
+                back.Click();
+                return true;
+            },
+            "to take the first back"
+        );
+        _page.Until(() => Header.Contains("1 change waits", StringComparison.Ordinal), "one to wait");
+        _page.Press("Finish the season");
+        _page.Press("Finish all the same");
+        _page.Sees("Finished for this season");
+        _page.Go($"/plants/{Plant}/remember");
+        _page.Type("What did you see today?", "first bloom");
+        _page.Press("Note it");
+        _page.Sees("Waits to be sent");
+        _page.Sees("first bloom");
+        _page.Go("/garden");
+        _page.Press("Add a plant");
+        _page.Type("Name", "Far Pippin");
+        _page.Press("Add it and walk round");
+        _page.Sees("Far Pippin");
+        Assert.Contains("4 changes wait", Header, StringComparison.Ordinal);
+
+        _application.Start();
+        _page.Go("/");
+        _page.Until(() => !Header.Contains("wait", StringComparison.Ordinal), "all to be sent");
+        var work = await client.GetFromJsonAsync<JsonObject>($"/api/plants/{Plant}/work");
+        Assert.True((bool)work!["finished"]!);
+        Assert.Equal(before + 1, work["done"]!.AsArray().Count);
+        Assert.DoesNotContain(first, (string)work["done"]!.AsArray()[^1]!["text"]!, StringComparison.Ordinal);
+        var log = await client.GetFromJsonAsync<JsonArray>($"/api/plants/{Plant}/log");
+        Assert.Single(log!, l => (string)l!["text"]! == "first bloom");
+        var found = await client.GetFromJsonAsync<JsonArray>("/api/plants?q=Far Pippin");
+        Assert.Single(found!);
+    }
+
+    [Fact]
+    public async Task What_another_window_did_meanwhile_is_shown_and_kept_as_the_gardener_says()
+    {
+        const string Plant = "demo-lantern";
+        TakesAlong([Plant]);
+        _application.Kill();
+        _page.Go($"/plants/{Plant}/do");
+        _page.Sees("Step 1 of");
+        _page.NextStep();
+        _page.Driver.Navigate().GoToUrl("about:blank");
+        _application.Start();
+        using var client = Client();
+        var work = await client.GetFromJsonAsync<JsonObject>($"/api/plants/{Plant}/work");
+        var open = work!["pending"]!.AsArray()[0]!;
+        using var other = new HttpRequestMessage(HttpMethod.Post, $"/api/plants/{Plant}/work");
+        other.Headers.TryAddWithoutValidation("If-Match", $"\"{(string)work["revision"]!}\"");
+        other.Content = JsonContent.Create(
+            new JsonObject
+            {
+                ["key"] = (string)open["key"]!,
+                ["mark"] = (string)open["mark"]!,
+                ["outcome"] = "skipped",
+            }
+        );
+        (await client.SendAsync(other)).EnsureSuccessStatusCode();
+
+        _page.Go($"/plants/{Plant}/do");
+        _page.Sees("recorded already");
+        Assert.Contains("1 not taken", Header, StringComparison.Ordinal);
+        Assert.Single(await DoneAsync(Plant));
+        _page.Press("Keep it in the log as a note");
+        _page.Until(() => !Header.Contains("wait", StringComparison.Ordinal), "nothing to wait");
+        var log = await client.GetFromJsonAsync<JsonArray>($"/api/plants/{Plant}/log");
+        Assert.Single(log!, l =>
+            (string)l!["kind"]! == "note"
+            && ((string)l["text"]!).Contains($"{DateTime.Now.Year}", StringComparison.Ordinal)
+        );
+    }
 }

@@ -1,6 +1,8 @@
 #pragma warning disable
 using OpenQA.Selenium;
+
 namespace Gemmifer.Browser.Tests;
+
 public sealed class ShotTests
 {
     [Fact]
@@ -14,17 +16,31 @@ public sealed class ShotTests
         page.Driver.ExecuteScript("window.t0 = performance.now()");
         app.Kill();
         page.Go("/plants/demo-lantern/do");
-        page.NextStep(); page.NextStep();
+        page.NextStep();
+        page.NextStep();
         Shot("off-do");
-        page.Press("Differently"); page.Press("Took it out"); 
-        page.Press("Record it"); Thread.Sleep(1500);
-        Shot("off-before");
-        if (page.HasButton("Record it all the same")) page.Press("Record it all the same");
+        page.Press("Differently");
+        page.Press("Took it out");
+        page.Press("Record it");
         Thread.Sleep(1500);
-        page.Go("/plants/demo-lantern/decide"); Thread.Sleep(2500); Shot("off-decide");
-        page.Go("/plants/demo-lantern/remember"); Thread.Sleep(1000); Shot("off-remember");
-        page.Go("/waiting"); Thread.Sleep(500); Shot("off-waiting");
-        page.Go("/"); Thread.Sleep(1500); Shot("off-now");
-        page.Go("/garden"); Thread.Sleep(1500); Shot("off-garden");
+        Shot("off-before");
+        if (page.HasButton("Record it all the same"))
+            page.Press("Record it all the same");
+        Thread.Sleep(1500);
+        page.Go("/plants/demo-lantern/decide");
+        Thread.Sleep(2500);
+        Shot("off-decide");
+        page.Go("/plants/demo-lantern/remember");
+        Thread.Sleep(1000);
+        Shot("off-remember");
+        page.Go("/waiting");
+        Thread.Sleep(500);
+        Shot("off-waiting");
+        page.Go("/");
+        Thread.Sleep(1500);
+        Shot("off-now");
+        page.Go("/garden");
+        Thread.Sleep(1500);
+        Shot("off-garden");
     }
 }

@@ -12,7 +12,7 @@ const LONGEST_WAIT = 30_000;
 const PATIENCE = 10_000;
 
 /** The changes that wait, as every screen sees them; the same in every window of this browser. */
-class Outbox {
+export class Outbox {
   private now: Waiting[] = [];
   private known = false;
   private readonly listeners = new Set<() => void>();
@@ -23,6 +23,12 @@ class Outbox {
 
   constructor() {
     this.others?.addEventListener("message", () => void this.read());
+  }
+
+  /** Ends what goes on by itself. */
+  stop(): void {
+    clearTimeout(this.timer);
+    this.others?.close();
   }
 
   /** Begins to send what a page before this one left. */
@@ -54,13 +60,13 @@ class Outbox {
   async add(changes: Omit<Waiting, "seq" | "key" | "made">[]): Promise<void> {
     const made = new Date().toISOString();
     await keepWaiting(changes.map((c) => ({ ...c, key: newId(), made })));
-    await this.read();
+    await this.changed();
     await this.send();
   }
 
   async put(change: Waiting): Promise<void> {
     await putWaiting(change);
-    await this.read();
+    await this.changed();
   }
 
   /** Takes a change back that was not sent; false where it was sent meanwhile. */
@@ -68,7 +74,7 @@ class Outbox {
     return this.alone(async () => {
       const there = (await allWaiting()).some((w) => w.seq === seq);
       if (there) await dropWaiting(seq);
-      await this.read();
+      await this.changed();
       return there;
     });
   }
@@ -121,7 +127,6 @@ class Outbox {
       this.now = this.now.filter((w) => w.seq !== change.seq);
       this.hearers.forEach((h) => h({ change, answer }));
       this.listeners.forEach((l) => l());
-      this.others?.postMessage("changed");
     } else {
       const problem = parsed(text);
       await putWaiting({
@@ -133,7 +138,7 @@ class Outbox {
         },
       });
     }
-    await this.read();
+    await this.changed();
     return true;
   }
 
@@ -148,13 +153,17 @@ class Outbox {
     this.now = this.now.map((w) => (after.some((a) => a.seq === w.seq) ? { ...w, seen: revision } : w));
   }
 
+  /** Reads what waits; whoever changed it tells the other windows. */
   private async read(): Promise<void> {
-    const before = JSON.stringify(this.now);
     const now = await allWaiting();
-    if (this.known && before === JSON.stringify(now)) return;
+    if (this.known && JSON.stringify(this.now) === JSON.stringify(now)) return;
     this.known = true;
     this.now = now;
     this.listeners.forEach((l) => l());
+  }
+
+  private async changed(): Promise<void> {
+    await this.read();
     this.others?.postMessage("changed");
   }
 

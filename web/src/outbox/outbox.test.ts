@@ -1,0 +1,163 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Outbox } from "./outbox";
+import { allWaiting, dropWaiting, type Waiting } from "./store";
+
+const step = (plant: string, key: string, seen = "R0"): Omit<Waiting, "seq" | "key" | "made"> => ({
+  plant,
+  what: "step",
+  method: "POST",
+  address: `/api/plants/${plant}/work`,
+  seen,
+  body: { key },
+  words: key,
+});
+
+interface Sent {
+  address: string;
+  key: string;
+  seen: string | null;
+  body: string | null;
+}
+
+/** A garden that keeps what it is sent under its key, as the server does, and can be away or answer as told. */
+class Garden {
+  readonly stored = new Map<string, Sent>();
+  readonly asked: Sent[] = [];
+  away = false;
+  /** The answer is lost on its way back, so many times. */
+  lost = 0;
+  refuses: (s: Sent) => number | null = () => null;
+
+  readonly fetch = (address: string, init?: RequestInit): Promise<Response> => {
+    if (!init?.method) return Promise.resolve(new Response("[]"));
+    const headers = new Headers(init.headers);
+    const sent = {
+      address,
+      key: headers.get("Idempotency-Key")!,
+      seen: headers.get("If-Match"),
+      body: init.body as string | null,
+    };
+    if (this.away) return Promise.reject(new TypeError("away"));
+    this.asked.push(sent);
+    const status = this.refuses(sent);
+    if (status !== null) {
+      const problem = { title: "It was recorded already.", detail: "Perhaps in another window." };
+      return Promise.resolve(new Response(JSON.stringify(problem), { status }));
+    }
+    this.stored.set(sent.key, sent);
+    if (this.lost-- > 0) return Promise.reject(new TypeError("the answer is lost"));
+    return Promise.resolve(new Response(JSON.stringify({ revision: `R${this.stored.size}` })));
+  };
+}
+
+let garden: Garden;
+let outbox: Outbox;
+
+beforeEach(async () => {
+  for (const w of await allWaiting()) await dropWaiting(w.seq);
+  localStorage.clear();
+  garden = new Garden();
+  vi.stubGlobal("fetch", garden.fetch);
+  outbox = new Outbox();
+});
+
+afterEach(() => {
+  outbox.stop();
+  vi.unstubAllGlobals();
+});
+
+describe("the outbox", () => {
+  it("sends in the order in which things were done", async () => {
+    garden.away = true;
+    await outbox.add([step("a", "1")]);
+    await outbox.add([step("b", "2"), step("a", "3")]);
+    expect(outbox.waiting().map((w) => w.words)).toEqual(["1", "2", "3"]);
+    garden.away = false;
+    await outbox.send();
+    expect(garden.asked.map((s) => s.body)).toEqual(['{"key":"1"}', '{"key":"2"}', '{"key":"3"}']);
+    expect(await allWaiting()).toEqual([]);
+  });
+
+  it("keeps what it cannot send, also for a page that comes after this one", async () => {
+    garden.away = true;
+    await outbox.add([step("a", "1")]);
+    const next = new Outbox();
+    garden.away = false;
+    await next.send();
+    next.stop();
+    expect([...garden.stored.values()].map((s) => s.body)).toEqual(['{"key":"1"}']);
+  });
+
+  it("sends again what was stored though its answer was lost, under the same key", async () => {
+    garden.lost = 2;
+    await outbox.add([step("a", "1")]);
+    await outbox.send();
+    await outbox.send();
+    expect(garden.asked.length).toBe(3);
+    expect(garden.stored.size).toBe(1);
+    expect(await allWaiting()).toEqual([]);
+  });
+
+  it("shows what the garden refuses and goes on with the rest", async () => {
+    garden.refuses = (s) => (s.body === '{"key":"1"}' ? 409 : null);
+    await outbox.add([step("a", "1"), step("a", "2")]);
+    expect(outbox.waiting().map((w) => [w.words, w.refused?.title])).toEqual([["1", "It was recorded already."]]);
+    expect(garden.stored.size).toBe(1);
+    await outbox.send();
+    expect(garden.asked.length).toBe(2);
+  });
+
+  it.each([500, 503, 429, 408])("waits with what was answered %i, which is not its fault", async (status) => {
+    garden.refuses = () => status;
+    await outbox.add([step("a", "1"), step("a", "2")]);
+    expect(garden.asked.length).toBe(1);
+    expect(outbox.waiting().map((w) => w.refused)).toEqual([undefined, undefined]);
+  });
+
+  it("says of a step that the screen had the one before it, where that was made on it too", async () => {
+    await outbox.add([step("a", "1"), step("b", "2"), step("a", "3"), step("a", "4", "R9")]);
+    expect(garden.asked.map((s) => s.seen)).toEqual(['"R0"', '"R0"', '"R1"', '"R9"']);
+  });
+
+  it("takes back what was not sent, and says so of what was", async () => {
+    garden.away = true;
+    await outbox.add([step("a", "1"), step("a", "2")]);
+    const [one, two] = outbox.waiting();
+    expect(await outbox.takeBack(one!.seq)).toBe(true);
+    garden.away = false;
+    await outbox.send();
+    expect(garden.asked.map((s) => s.body)).toEqual(['{"key":"2"}']);
+    expect(await outbox.takeBack(two!.seq)).toBe(false);
+  });
+
+  it("sends a survey that was changed here before what was done by it", async () => {
+    localStorage.setItem(
+      "gemmifer.draft.a",
+      JSON.stringify({ revision: 3, document: { date: "2027-02-20", stems: [] } }),
+    );
+    await outbox.add([step("a", "1")]);
+    expect(garden.asked.map((s) => [s.address, s.seen])).toEqual([
+      ["/api/plants/a/survey", '"3"'],
+      ["/api/plants/a/work", '"R0"'],
+    ]);
+    expect(localStorage.getItem("gemmifer.draft.a")).toBeNull();
+  });
+
+  it("keeps a survey that the garden refuses, for its own page to show", async () => {
+    localStorage.setItem(
+      "gemmifer.draft.a",
+      JSON.stringify({ revision: 3, document: { date: "2027-02-20", stems: [] } }),
+    );
+    garden.refuses = (s) => (s.address.endsWith("/survey") ? 412 : null);
+    await outbox.send();
+    expect(localStorage.getItem("gemmifer.draft.a")).not.toBeNull();
+  });
+
+  it("tells every change that was stored once, with the garden's answer", async () => {
+    const heard: unknown[] = [];
+    outbox.hear(({ change, answer }) => heard.push([change.words, answer]));
+    await outbox.add([step("a", "1")]);
+    expect(heard).toEqual([["1", { revision: "R1" }]]);
+  });
+});
