@@ -104,6 +104,10 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
         {
             log.ToTable("Log");
             log.Property(l => l.Visit).HasDefaultValue(1);
+            log.Property(l => l.History).IsConcurrencyToken();
+
+            // What was struck out counts for nothing; only the log itself shows it.
+            log.HasQueryFilter(l => l.StruckAt == null);
 
             // What the lists ask of a log, without reading its lines.
             log.HasIndex(l => new
@@ -112,6 +116,7 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
                 l.PlantId,
                 l.Visit,
                 l.Kind,
+                l.StruckAt,
             });
             log.HasIndex(l => new { l.PlantId, l.Key }).IsUnique();
         });

@@ -92,6 +92,14 @@ public sealed partial class WritingTests : IDisposable
                 seen
             ),
             new(HttpMethod.Delete, $"/api/plants/{rose}/work/last", null, seen),
+            new(HttpMethod.Delete, $"/api/plants/{rose}/work/finish", null, seen),
+            new(
+                HttpMethod.Put,
+                $"/api/plants/{rose}/log/{(int)work["done"]!.AsArray()[0]!["id"]!}",
+                """{"changes":0,"day":"2026-01-02"}""",
+                null
+            ),
+            new(HttpMethod.Delete, $"/api/bin/{second}", null, "1"),
             new(HttpMethod.Post, $"/api/plants/{rose}/work/finish", null, seen),
             new(HttpMethod.Post, $"/api/plants/{rose}/log", $$"""{"text":"Seen twice","key":"{{NewId()}}"}""", null),
             new(HttpMethod.Post, $"/api/plants/{second}/crop", $$"""{"grams":500,"key":"{{NewId()}}"}""", null),

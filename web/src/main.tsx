@@ -15,6 +15,7 @@ const Garden = lazy(() => import("./pages/Garden"));
 const GardenPlan = lazy(() => import("./pages/GardenPlan"));
 const Block = lazy(() => import("./vine/Block"));
 const Rules = lazy(() => import("./pages/Rules"));
+const Bin = lazy(() => import("./pages/Bin"));
 const Waiting = lazy(() => import("./pages/Waiting"));
 const Measures = lazy(() => import("./pages/Measures"));
 const PlantPage = lazy(() => import("./plant/PlantPage"));
@@ -54,6 +55,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="waiting" element={<Waiting />} />
+                  <Route path="bin" element={<Bin />} />
                   <Route path="plants/:id" element={<PlantPage />}>
                     <Route index element={<Navigate to="look" replace />} />
                     <Route path="look" element={<Look />} />

@@ -77,6 +77,10 @@ namespace Gemmifer.Data.Migrations
                     b.Property<double?>("Grams")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("History")
+                        .IsConcurrencyToken()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Instead")
                         .HasColumnType("TEXT");
 
@@ -109,6 +113,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("Stem")
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("StruckAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Text")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -126,7 +133,7 @@ namespace Gemmifer.Data.Migrations
                     b.HasIndex("PlantId", "Key")
                         .IsUnique();
 
-                    b.HasIndex("Season", "PlantId", "Visit", "Kind");
+                    b.HasIndex("Season", "PlantId", "Visit", "Kind", "StruckAt");
 
                     b.ToTable("Log", (string)null);
                 });

@@ -12,6 +12,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Work;
 
 /// <summary>One line of the log as people see it.</summary>
+/// <param name="Struck">It was struck out, and counts for nothing.</param>
+/// <param name="History">What it said before each correction, the first first.</param>
 public sealed record LogView(
     int Id,
     int Season,
@@ -27,7 +29,9 @@ public sealed record LogView(
     double? CutAt,
     string? Note,
     double? Grams,
-    TiedCane? Tied
+    TiedCane? Tied,
+    bool Struck,
+    IReadOnlyList<LogChange> History
 );
 
 /// <summary>An open step with its key.</summary>
@@ -364,7 +368,8 @@ public static class WorkEndpoints
         }
 
         var log = await garden
-            .Log.AsNoTracking()
+            .Log.IgnoreQueryFilters()
+            .AsNoTracking()
             .Where(l => l.PlantId == id)
             .OrderByDescending(l => l.At)
             .ThenByDescending(l => l.Id)

@@ -208,7 +208,9 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.CutAt,
             l.Note,
             l.Grams,
-            l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options)
+            l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options),
+            l.StruckAt is not null,
+            Corrections.HistoryOf(l)
         );
 
     /// <summary>The measures of a stored sentence; null where there are none.</summary>

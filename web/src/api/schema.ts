@@ -200,6 +200,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plants/{id}/log/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Corrects a line of the log, dates it back or strikes it out; what it said is kept. */
+        put: operations["correctLine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits": {
         parameters: {
             query?: never;
@@ -362,6 +379,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Plants that were taken out, the latest first, 500 at most. */
+        get: operations["bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["binnedLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a plant that lies in the bin, with its surveys and its log, for good. */
+        delete: operations["deletePlant"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plants/{id}/work": {
         parameters: {
             query?: never;
@@ -495,6 +562,20 @@ export interface components {
             /** @description Old by the kind's reckoning. */
             old: number[];
         };
+        /** @description A plant that was taken out of the garden and is kept with all that is known of it. */
+        BinnedPlant: {
+            plant: components["schemas"]["PlantView"];
+            /**
+             * Format: date-time
+             * @description When it was taken out.
+             */
+            removedAt: string;
+            /**
+             * Format: int32
+             * @description Lines of its log.
+             */
+            lines: number;
+        };
         /** @description A row of vines to be planted into the garden at once. */
         BlockInput: {
             place: string;
@@ -613,6 +694,28 @@ export interface components {
             bytes: number;
             /** @description day, asked, upgrade or restore: what it was made for. */
             why: string;
+        };
+        /** @description A correction of a line; what is not said stays as it is. */
+        CorrectionInput: {
+            /**
+             * Format: int32
+             * @description How many corrections of it were seen.
+             */
+            changes: number;
+            /**
+             * Format: date
+             * @description The day it belongs to, not after today.
+             */
+            day: null | string;
+            /** @description Of a note only. */
+            text: null | string;
+            /**
+             * Format: double
+             * @description Of a crop only, g.
+             */
+            grams: null | number;
+            /** @description Struck out, it counts for nothing. */
+            struck: null | boolean;
         };
         /** @description A crop that was weighed; more than one picking of a season adds up. */
         CropInput: {
@@ -793,6 +896,23 @@ export interface components {
          * @enum {unknown}
          */
         Lies: "line" | "half-way" | "as-it-stands";
+        /** @description What a line of the log said before it was corrected. */
+        LogChange: {
+            /**
+             * Format: date-time
+             * @description When it was corrected.
+             */
+            until: string;
+            /**
+             * Format: date
+             * @description The day it was dated.
+             */
+            day: string;
+            text: string;
+            /** Format: double */
+            grams: null | number;
+            struck: boolean;
+        };
         /**
          * @description A line of the log.
          * @enum {unknown}
@@ -820,6 +940,10 @@ export interface components {
             /** Format: double */
             grams: null | number;
             tied: null | components["schemas"]["TiedCane"];
+            /** @description It was struck out, and counts for nothing. */
+            struck: boolean;
+            /** @description What it said before each correction, the first first. */
+            history: components["schemas"]["LogChange"][];
         };
         /** @description A measure that stands in a sentence; one of the values is given. */
         Measure: {
@@ -2631,6 +2755,69 @@ export interface operations {
             };
         };
     };
+    correctLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     visits: {
         parameters: {
             query?: {
@@ -3159,6 +3346,113 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedPlant"][];
+                };
+            };
+        };
+    };
+    binnedLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -36,7 +36,7 @@ export const Button = chakra("button", {
       },
     },
     size: {
-      small: { minHeight: "36px", paddingInline: "11px", fontSize: "0.95rem" },
+      small: { minHeight: { base: "44px", md: "36px" }, paddingInline: "11px", fontSize: "0.95rem" },
       usual: {},
       large: { minHeight: "60px", fontSize: "1.2rem" },
     },

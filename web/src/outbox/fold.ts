@@ -31,6 +31,8 @@ export function lineOf(waiting: Waiting, season: number): LogLine {
     note: body.note ?? null,
     grams: null,
     tied: line?.tied ?? null,
+    struck: false,
+    history: [],
   };
 }
 

@@ -68,14 +68,6 @@ export default function Garden() {
           </Button>
         </chakra.span>
       </chakra.div>
-      {gone && (
-        <Notice tone="plain" role="status">
-          {gone.name} was taken out of the garden; its log is kept.{" "}
-          <Button size="small" onClick={() => restore.mutate(gone.id)}>
-            Undo
-          </Button>
-        </Notice>
-      )}
       {(remove.error ?? restore.error) && (
         <Notice tone="wrong" role="alert">
           {(remove.error ?? restore.error)!.message}
@@ -125,6 +117,36 @@ export default function Garden() {
         more={plants.hasNextPage && !plants.isFetching}
         onMore={() => void plants.fetchNextPage()}
       />
+      <Link to="/bin" style={{ padding: "12px 0", minHeight: 44 }}>
+        The bin: what was taken out
+      </Link>
+      {gone && (
+        <chakra.div
+          role="status"
+          position="fixed"
+          zIndex="5"
+          left="12px"
+          right="12px"
+          bottom="12px"
+          maxWidth="640px"
+          marginInline="auto"
+          display="flex"
+          gap="12px"
+          alignItems="center"
+          padding="10px 14px"
+          borderRadius="10px"
+          border="2px solid var(--ink)"
+          background="sheet"
+        >
+          <chakra.span flex="1">{gone.name} lies in the bin now, with its log.</chakra.span>
+          <Button look="main" onClick={() => restore.mutate(gone.id)}>
+            Undo
+          </Button>
+          <Button look="quiet" onClick={() => setGone(null)}>
+            Close
+          </Button>
+        </chakra.div>
+      )}
     </chakra.div>
   );
 }

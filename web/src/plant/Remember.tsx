@@ -10,6 +10,7 @@ import type { Waiting } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
 import { Refused } from "../shared/Refused";
 import { dayWords } from "../survey/measures";
+import { Correct, History } from "./Correct";
 import { useFamily } from "./families";
 
 /** The log of this plant, season by season, the newest first. */
@@ -83,7 +84,7 @@ export default function Remember() {
         alignItems="start"
       >
         {seasons.map((season) => (
-          <Season key={season} season={season} lines={(log.data ?? []).filter((l) => l.season === season)} />
+          <Season key={season} plant={id} season={season} lines={(log.data ?? []).filter((l) => l.season === season)} />
         ))}
       </chakra.div>
     </chakra.div>
@@ -107,8 +108,10 @@ function WaitingLines({ of }: { of: Waiting[] }) {
   );
 }
 
-function Season({ season, lines }: { season: number; lines: Schemas["LogView"][] }) {
-  const days = [...new Set(lines.map((l) => l.at.slice(0, 10)))];
+function Season(props: { plant: string; season: number; lines: Schemas["LogView"][] }) {
+  const { season, lines: all } = props;
+  const lines = all.filter((l) => !l.struck);
+  const days = [...new Set(all.map((l) => l.at.slice(0, 10)))];
   const canes = (outcome: (l: Schemas["LogView"]) => boolean) => lines.filter((l) => l.stem && outcome(l)).length;
   const out = canes((l) => (l.outcome === "done" && l.action === "remove") || l.instead === "removed");
   const cut = canes((l) => (l.outcome === "done" && l.action === "shorten") || l.instead === "cut");
@@ -131,11 +134,11 @@ function Season({ season, lines }: { season: number; lines: Schemas["LogView"][]
             {dayWords(day)}
           </chakra.h3>
           <ul>
-            {lines
+            {all
               .filter((l) => l.at.startsWith(day))
               .reverse()
               .map((l) => (
-                <Line key={l.id} line={l} />
+                <Line key={l.id} plant={props.plant} line={l} />
               ))}
           </ul>
         </chakra.section>
@@ -144,7 +147,8 @@ function Season({ season, lines }: { season: number; lines: Schemas["LogView"][]
   );
 }
 
-function Line({ line }: { line: Schemas["LogView"] }) {
+function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
+  const [correcting, setCorrecting] = useState(false);
   const { say, long, heavy } = useMeasures();
   const mark =
     line.kind === "crop"
@@ -177,10 +181,24 @@ function Line({ line }: { line: Schemas["LogView"] }) {
       >
         {mark}
       </chakra.span>
-      <span>
-        {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
-        {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line)}
-      </span>
+      <chakra.div>
+        <chakra.div display="flex" gap="8px" alignItems="start">
+          <chakra.span
+            flex="1"
+            paddingBlock="10px"
+            textDecoration={line.struck ? "line-through" : "none"}
+            color={line.struck ? "muted" : "ink"}
+          >
+            {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
+            {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line)}
+          </chakra.span>
+          <Button look="quiet" aria-label={`Correct: ${line.text}`} onClick={() => setCorrecting(!correcting)}>
+            Correct
+          </Button>
+        </chakra.div>
+        <History line={line} />
+        {correcting && <Correct plant={plant} line={line} onClose={() => setCorrecting(false)} />}
+      </chakra.div>
     </chakra.li>
   );
 }

@@ -105,8 +105,9 @@ export default function RoseDecide() {
           </>
         )}
       </chakra.div>
+      {/* On a phone the result stands before the drawing, the steps after it. */}
       <chakra.div
-        display="grid"
+        display={{ base: "contents", lg: "grid" }}
         gap="10px"
         maxHeight={{ lg: "calc(100vh - 200px)" }}
         minHeight="0"
@@ -162,7 +163,7 @@ function Summary() {
   ];
   const top = scene.stems.filter((s) => s.top);
   return (
-    <Panel style={{ padding: "10px 14px" }}>
+    <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
       <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
         <chakra.p flex="1" minWidth="200px" aria-live="polite">
           {plan.summary.length > 0 && (

@@ -62,8 +62,8 @@ export default function RowDecide() {
           {plan.row.naming && <Naming />}
         </chakra.div>
       </chakra.div>
-      <chakra.div display="grid" gap="10px">
-        <Panel style={{ padding: "10px 14px" }}>
+      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
+        <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.

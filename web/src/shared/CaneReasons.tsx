@@ -4,9 +4,11 @@ import type { Schemas } from "../api/client";
 import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Panel } from "../app/ui";
-import { decisionWords, type Decision } from "../drawing/scene";
+import { decisionWords, type Decision, type Plan } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
 import type { Pin } from "../survey/types";
+import { PinEffect } from "./PinEffect";
+import { useIntoView } from "./useIntoView";
 import { usePlant } from "./usePlant";
 
 const reasonWords: Record<string, string> = { ...provenanceWords, user: "your word" };
@@ -25,9 +27,13 @@ export function CaneReasons(props: {
   const stem = survey.document.stems.find((s) => s.id === decided.id);
   const [place, setPlace] = useState("");
   const [wrong, setWrong] = useState(false);
+  const [before, setBefore] = useState<Plan | null>(null);
+  const at = useIntoView<HTMLDivElement>(decided.id);
   if (!stem || !plan) return null;
-  const pin = (value: Pin | null) =>
+  const pin = (value: Pin | null) => {
+    setBefore(plan);
     survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pin: value } : s)) }));
+  };
   const pinned = stem.pin ?? null;
   const clearance = Number(plan.limits.clearance);
   const step = plan.steps.find((s) => s.stem === stem.id && s.stage !== "train");
@@ -42,7 +48,7 @@ export function CaneReasons(props: {
     setPlace("");
   };
   return (
-    <Panel>
+    <Panel ref={at}>
       <chakra.div display="flex" gap="10px" alignItems="center">
         <Letter id={decided.id} decision={decided.decision} size={34} />
         <chakra.h2 fontSize="1.2rem">
@@ -86,6 +92,7 @@ export function CaneReasons(props: {
           </Button>
         )}
       </chakra.div>
+      {before && <PinEffect before={before} own={stem.id} onSeen={() => setBefore(null)} />}
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Why
       </chakra.h3>

@@ -7,6 +7,7 @@ import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
 import { Picture } from "./evidencePictures";
+import { useIntoView } from "./useIntoView";
 import { usePlant } from "./usePlant";
 
 /** Everything about one stem; only what is looked at needs an answer. */
@@ -18,6 +19,7 @@ export function StemEditor(props: {
 }) {
   const { survey, kind } = usePlant();
   const { stem } = props;
+  const at = useIntoView<HTMLDivElement>(stem.id);
   const top = isTopLevel(stem);
   const set = (part: Partial<SurveyStem>) =>
     survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, ...part } : s)) }));
@@ -45,7 +47,7 @@ export function StemEditor(props: {
   };
   const shoots = survey.document.stems.filter((s) => s.parent === stem.id);
   return (
-    <Panel>
+    <Panel ref={at}>
       <chakra.div display="flex" alignItems="center" gap="8px" marginBottom="10px">
         <Letter id={stem.id} decision="none" />
         <chakra.h2 fontSize="1.15rem">{top ? `Cane ${stem.id}` : `Side shoot ${stem.id} on ${stem.parent}`}</chakra.h2>

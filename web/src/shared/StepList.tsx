@@ -64,8 +64,9 @@ export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) 
                       background="transparent"
                       border="none"
                       padding="0"
+                      minHeight={{ base: "44px", md: "0" }}
                       cursor="pointer"
-                      alignItems="flex-start"
+                      alignItems={{ base: "center", md: "flex-start" }}
                       onClick={() => props.onSelect(s.stem!)}
                     >
                       <Letter id={s.stem} decision={decisions.get(s.stem) ?? "none"} size={26} />

@@ -7,6 +7,33 @@ import type { SurveyDocument } from "../survey/types";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "conflict" | "refused" | "offline";
 
+/** What can be undone outlives a reload, as long as the survey is what it was then. */
+const pastKey = (id: string) => `gemmifer.undo.${id}`;
+
+/** Steps back that are kept. */
+const KEPT_STEPS = 20;
+
+function pastOf(id: string, shown: SurveyDocument): SurveyDocument[] {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(pastKey(id)) ?? "null") as {
+      now: string;
+      past: SurveyDocument[];
+    } | null;
+    return kept?.now === JSON.stringify(storedOf(shown)) ? kept.past : [];
+  } catch {
+    return [];
+  }
+}
+
+function keepPast(id: string, now: SurveyDocument, past: SurveyDocument[]) {
+  try {
+    const kept = { now: JSON.stringify(storedOf(now)), past: past.slice(-KEPT_STEPS) };
+    sessionStorage.setItem(pastKey(id), JSON.stringify(kept));
+  } catch {
+    // There is no room for it: it can be undone till the page is left.
+  }
+}
+
 export interface SurveyInHand {
   document: SurveyDocument;
   season: number;
@@ -67,7 +94,7 @@ export function useSurvey(id: string): SurveyInHand | null {
       : stored;
     latest.current = shown;
     setDocument(shown);
-    setPast([]);
+    setPast(pastOf(id, shown));
     setErrors([]);
     setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
   }, [data, id, load]);
@@ -108,7 +135,11 @@ export function useSurvey(id: string): SurveyInHand | null {
     }
   }, [id]);
 
-  useEffect(() => savesItself(id, save), [id, save]);
+  // What the gardener has to decide on first is not sent by itself.
+  useEffect(
+    () => savesItself(id, () => (state === "unsaved" || state === "offline" ? save() : Promise.resolve())),
+    [id, save, state],
+  );
 
   useEffect(() => {
     if (state !== "unsaved" && state !== "offline") return;
@@ -124,6 +155,10 @@ export function useSurvey(id: string): SurveyInHand | null {
     window.addEventListener("beforeunload", leave);
     return () => window.removeEventListener("beforeunload", leave);
   }, [state, save]);
+
+  useEffect(() => {
+    if (document && latest.current === document) keepPast(id, document, past);
+  }, [id, document, past]);
 
   const set = useCallback(
     (next: SurveyDocument) => {

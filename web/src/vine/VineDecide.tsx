@@ -73,13 +73,13 @@ export default function VineDecide() {
         <VineKey state={state} vine={vine} />
       </chakra.div>
       <chakra.div
-        display="grid"
+        display={{ base: "contents", lg: "grid" }}
         gap="10px"
         maxHeight={{ lg: "calc(100vh - 200px)" }}
         minHeight="0"
         gridTemplateRows={{ lg: "auto minmax(0,1fr)" }}
       >
-        <Panel style={{ padding: "10px 14px" }}>
+        <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.

@@ -1,0 +1,129 @@
+import { chakra } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, asSeen, must, type Schemas } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Notice, Panel } from "../app/ui";
+import { dayWords } from "../survey/measures";
+import { counted } from "../survey/words";
+
+type Binned = Schemas["BinnedPlant"];
+
+/** Plants that were taken out of the garden: they lie here with their logs until the bin is emptied. */
+export default function Bin() {
+  const client = useQueryClient();
+  const bin = useQuery({ queryKey: ["plants", "bin"], queryFn: () => must(api.GET("/api/bin")) });
+  const [asking, setAsking] = useState<Binned | "all" | null>(null);
+  const again = () => client.invalidateQueries({ queryKey: ["plants"] });
+  const back = useMutation({
+    mutationFn: (p: Binned) => must(api.POST("/api/plants/{id}/restore", { params: { path: { id: p.plant.id } } })),
+    onSuccess: again,
+  });
+  const empty = useMutation({
+    mutationFn: async (plants: Binned[]) => {
+      for (const { plant } of plants) {
+        await must(
+          api.DELETE("/api/bin/{id}", {
+            params: { path: { id: plant.id } },
+            headers: asSeen(Number(plant.revision)),
+          }),
+        );
+      }
+    },
+    onSettled: () => (setAsking(null), void again()),
+  });
+  const error = bin.error ?? back.error ?? empty.error;
+  const plants = bin.data ?? [];
+  const gone = asking === "all" ? plants : asking ? [asking] : [];
+  return (
+    <chakra.div display="grid" gap="14px" maxWidth="820px">
+      <div>
+        <chakra.h1 fontSize={{ base: "1.6rem", md: "2rem" }}>The bin</chakra.h1>
+        <chakra.p marginTop="4px">
+          {bin.data && plants.length === 0
+            ? "It is empty. A plant that is taken out of the garden lies here with its log, and can be put back."
+            : "What was taken out of the garden lies here with its surveys and its log, until you empty it."}
+        </chakra.p>
+      </div>
+      {error && (
+        <Notice tone="wrong" role="alert">
+          {error.message}
+        </Notice>
+      )}
+      {gone.length > 0 && (
+        <Panel role="alertdialog" aria-label="Delete for good">
+          <chakra.h2 fontSize="1.25rem">
+            {gone.length === 1
+              ? `Delete ${gone[0]!.plant.name} for good?`
+              : `Delete ${counted(gone.length, "plant")} for good?`}
+          </chakra.h2>
+          <chakra.p marginTop="4px">
+            {gone.map((g) => `${g.plant.name}, ${counted(Number(g.lines), "line")} of log`).join("; ")}. This cannot be
+            undone.
+          </chakra.p>
+          <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="10px">
+            <Button look="main" onClick={() => setAsking(null)}>
+              Keep it
+            </Button>
+            <Button look="cut" disabled={empty.isPending} onClick={() => empty.mutate(gone)}>
+              Delete for good
+            </Button>
+          </chakra.div>
+        </Panel>
+      )}
+      <ul>
+        {plants.map((p) => (
+          <chakra.li key={p.plant.id} borderTop="1px solid var(--line)" paddingBlock="8px">
+            <chakra.div display="flex" gap="8px 14px" flexWrap="wrap" alignItems="center">
+              <chakra.span flex="1 1 260px">
+                <b>{p.plant.name}</b>, {p.plant.kindName.toLowerCase()}
+                <chakra.span display="block" color="muted">
+                  taken out on {dayWords(p.removedAt.slice(0, 10))}
+                </chakra.span>
+              </chakra.span>
+              <Button disabled={back.isPending} onClick={() => back.mutate(p)}>
+                Put back
+              </Button>
+              <Button look="quiet" onClick={() => setAsking(p)}>
+                Delete
+              </Button>
+            </chakra.div>
+            {Number(p.lines) > 0 && <BinnedLog id={p.plant.id} lines={Number(p.lines)} />}
+          </chakra.li>
+        ))}
+      </ul>
+      {plants.length > 1 && (
+        <div>
+          <Button look="cut" onClick={() => setAsking("all")}>
+            Empty the bin
+          </Button>
+        </div>
+      )}
+    </chakra.div>
+  );
+}
+
+function BinnedLog({ id, lines }: { id: string; lines: number }) {
+  const { say } = useMeasures();
+  const [open, setOpen] = useState(false);
+  const log = useQuery({
+    queryKey: ["binned log", id],
+    queryFn: () => must(api.GET("/api/bin/{id}/log", { params: { path: { id } } })),
+    enabled: open,
+  });
+  return (
+    <chakra.details onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="9px" fontWeight="700" color="leaf">
+        Its log, {counted(lines, "line")}
+      </chakra.summary>
+      <ul>
+        {(log.data ?? []).map((l) => (
+          <chakra.li key={l.id} paddingBlock="4px" borderTop="1px solid var(--line)">
+            <chakra.span color="muted">{dayWords(l.at.slice(0, 10))}: </chakra.span>
+            {say(l)}
+          </chakra.li>
+        ))}
+      </ul>
+    </chakra.details>
+  );
+}
