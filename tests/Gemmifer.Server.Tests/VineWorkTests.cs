@@ -311,6 +311,29 @@ public sealed class VineWorkTests : IDisposable
             "2027-06-14",
             (string)(await garden.GetAsync("/api/visits")).AsArray().Single(v => (string)v!["kind"]! == "tip")!["due"]!
         );
+
+        // Put off, and done: either is taken back, with the line it left in the log.
+        async Task SettleAsync(string outcome, string? due = null)
+        {
+            var (status, _) = await garden.SendAsync(
+                HttpMethod.Post,
+                $"/api/visits/{tip["id"]}",
+                new JsonObject { ["outcome"] = outcome, ["due"] = due }
+            );
+            Assert.Equal(204, (int)status);
+        }
+
+        async Task<int> LinesAsync() => (await garden.GetAsync($"/api/plants/{id}/log")).AsArray().Count;
+        var (lines, first) = (await LinesAsync(), (string)tip["due"]!);
+        await SettleAsync("open", first);
+        await SettleAsync("done", first);
+        Assert.Equal(lines + 1, await LinesAsync());
+        await SettleAsync("open", "2027-06-14");
+        Assert.Equal(lines, await LinesAsync());
+        Assert.Equal(
+            "2027-06-14",
+            (string)(await garden.GetAsync("/api/visits")).AsArray().Single(v => (string)v!["kind"]! == "tip")!["due"]!
+        );
         Assert.Equal(
             204,
             (int)

@@ -38,6 +38,9 @@ public enum VisitOutcome
 {
     Done,
     Later,
+
+    /// <summary>It was taken back: it is to come again, on the day that is said.</summary>
+    Open,
 }
 
 /// <summary>
@@ -215,18 +218,20 @@ public static class Visits
                 return Problems.NotFound("visit");
             }
 
-            if (visit.DoneAt is not null)
+            if (outcome == VisitOutcome.Open)
+            {
+                await OpenAgainAsync(visit, due, garden, cancel);
+            }
+            else if (visit.DoneAt is not null)
             {
                 // Sent twice, or from two windows: it is done.
                 return outcome == VisitOutcome.Done ? Results.NoContent() : Problems.NotFound("visit");
             }
-
-            if (due is { } shown && shown != visit.Due)
+            else if (due is { } shown && shown != visit.Due)
             {
                 return Problems.NotAsSeen();
             }
-
-            if (outcome == VisitOutcome.Later)
+            else if (outcome == VisitOutcome.Later)
             {
                 var today = PlantEndpoints.Today(clock);
                 visit.Due = (visit.Due > today ? visit.Due : today).AddDays(days);
@@ -239,9 +244,9 @@ public static class Visits
                     {
                         PlantId = visit.PlantId,
                         Season = visit.Season,
-                        At = clock.GetUtcNow(),
+                        At = visit.DoneAt.Value,
                         Kind = LogKind.Note,
-                        Text = $"Came back: {visit.Text}",
+                        Text = CameBack(visit),
                     }
                 );
             }
@@ -257,6 +262,29 @@ public static class Visits
 
             return Results.NoContent();
         }
+    }
+
+    private static string CameBack(VisitRecord visit) => $"Came back: {visit.Text}";
+
+    /// <summary>A visit that was settled is to come again; the line it left in the log goes with it.</summary>
+    private static async Task OpenAgainAsync(
+        VisitRecord visit,
+        DateOnly? due,
+        GardenContext garden,
+        CancellationToken cancel
+    )
+    {
+        if (visit.DoneAt is { } at)
+        {
+            var left = CameBack(visit);
+            garden.RemoveRange(
+                await garden
+                    .Log.Where(l => l.PlantId == visit.PlantId && l.Text == left && l.At == at)
+                    .ToListAsync(cancel)
+            );
+        }
+
+        (visit.DoneAt, visit.Due) = (null, due ?? visit.Due);
     }
 
     /// <summary>

@@ -2105,7 +2105,7 @@ export interface components {
          * @description What became of a visit.
          * @enum {unknown}
          */
-        VisitOutcome: "done" | "later";
+        VisitOutcome: "done" | "later" | "open";
         /** @description A visit that is to come. */
         VisitView: {
             /** Format: int32 */

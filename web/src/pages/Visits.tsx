@@ -7,12 +7,13 @@ import { usePages } from "../api/pages";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
+import { dayWords } from "../survey/measures";
 import { useWaiting } from "../outbox/useOutbox";
 import { dueWords, soon } from "../shared/due";
 
 type Visit = Schemas["VisitView"];
 
-const visitWords = { done: "Done", later: "A week later" };
+const visitWords = { done: "Done", later: "A week later", open: "Still to come" };
 
 const shown = 4;
 
@@ -43,8 +44,10 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
           words: `${visitWords[v.outcome]}: ${say(v.visit)}`,
         },
       ]),
-    onSuccess: again,
+    onSuccess: (_, v) => (setLast(v.outcome === "open" ? null : v), again()),
   });
+  const [last, setLast] = useState<{ visit: Visit; outcome: Schemas["VisitInput"]["outcome"] } | null>(null);
+  const [early, setEarly] = useState<string | null>(null);
   const begin = useMutation({
     mutationFn: (plant: string) => must(api.POST("/api/plants/{id}/second-visit", { params: { path: { id: plant } } })),
     onSuccess: (_, plant) => {
@@ -55,13 +58,26 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
     },
   });
   // What was settled here and waits to be sent is settled.
-  const settled = new Set(useWaiting().flatMap((w) => (w.what === "visit" && !w.refused ? [w.address] : [])));
+  const settled = new Set<string>();
+  for (const w of useWaiting()) {
+    if (w.what !== "visit" || w.refused) continue;
+    if ((w.body as Schemas["VisitInput"]).outcome === "open") settled.delete(w.address);
+    else settled.add(w.address);
+  }
   const list = (visits.lines ?? []).filter((v) => !settled.has(`/api/visits/${v.id}`));
   // What is due within a week stands before everything else, the rest after it.
-  if (list.length === 0 || pressing !== soon(list[0]!.due, today)) return null;
+  if (!last && (list.length === 0 || pressing !== soon(list[0]!.due, today))) return null;
   return (
     <Panel>
       <chakra.h2 fontSize="1.2rem">Come back to</chakra.h2>
+      {last && (
+        <Notice tone="plain" role="status">
+          {last.visit.plant}: {visitWords[last.outcome].toLowerCase()}.{" "}
+          <Button disabled={settle.isPending} onClick={() => settle.mutate({ visit: last.visit, outcome: "open" })}>
+            Undo
+          </Button>
+        </Notice>
+      )}
       {(settle.error ?? begin.error) && (
         <Notice tone="wrong" role="alert">
           {(settle.error ?? begin.error)!.message}
@@ -85,15 +101,23 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
               </Link>
               , <b>{dueWords(v.due, today)}</b>
               <chakra.span display="block">{say(v)}</chakra.span>
+              {early === v.plantId && (
+                <chakra.span display="block" role="status" fontWeight="700">
+                  The buds break about {dayWords(v.due)}; before that nothing is to be seen, and the winter's steps are
+                  closed with it.
+                </chakra.span>
+              )}
             </chakra.span>
             <chakra.span display="flex" gap="6px" flexWrap="wrap">
               {v.kind === "second-visit" && (
                 <Button
                   look={soon(v.due, today) ? "main" : "plain"}
                   disabled={begin.isPending}
-                  onClick={() => begin.mutate(v.plantId)}
+                  onClick={() =>
+                    soon(v.due, today) || early === v.plantId ? begin.mutate(v.plantId) : setEarly(v.plantId)
+                  }
                 >
-                  Look which buds grow
+                  {early === v.plantId ? "Begin it now all the same" : "Look which buds grow"}
                 </Button>
               )}
               {v.kind === "check" && (

@@ -170,13 +170,14 @@ function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
   return (
     <chakra.li
       display="grid"
-      gridTemplateColumns="6.2em 1fr"
-      gap="8px"
+      gridTemplateColumns={{ base: "1fr", md: "6.2em 1fr" }}
+      gap={{ base: "0", md: "8px" }}
       paddingBlock="4px"
       borderTop="1px solid var(--line)"
     >
       <chakra.span
         fontWeight="700"
+        paddingTop={{ base: "6px", md: "10px" }}
         color={line.outcome === "skipped" ? "ochre" : line.kind === "step" ? "leaf" : "ink"}
       >
         {mark}
@@ -185,7 +186,7 @@ function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
         <chakra.div display="flex" gap="8px" alignItems="start">
           <chakra.span
             flex="1"
-            paddingBlock="10px"
+            paddingBlock={{ base: "0 10px", md: "10px" }}
             textDecoration={line.struck ? "line-through" : "none"}
             color={line.struck ? "muted" : "ink"}
           >
