@@ -115,7 +115,8 @@ public sealed class KeptTests : IDisposable
         Assert.InRange(button.Location.Y, 0, 844);
         _page.Driver.ExecuteScript(
             "[...document.querySelectorAll('svg [role=button]')].find(s => "
-                + "s.getAttribute('aria-label').startsWith('Cane C:')).dispatchEvent(new MouseEvent('click', {bubbles: true}))"
+                + "s.getAttribute('aria-label').startsWith('Cane C:'))"
+                + ".dispatchEvent(new MouseEvent('click', {bubbles: true}))"
         );
         _page.Until(() => _page.HasButton("Take it out"), "the cane's reasons");
         _page.Until(

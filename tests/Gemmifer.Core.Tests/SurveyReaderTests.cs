@@ -171,7 +171,7 @@ public class SurveyReaderTests
     }
 
     [Fact]
-    public void Defaults_are_listed_and_a_stem_is_at_least_as_long_as_what_was_seen_on_it()
+    public void Defaults_are_listed_and_a_stem_is_at_least_as_tooLongas_what_was_seen_on_it()
     {
         var bare = new JsonObject
         {
@@ -248,5 +248,18 @@ public class SurveyReaderTests
             var errors = Assert.IsType<SurveyReading.Invalid>(With(kind)).Errors;
             Assert.Contains(errors, e => e.Path == "/support/width");
         }
+    }
+
+    [Fact]
+    public void The_reason_for_a_pin_is_the_gardeners_own_and_decides_nothing()
+    {
+        JsonObject With(string? reason) =>
+            Surveys.Of(
+                Surveys.Cane("A", 3, 14, 2, 1100, 20).With("pin", "remove").With("pinReason", reason),
+                Surveys.Cane("B", 9, 14, 2, 1100, 20),
+                Surveys.Cane("C", 6, 12, 1, 1000, 20)
+            );
+        Assert.Equal(Surveys.Plan(With(null)).ToJson(), Surveys.Plan(With("it covers the drainpipe")).ToJson());
+        Assert.Equal("/stems/0/pinReason", Assert.Single(Errors(With(new string('x', 201)))).Path);
     }
 }

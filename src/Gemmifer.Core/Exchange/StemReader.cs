@@ -300,6 +300,8 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
     private Pin? ReadPin(FieldReader f, double length)
     {
+        // Why the gardener wants it so is kept for the gardener; nothing is decided by it.
+        f.Text("pinReason", 200);
         if (f.Find("pin") is not { } pin)
         {
             return null;

@@ -170,7 +170,7 @@ public sealed class LogRecord
     /// <summary>When it was struck out; null where it stands. What is struck out counts for nothing.</summary>
     public DateTimeOffset? StruckAt { get; set; }
 
-    /// <summary>What it said before each correction, the first first, JSON; null where it was never corrected.</summary>
+    /// <summary>What it said before each correction, JSON; null where it never was corrected.</summary>
     public string? History { get; set; }
 
     /// <summary>What was weighed, g; null unless a crop. The season is then the summer the crop grew in.</summary>

@@ -32,7 +32,12 @@ export function CaneReasons(props: {
   if (!stem || !plan) return null;
   const pin = (value: Pin | null) => {
     setBefore(plan);
-    survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pin: value } : s)) }));
+    survey.change((d) => ({
+      ...d,
+      stems: d.stems.map((s) =>
+        s.id === stem.id ? { ...s, pin: value, pinReason: value === null ? null : s.pinReason } : s,
+      ),
+    }));
   };
   const pinned = stem.pin ?? null;
   const clearance = Number(plan.limits.clearance);
@@ -92,6 +97,15 @@ export function CaneReasons(props: {
           </Button>
         )}
       </chakra.div>
+      {pinned !== null && (
+        <PinReason
+          key={String(stem.pinReason ?? "")}
+          kept={stem.pinReason ?? ""}
+          onChange={(pinReason) =>
+            survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, pinReason } : s)) }))
+          }
+        />
+      )}
       {before && <PinEffect before={before} own={stem.id} onSeen={() => setBefore(null)} />}
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Why
@@ -167,5 +181,26 @@ export function CaneReasons(props: {
         </chakra.p>
       )}
     </Panel>
+  );
+}
+
+/** Why the gardener wants it so, in the gardener's words: kept with the survey. */
+function PinReason(props: { kept: string; onChange: (reason: string | null) => void }) {
+  const [text, setText] = useState(props.kept);
+  const keep = () => text.trim() !== props.kept && props.onChange(text.trim() === "" ? null : text.trim());
+  return (
+    <chakra.label display="block" marginTop="8px">
+      <chakra.span display="block" color="muted">
+        Why you want it so, if you like
+      </chakra.span>
+      <Input
+        value={text}
+        maxLength={200}
+        placeholder="it covers the drainpipe"
+        onChange={(e) => setText(e.target.value)}
+        onBlur={keep}
+        onKeyDown={(e) => e.key === "Enter" && keep()}
+      />
+    </chakra.label>
   );
 }

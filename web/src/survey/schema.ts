@@ -351,6 +351,7 @@ export interface Stem {
     | {
         cutAt: number;
       };
+  pinReason?: string | null;
   /**
    * @maxItems 200
    */
