@@ -6,11 +6,20 @@ import { outbox } from "../outbox/outbox";
 const MOST = 60;
 const SOON = 3_000;
 const AGAIN = 30 * 60_000;
+/** What was taken along so lately is not asked for again when the application is opened, ms. */
+const FRESH = 10 * 60_000;
+const KEPT = "gemmifer.along";
 
 /** How far the plants of a round are on this device; null before it began. */
 export interface Along {
   taken: number;
   of: number;
+}
+
+/** How many were taken along lately on this device; null where none were. */
+function lately(): number | null {
+  const [at, of] = (localStorage.getItem(KEPT) ?? "").split(" ").map(Number);
+  return of !== undefined && at! > Date.now() - FRESH && at! <= Date.now() ? of : null;
 }
 
 let along: Along | null = null;
@@ -77,6 +86,7 @@ export async function takeAlong(): Promise<void> {
     await ask(api.GET("/api/plants/{id}/log", path));
     tell({ taken: i + 1, of: round.length });
   }
+  localStorage.setItem(KEPT, `${Date.now()} ${round.length}`);
 }
 
 /** Takes the plants of the round along, once the service worker is there to keep them. */
@@ -87,7 +97,9 @@ export function useAlong(): void {
     let timer: ReturnType<typeof setTimeout>;
     let over = false;
     const take = async () => {
-      await takeAlong().catch(() => null);
+      const fresh = along === null ? lately() : null;
+      if (fresh === null) await takeAlong().catch(() => null);
+      else tell({ taken: fresh, of: fresh });
       if (!over) timer = setTimeout(() => void take(), AGAIN);
     };
     const begin = () => {

@@ -115,6 +115,39 @@ describe("the outbox", () => {
     expect(outbox.waiting().map((w) => w.refused)).toEqual([undefined, undefined]);
   });
 
+  it("lets the others past what the garden stumbles at again and again, and sends it again when asked", async () => {
+    garden.refuses = (s) => (s.body === '{"key":"1"}' ? 500 : null);
+    await outbox.add([step("a", "1"), step("b", "2")]);
+    for (let n = 0; n < 5; n++) await outbox.send();
+    expect([...garden.stored.values()].map((s) => s.body)).toEqual(['{"key":"2"}']);
+    const [stuck] = outbox.waiting();
+    expect(stuck?.refused?.status).toBe(500);
+    garden.refuses = () => null;
+    await outbox.again(stuck!);
+    expect(garden.stored.size).toBe(2);
+    expect(await allWaiting()).toEqual([]);
+  });
+
+  it("does not keep whoever tapped waiting for a garden that does not answer", async () => {
+    vi.stubGlobal("fetch", () => new Promise(() => {}));
+    await outbox.add([step("a", "1")]);
+    await outbox.add([step("a", "2")]);
+    expect(outbox.waiting().map((w) => w.words)).toEqual(["1", "2"]);
+  });
+
+  it("sends what is added while the last of the others is on its way", async () => {
+    const slow = garden.fetch;
+    let later: Promise<void> | undefined;
+    vi.stubGlobal("fetch", async (address: string, init?: RequestInit) => {
+      if (init?.method) later ??= outbox.add([step("b", "2")]);
+      return slow(address, init);
+    });
+    await outbox.add([step("a", "1")]);
+    await later;
+    await outbox.send();
+    expect([...garden.stored.values()].map((s) => s.body)).toEqual(['{"key":"1"}', '{"key":"2"}']);
+  });
+
   it("says of a step that the screen had the one before it, where that was made on it too", async () => {
     await outbox.add([step("a", "1"), step("b", "2"), step("a", "3"), step("a", "4", "R9")]);
     expect(garden.asked.map((s) => s.seen)).toEqual(['"R0"', '"R0"', '"R1"', '"R9"']);

@@ -10,6 +10,10 @@ const FIRST_WAIT = 2_000;
 const LONGEST_WAIT = 30_000;
 /** The garden is not waited for any longer, ms. */
 const PATIENCE = 10_000;
+/** Whoever tapped waits no longer than this for a change to be sent; it goes on being sent, ms. */
+const GRACE = 1_500;
+/** A change at which the garden stumbles so often holds up the others no longer. */
+const STUMBLES = 5;
 
 /** The changes that wait, as every screen sees them; the same in every window of this browser. */
 export class Outbox {
@@ -20,6 +24,8 @@ export class Outbox {
   private readonly others = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(LOCK);
   private timer: ReturnType<typeof setTimeout> | undefined;
   private wait = FIRST_WAIT;
+  private sending: Promise<void> | null = null;
+  private more = false;
 
   constructor() {
     this.others?.addEventListener("message", () => void this.read());
@@ -56,11 +62,20 @@ export class Outbox {
     return () => this.hearers.delete(hearer);
   }
 
-  /** Keeps changes on this device and sends them; done when they are kept and were tried once. */
+  /** Keeps changes on this device and sends them; done when they are kept, and were sent or could not be for a moment. */
   async add(changes: Omit<Waiting, "seq" | "key" | "made">[]): Promise<void> {
     const made = new Date().toISOString();
     await keepWaiting(changes.map((c) => ({ ...c, key: newId(), made })));
     await this.changed();
+    await Promise.race([this.send(), new Promise((done) => setTimeout(done, GRACE))]);
+  }
+
+  /** Sends what was refused once more. */
+  async again(change: Waiting): Promise<void> {
+    const anew = { ...change };
+    delete anew.refused;
+    delete anew.tries;
+    await this.put(anew);
     await this.send();
   }
 
@@ -79,22 +94,37 @@ export class Outbox {
     });
   }
 
-  /** Sends what waits, in order, until the garden cannot be reached. One window at a time does. */
-  async send(): Promise<void> {
+  /**
+   * Sends what waits, in order, until the garden cannot be reached. One window at a time does; what is added meanwhile
+   * goes along.
+   */
+  send(): Promise<void> {
+    this.more = true;
+    this.sending ??= this.sendAll().finally(() => (this.sending = null));
+    return this.sending;
+  }
+
+  private async sendAll(): Promise<void> {
     clearTimeout(this.timer);
-    const reached = await this.alone(async () => {
-      for (;;) {
-        const next = (await allWaiting()).find((w) => !w.refused);
-        if (!next) break;
-        if (!(await this.sendOne(next))) return false;
-      }
-      for (const plant of draftsOf()) {
-        if (!(await sendDraft(plant))) return false;
-      }
-      return true;
-    });
+    let reached = true;
+    while (this.more && reached) {
+      this.more = false;
+      reached = await this.alone(() => this.sendInOrder());
+    }
     this.wait = reached ? FIRST_WAIT : Math.min(LONGEST_WAIT, this.wait * 2);
     if (!reached) this.timer = setTimeout(() => void this.send(), this.wait);
+  }
+
+  private async sendInOrder(): Promise<boolean> {
+    for (;;) {
+      const next = (await allWaiting()).find((w) => !w.refused);
+      if (!next) break;
+      if (!(await this.sendOne(next))) return false;
+    }
+    for (const plant of draftsOf()) {
+      if (!(await sendDraft(plant))) return false;
+    }
+    return true;
   }
 
   private async sendOne(change: Waiting): Promise<boolean> {
@@ -116,8 +146,11 @@ export class Outbox {
     } catch {
       return false;
     }
-    // It is busy or it stumbles: neither is the fault of the change.
-    if (response.status >= 500 || response.status === 429 || response.status === 408) return false;
+    // It is busy or it stumbles: neither is the fault of the change, unless it stumbles at this one again and again.
+    const tries = (change.tries ?? 0) + 1;
+    if (response.status === 500 && tries < STUMBLES) await putWaiting({ ...change, tries });
+    const stumbles = response.status === 500 && tries < STUMBLES;
+    if (stumbles || response.status > 500 || response.status === 429 || response.status === 408) return false;
     if (response.ok) {
       const answer: unknown = text === "" ? null : JSON.parse(text);
       await keepAnswer(change, text);

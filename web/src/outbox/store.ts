@@ -23,6 +23,8 @@ export interface Waiting {
   line?: KeptLine;
   /** Of a step taken back: the line of the log. */
   of?: number;
+  /** How often the garden stumbled at it. */
+  tries?: number;
   /** Why the garden does not take it; it waits for the gardener then. */
   refused?: { status: number; title: string; detail: string | null };
 }

@@ -5,7 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
-import { workHere } from "../core/inBrowser";
+import { CoreError, workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { lineKept } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
@@ -88,7 +88,14 @@ export default function Do() {
         done: work!.done.map(lineKept),
         said: { key, outcome, instead, cutAt, note },
         today: work!.today,
-      }).then((h) => h.changes);
+      }).then(
+        (h) => h.changes,
+        (e: unknown) => {
+          // Without the core nothing tells what it changes; it is recorded all the same.
+          if (e instanceof CoreError) return [];
+          throw e;
+        },
+      );
     // What waits is not known to the garden yet.
     if (work!.done.some((l) => Number(l.id) < 0)) return here();
     try {
