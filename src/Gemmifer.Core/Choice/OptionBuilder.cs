@@ -272,7 +272,8 @@ public sealed class OptionBuilder(
             // these: a window stays open beside them. A guess that faces elsewhere is no place for a cut where a bud
             // was seen to face out, or where a look may find one.
             var seenOut = known.Any(k => k.Bud!.Known == BudKnowledge.Seen && FacesOut(stem, k));
-            CutOption[] open = [.. unseen.Where(w => StillOpen(stem, w, seenOut ? 1 : 2))];
+            var guessed = !seenOut && known.Any(k => FacesOut(stem, k));
+            CutOption[] open = [.. unseen.Where(w => StillOpen(stem, w, guessed ? 2 : 1))];
             return seenOut || open.Length > 0
                 ? [.. known.Where(k => k.Bud!.Known == BudKnowledge.Seen || FacesOut(stem, k)), .. open]
                 : known;

@@ -121,7 +121,9 @@ public class OptionBuilderTests
                     new JsonObject { ["at"] = 550, ["clock"] = 7.8 }
                 )
             );
-        Assert.DoesNotContain(Of(cane), o => o.Kind == OptionKind.Cut && Math.Abs(o.AlongMm - 506) < 20);
+        Assert.DoesNotContain(Of(cane), o =>
+            o.Bud is { Known: not BudKnowledge.LookFor } && Math.Abs(o.AlongMm - 506) < 20
+        );
     }
 
     [Fact]
