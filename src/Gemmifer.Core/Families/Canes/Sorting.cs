@@ -116,11 +116,14 @@ internal static class Sorting
             ),
         ];
         var gaps = ModelBuilder.Gaps(survey.School, candidates);
-        unasked = [.. unasked.Select(c => WithoutNeedless(c, gaps))];
+        unasked = [.. unasked.Select(c => WithoutNeedless(c, survey.School, gaps))];
         candidates =
         [
             .. candidates.Select(
-                (c, i) => c.Stem.Pin is null && !tree.HoldsPinned(c.Stem) ? unasked[i] : WithoutNeedless(c, gaps)
+                (c, i) =>
+                    c.Stem.Pin is null && !tree.HoldsPinned(c.Stem)
+                        ? unasked[i]
+                        : WithoutNeedless(c, survey.School, gaps)
             ),
         ];
         candidates =
@@ -229,10 +232,20 @@ internal static class Sorting
 
     /// <summary>
     /// A cane without cuts to buds that face in, where it can be cut above another or one can be looked for: a cut to
-    /// the inside is made on purpose, to fill a side on which no cane stands.
+    /// the inside is made on purpose, to fill a side on which no cane stands. A school that asks for no bud that faces
+    /// out takes them all.
     /// </summary>
-    private static Candidate WithoutNeedless(Candidate c, ImmutableArray<(double From, double Width)> gaps)
+    private static Candidate WithoutNeedless(
+        Candidate c,
+        School school,
+        ImmutableArray<(double From, double Width)> gaps
+    )
     {
+        if (!school.BudOutward || school.BudUpward)
+        {
+            return c;
+        }
+
         bool In(CutOption o) => OptionBuilder.FacesIn(o.TakeOver?.Stem ?? c.Stem, o);
         bool Better(CutOption than) =>
             c.Options.Any(o => o.Bud is not null && ReferenceEquals(o.TakeOver?.Stem, than.TakeOver?.Stem) && !In(o));
