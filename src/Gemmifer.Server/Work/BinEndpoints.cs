@@ -1,9 +1,9 @@
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
-using Gemmifer.Server.Work;
+using Gemmifer.Server.Plants;
 using Microsoft.EntityFrameworkCore;
 
-namespace Gemmifer.Server.Plants;
+namespace Gemmifer.Server.Work;
 
 /// <summary>A plant that was taken out of the garden and is kept with all that is known of it.</summary>
 /// <param name="RemovedAt">When it was taken out.</param>
