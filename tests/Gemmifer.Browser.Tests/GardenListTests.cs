@@ -70,7 +70,7 @@ public sealed class GardenListTests : IDisposable
         page.Press("Change Rose 2");
         page.Sees("Change Rose 2");
         page.Press("Take out of the garden");
-        page.Sees("Rose 2 was taken out of the garden");
+        page.Sees("Rose 2 lies in the bin now");
         page.Press("Undo");
         page.Until(() => page.Text.Contains("Rose 2\n", StringComparison.Ordinal), "the plant again");
     }

@@ -161,7 +161,7 @@ public sealed class VineTests
         page.Press("Plant them");
         page.Sees("North bank");
         page.Press("Look at North bank 1");
-        page.Sees("How is it trained?");
+        page.Sees("North bank 2 is next");
         page.Driver.FindElement(By.TagName("body")).SendKeys("n");
         page.Until(() => page.Driver.FindElement(By.CssSelector("h1")).Text == "North bank 2", "the next vine");
         page.Driver.FindElement(By.TagName("body")).SendKeys("n");

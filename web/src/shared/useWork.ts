@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { api, must, type Schemas } from "../api/client";
 import { foldedOrStruck, workWaiting } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
@@ -44,12 +44,15 @@ export function useWork(id: string, survey: SurveyInHand | null): WorkInHand {
     staleTime: Infinity,
     gcTime: 0,
     retry: false,
-    placeholderData: (before) => before,
   });
+  // Till what was just recorded is planned, what was shown last stays: nothing older comes up again.
+  const shown = useRef<Work>(undefined);
+  const now = mine ? here.data : known.data;
+  if (now) shown.current = now;
   return {
-    work: mine ? (here.data ?? known.data) : known.data,
+    work: now ?? shown.current,
     error: known.error ?? (mine ? here.error : null),
-    settling: mine && (here.isFetching || here.isPlaceholderData),
+    settling: mine && here.data === undefined,
     refused: all.filter((w) => w.plant === id && w.refused),
     refetch: () => void refetch(),
   };
