@@ -93,6 +93,7 @@ public sealed class Page : IDisposable
     /// <summary>Does the step that is shown, and waits for what comes after it.</summary>
     public void NextStep()
     {
+        Until(() => HasButton("Done") || HasButton("Noted"), "a step");
         var before = Text;
         Press(HasButton("Done") ? "Done" : "Noted");
         Until(
