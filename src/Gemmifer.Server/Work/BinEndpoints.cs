@@ -58,7 +58,7 @@ public static class BinEndpoints
     private static async Task<IResult> LogAsync(
         string id,
         GardenContext garden,
-        TimeProvider clock,
+        WorkStore store,
         CancellationToken cancel
     )
     {
@@ -67,14 +67,7 @@ public static class BinEndpoints
             return Problems.NotFound("plant");
         }
 
-        var log = await garden
-            .Log.IgnoreQueryFilters()
-            .AsNoTracking()
-            .Where(l => l.PlantId == id)
-            .OrderByDescending(l => l.At)
-            .ThenByDescending(l => l.Id)
-            .ToListAsync(cancel);
-        return Results.Ok(log.Select(l => WorkStore.ViewOf(l, clock)).ToArray());
+        return Results.Ok(await store.LogAsync(id, cancel));
     }
 
     private static async Task<IResult> EmptyAsync(

@@ -7,7 +7,6 @@ using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
-using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Work;
 
@@ -358,7 +357,7 @@ public static class WorkEndpoints
     private static async Task<IResult> LogAsync(
         string id,
         GardenContext garden,
-        TimeProvider clock,
+        WorkStore store,
         CancellationToken cancel
     )
     {
@@ -367,14 +366,7 @@ public static class WorkEndpoints
             return Problems.NotFound("plant");
         }
 
-        var log = await garden
-            .Log.IgnoreQueryFilters()
-            .AsNoTracking()
-            .Where(l => l.PlantId == id)
-            .OrderByDescending(l => l.At)
-            .ThenByDescending(l => l.Id)
-            .ToListAsync(cancel);
-        return Results.Ok(log.Select(l => WorkStore.ViewOf(l, clock)).ToArray());
+        return Results.Ok(await store.LogAsync(id, cancel));
     }
 
     private static Task<IResult> NoteAsync(

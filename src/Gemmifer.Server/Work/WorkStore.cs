@@ -188,6 +188,20 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
                 .Log.AsNoTracking()
                 .FirstOrDefaultAsync(l => l.PlantId == record.PlantId && l.Key == record.Key, cancel);
 
+    /// <summary>The whole log of a plant, the latest first, with what was struck out.</summary>
+    public async Task<LogView[]> LogAsync(string plant, CancellationToken cancel) =>
+        [
+            .. (
+                await garden
+                    .Log.IgnoreQueryFilters()
+                    .AsNoTracking()
+                    .Where(l => l.PlantId == plant)
+                    .OrderByDescending(l => l.At)
+                    .ThenByDescending(l => l.Id)
+                    .ToListAsync(cancel)
+            ).Select(ViewOf),
+        ];
+
     /// <summary>A log line as people see it.</summary>
     public LogView ViewOf(LogRecord l) => ViewOf(l, clock);
 

@@ -45,8 +45,12 @@ export const roundOf = (plants: readonly Schemas["PlantSummary"][]): { id: strin
     .slice(0, MOST)
     .map((p) => ({ id: p.plant.id, kind: p.plant.kind }));
 
-/** Asks for an answer so that the service worker keeps it; one that does not come is not waited for. */
-const ask = (answer: Promise<unknown>): Promise<unknown> => answer.catch(() => null);
+/** Asks for an answer so that the service worker keeps it, and says whether it came. */
+const ask = (answer: Promise<{ response: Response }>): Promise<boolean> =>
+  answer.then(
+    ({ response }) => response.ok,
+    () => false,
+  );
 
 /** The plants of the garden, page by page as its list shows them, and not many more than are taken along. */
 async function plantsOf(): Promise<Schemas["PlantSummary"][]> {
@@ -76,15 +80,20 @@ export async function takeAlong(): Promise<void> {
   for (const kind of new Set(round.map((p) => p.kind))) {
     await ask(api.GET("/api/schools", { params: { query: { kind } } }));
   }
-  for (const [i, { id }] of round.entries()) {
+  let taken = 0;
+  for (const { id } of round) {
     const path = { params: { path: { id } } };
     // Whoever works goes first.
     if (outbox.waiting().length > 0) await outbox.send();
-    await ask(api.GET("/api/plants/{id}", path));
-    await ask(api.GET("/api/plants/{id}/survey", path));
-    await ask(api.GET("/api/plants/{id}/work", path));
-    await ask(api.GET("/api/plants/{id}/log", path));
-    tell({ taken: i + 1, of: round.length });
+    // One that does not come ends it for this time: it is not said to be here.
+    const all =
+      (await ask(api.GET("/api/plants/{id}", path))) &&
+      (await ask(api.GET("/api/plants/{id}/survey", path))) &&
+      (await ask(api.GET("/api/plants/{id}/work", path))) &&
+      (await ask(api.GET("/api/plants/{id}/log", path)));
+    if (!all) return;
+    taken++;
+    tell({ taken, of: round.length });
   }
   localStorage.setItem(KEPT, `${Date.now()} ${round.length}`);
 }

@@ -14,18 +14,27 @@ interface Runtime {
   getAssemblyExports: (assembly: string) => Promise<Exports>;
 }
 
-/** The core, compiled to WebAssembly; it is fetched when the first question comes. */
-const core = (async () => {
+type Core = Exports["Gemmifer"]["InBrowser"]["CoreInBrowser"];
+
+async function start(): Promise<Core> {
   const address = "/core/_framework/dotnet.js";
   const { dotnet } = (await import(/* @vite-ignore */ address)) as { dotnet: { create: () => Promise<Runtime> } };
   const runtime = await dotnet.create();
   const exports = await runtime.getAssemblyExports(runtime.getConfig().mainAssemblyName);
   return exports.Gemmifer.InBrowser.CoreInBrowser;
-})();
+}
+
+/** The core, compiled to WebAssembly; it is fetched with the first question, and again where that failed. */
+let begun: Promise<Core> | null = null;
+const core = () =>
+  (begun ??= start().catch((e: unknown) => {
+    begun = null;
+    throw e;
+  }));
 
 self.addEventListener("message", (e: MessageEvent<Asked>) => {
   const asked = e.data;
-  core
+  core()
     .then((c) => (asked.call === "plan" ? c.Plan(asked.survey, asked.detail) : c.Work(asked.asked)))
     .then(
       (text) => self.postMessage({ id: asked.id, text } satisfies Answered),

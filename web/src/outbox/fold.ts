@@ -36,6 +36,16 @@ export function lineOf(waiting: Waiting, season: number): LogLine {
   };
 }
 
+/** The lines that stand, and whether it is finished, once what waits is done. */
+function standing(work: Work, waiting: readonly Waiting[]): { done: LogLine[]; finished: boolean } {
+  const gone = new Set(waiting.filter((w) => w.what === "take-back").map((w) => w.of));
+  const last = waiting.filter((w) => w.what === "finish" || w.what === "take-finish-back").at(-1);
+  return {
+    done: work.done.filter((l) => !gone.has(Number(l.id))),
+    finished: last ? last.what === "finish" : work.finished,
+  };
+}
+
 /**
  * The work on a plant as it stands with what waits to be sent: the core plans it here as the garden will when it has it.
  *
@@ -49,15 +59,11 @@ export async function folded(
   keep: (w: Waiting) => Promise<void>,
   core: typeof workHere = workHere,
 ): Promise<Work> {
-  const gone = new Set(waiting.filter((w) => w.what === "take-back").map((w) => w.of));
-  const done = work.done.filter((l) => !gone.has(Number(l.id)));
+  const { done, finished } = standing(work, waiting);
   const ask = { survey, today: work.today };
-  let finished = work.finished;
   let now: WorkHere | null = null;
   let changes: Schemas["Change"][] = [];
   for (const w of waiting) {
-    if (w.what === "finish") finished = true;
-    if (w.what === "take-finish-back") finished = false;
     if (w.what !== "step") continue;
     let line: KeptLine | undefined = w.line;
     now = null;
@@ -79,12 +85,12 @@ export async function folded(
 export function struckOff(work: Work, waiting: readonly Waiting[]): Work {
   const steps = waiting.filter((w) => w.what === "step");
   const keys = new Set(steps.map((w) => (w.body as Schemas["StepInput"]).key));
-  const gone = new Set(waiting.filter((w) => w.what === "take-back").map((w) => w.of));
+  const { done, finished } = standing(work, waiting);
   return {
     ...work,
     pending: work.pending.filter((p) => !keys.has(p.key)),
-    done: [...work.done.filter((l) => !gone.has(Number(l.id))), ...steps.map((w) => lineOf(w, work.season))],
-    finished: waiting.some((w) => w.what === "finish") || work.finished,
+    done: [...done, ...steps.map((w) => lineOf(w, work.season))],
+    finished,
     changes: [],
   };
 }

@@ -53,9 +53,6 @@ export class Outbox {
   /** All that waits, in order; the same array until something changes. */
   readonly waiting = (): Waiting[] => this.now;
 
-  /** Whether it was read since this page began. */
-  readonly ready = (): boolean => this.known;
-
   /** Tells of every change that was stored from here. */
   hear(hearer: (sent: Sent) => void): () => void {
     this.hearers.add(hearer);

@@ -32,7 +32,7 @@ export function Refused(props: { of: readonly Waiting[]; onSettled?: () => void 
       </p>
       <div style={{ display: "flex", gap: 8, flexWrap: "wrap", marginTop: 8 }}>
         <Button look="main" onClick={() => void drop(w)}>
-          Show the current list
+          Drop it, and show the current list
         </Button>
         {w.refused!.status >= 500 && <Button onClick={() => void outbox.again(w)}>Send it again</Button>}
         {w.what === "step" && <Button onClick={() => void keep(w)}>Keep it in the log as a note</Button>}
