@@ -3,6 +3,8 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core;
@@ -17,6 +19,7 @@ public static class Offline
     private sealed record OpenStep(string Key, PlanStep Step, string Mark);
 
     /// <summary>A line of the log, as far as a plan hangs on it.</summary>
+    /// <param name="Day">On which it was done.</param>
     private sealed record Line(
         string? Stem,
         string? Stage,
@@ -24,10 +27,11 @@ public static class Offline
         StepOutcome? Outcome,
         Instead? Instead,
         double? CutAt,
-        TiedCane? Tied
+        TiedCane? Tied,
+        DateOnly? Day
     )
     {
-        public StepDone Done => StepDone.Kept(Stem, Stage, Action, Outcome, Instead, CutAt, Tied);
+        public StepDone Done => StepDone.Kept(Stem, Stage, Action, Outcome, Instead, CutAt, Tied) with { On = Day };
     }
 
     /// <summary>What is asked of the work on a plant.</summary>
@@ -35,6 +39,15 @@ public static class Offline
     /// <param name="Done">Steps so far, in order.</param>
     /// <param name="Said">What is said of one more; null where nothing is.</param>
     private sealed record WorkAsked(JsonObject Survey, Line[] Done, StepSaid? Said, DateOnly Today);
+
+    /// <summary>A plant that the garden does not know yet.</summary>
+    /// <param name="Kind">Of the exchange format.</param>
+    /// <param name="LastFrost">Month and day, two digits each.</param>
+    private sealed record NewAsked(string Kind, DateOnly Today, Hemisphere Hemisphere, string LastFrost);
+
+    /// <summary>Where the first survey of a plant begins.</summary>
+    /// <param name="Date">The day to plan for.</param>
+    private sealed record NewAnswer(int Season, DateOnly Date);
 
     /// <summary>The work on a plant.</summary>
     /// <param name="Line">What is kept of the step; null where nothing was said of one.</param>
@@ -81,8 +94,25 @@ public static class Offline
         }
 
         var line = StepLine.Of(before.Plan, step, said);
-        var after = Of(a, [.. done, line.Done]);
+        var after = Of(a, [.. done, line.Done with { On = a.Today }]);
         return Answer(a, after, line, Change.Between(before.Plan, after.Plan, step.Stem));
+    }
+
+    /// <summary>The season and the day that a new plant is planned for, as the server has them.</summary>
+    /// <param name="asked">kind, today, hemisphere and lastFrost.</param>
+    /// <exception cref="FormatException">Something is missing or unknown.</exception>
+    public static string New(string asked)
+    {
+        var a = JsonSerializer.Deserialize<NewAsked>(asked, PlanJson.Web)
+            ?? throw new FormatException("Nothing was asked.");
+        var place = GrowingPlace.Of(a.Hemisphere, a.LastFrost);
+        return JsonSerializer.Serialize(
+            new NewAnswer(
+                PruningYear.Of(a.Today, a.Hemisphere),
+                PruningYear.PlanDay(PlantKinds.Of(a.Kind), a.Today, place)
+            ),
+            PlanJson.Web
+        );
     }
 
     private static WorkState Of(WorkAsked a, StepDone[] done) =>

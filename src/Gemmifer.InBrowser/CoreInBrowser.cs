@@ -18,4 +18,8 @@ public static partial class CoreInBrowser
     /// <summary>The work on a plant; see <see cref="Offline.Work"/>.</summary>
     [JSExport]
     internal static string Work(string asked) => Offline.Work(asked);
+
+    /// <summary>Where a new plant begins; see <see cref="Offline.New"/>.</summary>
+    [JSExport]
+    internal static string New(string asked) => Offline.New(asked);
 }

@@ -9,9 +9,32 @@ public sealed class Application : IDisposable
 {
     private Process? _process;
 
-    public Application(bool demo = false)
+    /// <summary>A garden as the first start with the demo leaves it, made once; every test has a copy.</summary>
+    private static readonly Lazy<string> Demos = new(() =>
     {
-        Folder = Directory.CreateTempSubdirectory("gemmifer-app-").FullName;
+        using var first = new Application(demo: true, Directory.CreateTempSubdirectory("gemmifer-app-").FullName);
+        first.Start();
+        var kept = Directory.CreateTempSubdirectory("gemmifer-demo-").FullName;
+        first.Kill();
+        Copy(first.Folder, kept);
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(kept, true);
+        return kept;
+    });
+
+    public Application(bool demo = false)
+        : this(demo, Directory.CreateTempSubdirectory("gemmifer-app-").FullName)
+    {
+        if (demo)
+        {
+            Copy(Demos.Value, Folder);
+        }
+
+        Start();
+    }
+
+    private Application(bool demo, string folder)
+    {
+        Folder = folder;
         using (var free = new TcpListener(IPAddress.Loopback, 0))
         {
             free.Start();
@@ -19,7 +42,14 @@ public sealed class Application : IDisposable
         }
 
         Demo = demo;
-        Start();
+    }
+
+    private static void Copy(string from, string to)
+    {
+        foreach (var file in Directory.EnumerateFiles(from, "*.db*"))
+        {
+            File.Copy(file, Path.Combine(to, Path.GetFileName(file)));
+        }
     }
 
     public string Folder { get; }

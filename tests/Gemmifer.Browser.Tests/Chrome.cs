@@ -6,7 +6,7 @@ namespace Gemmifer.Browser.Tests;
 internal static class Chrome
 {
     /// <summary>Starts one; dispose of the driver to end it.</summary>
-    /// <param name="profile">The folder it keeps what it stores in; null for an empty one.</param>
+    /// <param name="profile">The folder it keeps what it stores in; null for an empty one that stays.</param>
     public static ChromeDriver Start(int width, int height, string? profile = null)
     {
         profile ??= Directory.CreateTempSubdirectory("gemmifer-browser-").FullName;
@@ -30,6 +30,19 @@ internal static class Chrome
         var driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(60));
         Resize(driver, width, height);
         return driver;
+    }
+
+    /// <summary>Deletes a profile; what the browser still holds on to for a moment is left to the system.</summary>
+    public static void Forget(string profile)
+    {
+        try
+        {
+            Directory.Delete(profile, true);
+        }
+        catch (IOException)
+        {
+            // It lies in the folder for what is temporary.
+        }
     }
 
     /// <summary>Sets the viewport; below 500 px wide it is a phone.</summary>

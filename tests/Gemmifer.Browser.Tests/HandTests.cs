@@ -48,6 +48,30 @@ public sealed class HandTests : IDisposable
         _page.Sees("put off till now");
     }
 
+    [Theory]
+    [InlineData("demo-lantern")]
+    [InlineData("demo-terrace-1")]
+    [InlineData("demo-slatewall")]
+    public void A_step_its_drawing_and_its_buttons_are_in_sight_at_once_and_none_lies_over_another(string plant)
+    {
+        _page.Go($"/plants/{plant}/do");
+        _page.Sees("Step 1 of");
+        var wrong = _page.Driver.ExecuteScript(
+            """
+            const box = (e) => e.getBoundingClientRect();
+            const button = [...document.querySelectorAll('main button')].find((b) => /^(Done|Noted)$/.test(b.innerText));
+            const stop = [...document.querySelectorAll('main button')].find((b) => b.innerText === 'Stop for today');
+            const parts = [document.querySelector('main h2'), document.querySelector('main svg'), button, stop].map(box);
+            const named = ['step', 'drawing', 'done', 'stop'];
+            return parts.flatMap((p, i) => [
+              ...(p.height < 20 || p.top < 0 || p.bottom > innerHeight ? [`${named[i]} out of sight`] : []),
+              ...(i > 0 && p.top < parts[i - 1].bottom - 1 ? [`${named[i]} over ${named[i - 1]}`] : []),
+            ]).join(', ');
+            """
+        );
+        Assert.Equal("", wrong);
+    }
+
     [Fact]
     public void Two_taps_within_half_a_second_record_one_step()
     {

@@ -112,7 +112,16 @@ public sealed class OfflineTests : IDisposable
         var taps = 0;
         foreach (var ((id, _), i) in round.Select((r, i) => (r, i)))
         {
-            _page.Go($"/plants/{id}/do");
+            // From plant to plant as by a link; now and then the page is loaded anew.
+            if (i % 4 == 0 || i == (Plants / 2) + 1)
+            {
+                _page.Go($"/plants/{id}/do");
+            }
+            else
+            {
+                _page.Turn($"/plants/{id}/do");
+            }
+
             _page.NextStep();
             if (i % 4 == 1)
             {
@@ -195,6 +204,23 @@ public sealed class OfflineTests : IDisposable
         _page.Sees("Far Pippin");
         Assert.Contains("4 changes wait", Header, StringComparison.Ordinal);
 
+        // The new plant is walked round, planned and worked on before the garden knows it.
+        foreach (var cane in new[] { "2:00 thumb 2y", "5:00 pencil 1y", "9:00 thumb 3y" })
+        {
+            _page.Type("Type or say it in one line", cane);
+            _page.Press("Add");
+        }
+
+        _page.Driver.Navigate().Refresh();
+        _page.Sees("Far Pippin");
+        _page.Go("/garden");
+        _page.Sees("is new and waits to be sent");
+        _page.Driver.FindElement(By.LinkText("Far Pippin")).Click();
+        _page.Sees("Look");
+        _page.Go(new Uri(_page.Driver.Url).AbsolutePath.Replace("/look", "/do", StringComparison.Ordinal));
+        _page.NextStep();
+        Assert.Contains("5 changes wait", Header, StringComparison.Ordinal);
+
         _application.Start();
         _page.Go("/");
         _page.Until(() => !Header.Contains("wait", StringComparison.Ordinal), "all to be sent");
@@ -205,7 +231,10 @@ public sealed class OfflineTests : IDisposable
         var log = await client.GetFromJsonAsync<JsonArray>($"/api/plants/{Plant}/log");
         Assert.Single(log!, l => (string)l!["text"]! == "first bloom");
         var found = await client.GetFromJsonAsync<JsonArray>("/api/plants?q=Far Pippin");
-        Assert.Single(found!);
+        var added = (string)Assert.Single(found!)!["plant"]!["id"]!;
+        Assert.Single(await DoneAsync(added));
+        var survey = await client.GetFromJsonAsync<JsonObject>($"/api/plants/{added}/survey");
+        Assert.Equal(3, survey!["document"]!["stems"]!.AsArray().Count);
     }
 
     [Fact]

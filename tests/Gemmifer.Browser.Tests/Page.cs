@@ -11,11 +11,20 @@ public sealed class Page : IDisposable
         Path.Combine(AppContext.BaseDirectory, "../../../../../web/node_modules/axe-core/axe.min.js")
     );
     private readonly string _url;
+    private readonly string? _own;
 
+    /// <summary>Opens a window.</summary>
+    /// <param name="profile">The folder of a browser that was there before; null for one that saves data: it
+    /// takes no plants along and gets no core ready, as its garden is in reach.</param>
     public Page(string url, int width = 1280, int height = 800, string? profile = null)
     {
         _url = url;
-        Driver = Chrome.Start(width, height, profile);
+        _own = profile is null ? Directory.CreateTempSubdirectory("gemmifer-browser-").FullName : null;
+        Driver = Chrome.Start(width, height, profile ?? _own);
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDataSaverOverride",
+            new Dictionary<string, object?> { ["dataSaverEnabled"] = profile is null }
+        );
     }
 
     public ChromeDriver Driver { get; }
@@ -28,13 +37,29 @@ public sealed class Page : IDisposable
         Until(() => Driver.FindElements(By.CssSelector("main h1, main h2")).Count > 0, path);
     }
 
+    /// <summary>Goes to another screen as a link does, without loading the application anew.</summary>
+    public void Turn(string path)
+    {
+        Driver.ExecuteScript(
+            "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));",
+            path
+        );
+        Until(() => Driver.FindElements(By.CssSelector("main h1, main h2")).Count > 0, path);
+    }
+
     public void Until(Func<bool> condition, string what)
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40))
         {
             Message = $"Waited for {what}; the page says: ",
+            PollingInterval = TimeSpan.FromMilliseconds(60),
         };
-        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
+        wait.IgnoreExceptionTypes(
+            typeof(StaleElementReferenceException),
+            typeof(NoSuchElementException),
+            typeof(ElementClickInterceptedException),
+            typeof(ElementNotInteractableException)
+        );
         try
         {
             wait.Until(_ => !WentAhead() && condition());
@@ -62,16 +87,26 @@ public sealed class Page : IDisposable
         return true;
     }
 
-    public string Text => Driver.FindElement(By.TagName("main")).Text;
+    /// <summary>What is to be read on the page below its head; a line for each line.</summary>
+    public string Text => TextOf("main");
+
+    /// <summary>As the browser has it: the driver's own way takes a hundred times as long.</summary>
+    private string TextOf(string element) =>
+        (string?)
+            Driver.ExecuteScript(
+                """
+                return document.querySelector(arguments[0])?.innerText
+                  .replace(/\u00a0/g, ' ').replace(/[ \t]*\n\s*/g, '\n').trim() ?? '';
+                """,
+                element
+            )
+        ?? "";
 
     public void Sees(string text) => Until(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}”");
 
     /// <summary>Waits until a text stands anywhere on the page.</summary>
     public void Saw(string text) =>
-        Until(
-            () => Driver.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal),
-            $"“{text}” anywhere"
-        );
+        Until(() => TextOf("body").Contains(text, StringComparison.Ordinal), $"“{text}” anywhere");
 
     /// <summary>A button or link by its name, as a screen reader would say it.</summary>
     public IWebElement Button(string name)
@@ -86,16 +121,48 @@ public sealed class Page : IDisposable
     /// <summary>Presses a button as soon as it can be: after a tap none counts for half a second.</summary>
     public void Press(string name)
     {
-        Until(() => FindButton(name)?.Enabled == true, $"the button “{name}” to be pressed");
-        Retry(() => Button(name).Click());
+        var was = "";
+        Until(
+            () =>
+            {
+                // What still moves is not pressed: the tap would land beside it.
+                var before = was;
+                if (FindButton(name) is not { Enabled: true } button)
+                {
+                    return false;
+                }
+
+                was = $"{button.Location} {button.Size}";
+                if (was != before)
+                {
+                    return false;
+                }
+
+                button.Click();
+                return true;
+            },
+            $"the button “{name}” to be pressed"
+        );
     }
 
     /// <summary>Does the step that is shown, and waits for what comes after it.</summary>
     public void NextStep()
     {
-        Until(() => HasButton("Done") || HasButton("Noted"), "a step");
-        var before = Text;
-        Press(HasButton("Done") ? "Done" : "Noted");
+        var before = "";
+        Until(
+            () =>
+            {
+                before = Text;
+                if ((FindButton("Done") ?? FindButton("Noted")) is not { Enabled: true } done)
+                {
+                    return false;
+                }
+
+                done.Click();
+                return true;
+            },
+            "a step to do"
+        );
         Until(
             () => Text != before && (HasButton("Done") || HasButton("Noted") || HasButton("Finish this plant")),
             "the next step"
@@ -164,7 +231,14 @@ public sealed class Page : IDisposable
             )!;
     }
 
-    public void Dispose() => Driver.Quit();
+    public void Dispose()
+    {
+        Driver.Quit();
+        if (_own is not null)
+        {
+            Chrome.Forget(_own);
+        }
+    }
 
     /// <summary>In one question to the browser, as one for every button of a page takes long.</summary>
     private IWebElement? FindButton(string name) =>
@@ -179,26 +253,4 @@ public sealed class Page : IDisposable
                 """,
                 name
             );
-
-    private static void Retry(Action action)
-    {
-        for (var i = 0; ; i++)
-        {
-            try
-            {
-                action();
-                return;
-            }
-            catch (Exception e)
-                when (i < 5
-                    && e
-                        is StaleElementReferenceException
-                            or ElementClickInterceptedException
-                            or ElementNotInteractableException
-                )
-            {
-                Thread.Sleep(150);
-            }
-        }
-    }
 }

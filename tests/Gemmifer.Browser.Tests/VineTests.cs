@@ -118,6 +118,27 @@ public sealed class VineTests
         }
 
         page.Sees("Which buds of");
+
+        // Begun by mistake, with a spur noted: it says what goes with it, and the winter's work stands again.
+        page.Press("All of them grow");
+        page.Press("Take this visit back");
+        page.Sees("What you noted of one spur since goes with it");
+        page.Press("Take it back");
+        page.Until(() => !page.Text.Contains("Which buds of", StringComparison.Ordinal), "the winter's survey");
+        page.Go("/");
+        page.Press("Look which buds grow");
+        page.Until(
+            () =>
+                page.HasButton("Begin it now all the same")
+                || page.Text.Contains("Which buds of", StringComparison.Ordinal),
+            "the visit, or what it asks"
+        );
+        if (page.HasButton("Begin it now all the same"))
+        {
+            page.Press("Begin it now all the same");
+        }
+
+        page.Sees("Which buds of");
         for (var n = 0; n < 14 && !page.Text.Contains("Every spur is looked at", StringComparison.Ordinal); n++)
         {
             var before = page.Text;

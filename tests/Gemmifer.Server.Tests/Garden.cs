@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Net.Http.Json;
@@ -50,7 +51,8 @@ public sealed class Garden : IDisposable
         string path,
         JsonNode? body = null,
         int? revision = null,
-        string? seen = null
+        string? seen = null,
+        TimeSpan? waited = null
     )
     {
         seen ??= revision?.ToString(System.Globalization.CultureInfo.InvariantCulture);
@@ -68,6 +70,11 @@ public sealed class Garden : IDisposable
         if (seen is { Length: > 0 })
         {
             request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{seen}\""));
+        }
+
+        if (waited is { } time)
+        {
+            request.Headers.Add("Waited-Seconds", time.TotalSeconds.ToString(CultureInfo.InvariantCulture));
         }
 
         using var answer = await Client.SendAsync(request);

@@ -161,6 +161,122 @@ public sealed class LogTests : IDisposable
         Assert.True(await StandsAsync());
     }
 
+    [Theory]
+    [InlineData(2.5, "2027-02-26")]
+    [InlineData(0, "2027-03-01")]
+    [InlineData(89, "2026-12-02")]
+    [InlineData(91, "2027-03-01")]
+    public async Task What_waited_on_a_phone_is_dated_when_it_was_done(double days, string day)
+    {
+        var plant = await PlantAsync();
+        await _garden.SendAsync(
+            HttpMethod.Put,
+            $"/api/plants/{plant}/survey",
+            Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7, 5, 1), Garden.Cane("D", 10)),
+            0
+        );
+        var waited = TimeSpan.FromDays(days);
+        var open = (await _garden.GetAsync($"/api/plants/{plant}/work"))["pending"]!.AsArray();
+        await _garden.SendAsync(
+            HttpMethod.Post,
+            $"/api/plants/{plant}/work",
+            new JsonObject { ["key"] = (string)open[0]!["key"]!, ["outcome"] = "done" },
+            waited: waited
+        );
+        await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{plant}/work/finish", waited: waited);
+        await _garden.SendAsync(
+            HttpMethod.Post,
+            $"/api/plants/{plant}/log",
+            new JsonObject { ["text"] = "Black spot" },
+            waited: waited
+        );
+        var log = (await _garden.GetAsync($"/api/plants/{plant}/log")).AsArray();
+        Assert.Equal([day, day, day], log.Select(l => ((string)l!["at"]!)[..10]));
+    }
+
+    [Fact]
+    public async Task One_comes_back_so_long_after_the_day_of_the_work_unless_the_gardener_put_it_off()
+    {
+        using var late = new Garden(now: new DateTimeOffset(2027, 5, 20, 10, 0, 0, TimeSpan.Zero));
+        var plant = await late.PlantAsync();
+        var survey = Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7, 5, 1));
+        await late.SendAsync(HttpMethod.Put, $"/api/plants/{plant}/survey", survey, 0);
+        async Task DoAsync(double daysAgo)
+        {
+            var open = (await late.GetAsync($"/api/plants/{plant}/work"))["pending"]!
+                .AsArray()
+                .First(p => (string)p!["step"]!["stage"]! != "return")!;
+            var (status, _) = await late.SendAsync(
+                HttpMethod.Post,
+                $"/api/plants/{plant}/work",
+                new JsonObject { ["key"] = (string)open["key"]!, ["outcome"] = "done" },
+                waited: TimeSpan.FromDays(daysAgo)
+            );
+            Assert.Equal(HttpStatusCode.OK, status);
+        }
+
+        async Task<(int Id, string Due)> VisitAsync()
+        {
+            var visit = Assert.Single((await late.GetAsync("/api/visits")).AsArray())!;
+            return ((int)visit["id"]!, (string)visit["due"]!);
+        }
+
+        // Planned for February, done in May: the shoots are looked at five weeks after the cuts.
+        await DoAsync(10);
+        Assert.Equal("2027-06-14", (await VisitAsync()).Due);
+        await DoAsync(4);
+        var (id, due) = await VisitAsync();
+        Assert.Equal("2027-06-20", due);
+        await late.SendAsync(
+            HttpMethod.Post,
+            $"/api/visits/{id}",
+            new JsonObject { ["outcome"] = "later", ["days"] = 3 }
+        );
+        await DoAsync(0);
+        Assert.Equal("2027-06-23", (await VisitAsync()).Due);
+    }
+
+    [Fact]
+    public async Task A_letter_rests_when_its_cane_went_and_the_log_tells_which_cane_it_means()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-test-").FullName;
+        string plant;
+        using (var first = new Garden(folder, now: Now))
+        {
+            plant = await first.PlantAsync();
+            var survey = Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 4), Garden.Cane("C", 7));
+            await first.SendAsync(HttpMethod.Put, $"/api/plants/{plant}/survey", survey, 0);
+            foreach (var (stem, instead) in new[] { ("A", "left"), ("B", "removed") })
+            {
+                await first.SendAsync(
+                    HttpMethod.Post,
+                    $"/api/plants/{plant}/work",
+                    new JsonObject
+                    {
+                        ["key"] = $"stem:{stem}",
+                        ["outcome"] = "different",
+                        ["instead"] = instead,
+                    }
+                );
+            }
+
+            var here = await first.GetAsync($"/api/plants/{plant}/log");
+            Assert.Equal(["B", "A"], here.AsArray().Select(l => (string?)l!["stemNow"]));
+        }
+
+        using var later = new Garden(folder, now: Now.AddYears(1));
+        var now = await later.GetAsync($"/api/plants/{plant}/survey");
+        Assert.Equal(["A", "C"], now["document"]!["stems"]!.AsArray().Select(s => (string)s!["id"]!));
+        Assert.Equal(["B"], now["earlier"]!.AsArray().Select(s => (string)s!));
+
+        // Whoever calls a new cane B all the same reads in the log that it is another.
+        var again = Garden.Survey(Garden.Cane("A", 1, age: 3), Garden.Cane("B", 5, age: 1));
+        var (_, saved) = await later.SendAsync(HttpMethod.Put, $"/api/plants/{plant}/survey", again, 0);
+        Assert.Equal(["C"], saved!["earlier"]!.AsArray().Select(s => (string)s!));
+        var log = await later.GetAsync($"/api/plants/{plant}/log");
+        Assert.Equal([null, "A"], log.AsArray().Select(l => (string?)l!["stemNow"]));
+    }
+
     [Fact]
     public async Task A_plant_that_is_taken_out_lies_in_the_bin_with_its_log_until_it_is_deleted_for_good()
     {

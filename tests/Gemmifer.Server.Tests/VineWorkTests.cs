@@ -151,6 +151,23 @@ public sealed class VineWorkTests : IDisposable
         Assert.Equal(409, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit")).Status);
         Assert.Empty((await spring.GetAsync("/api/visits")).AsArray());
 
+        // It was begun by mistake: everything is as the winter left it, and the visit is to come.
+        var (taken, winters) = await spring.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/second-visit");
+        Assert.Equal(200, (int)taken);
+        Assert.Contains(winters!["document"]!["stems"]!.AsArray(), s => (string)s!["id"]! == "P1b");
+        Assert.Equal("2027-02-20", (string)winters["document"]!["date"]!);
+        Assert.Equal(409, (int)(await spring.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/second-visit")).Status);
+        Assert.Equal(
+            (1, true),
+            (
+                (int)(await spring.GetAsync($"/api/plants/{id}/work"))["visit"]!,
+                (bool)(await spring.GetAsync($"/api/plants/{id}/work"))["finished"]!
+            )
+        );
+        Assert.Equal((int)visit["id"]!, (int)Assert.Single((await spring.GetAsync("/api/visits")).AsArray())!["id"]!);
+        (_, survey) = await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/second-visit");
+        Assert.Empty((await spring.GetAsync("/api/visits")).AsArray());
+
         // As the winter left it: three buds where one was in doubt, two elsewhere, the upper shoot gone.
         var document = survey!["document"]!;
         var stems = document["stems"]!.AsArray();
@@ -185,6 +202,7 @@ public sealed class VineWorkTests : IDisposable
         var cut = Assert.Single(work["pending"]!.AsArray(), p => p!["step"]!["cut"] is not null)!;
         Assert.Equal(("P1a", 192.0), ((string)cut["step"]!["stem"]!, (double)cut["step"]!["cut"]!["at"]!));
         await DoAllAsync(spring, id);
+        Assert.Equal(409, (int)(await spring.SendAsync(HttpMethod.Delete, $"/api/plants/{id}/second-visit")).Status);
         Assert.Equal(200, (int)(await spring.SendAsync(HttpMethod.Post, $"/api/plants/{id}/work/finish")).Status);
 
         // The next winter the shoots that were cut are the ends of their spurs, a year older, and the visit is number
@@ -195,6 +213,11 @@ public sealed class VineWorkTests : IDisposable
         Assert.Equal(["T", "L", "P1", "P2"], carried["stems"]!.AsArray().Select(s => (string)s!["id"]!));
         Assert.Equal((212.0, 5), ((double)carried["stems"]![2]!["length"]!, (int)carried["stems"]![2]!["age"]!));
         Assert.Null(carried["vine"]!["stage"]);
+        var log = (await next.GetAsync($"/api/plants/{id}/log")).AsArray();
+        Assert.All(log.Where(l => (string?)l!["stem"] is "P1a" or "P2a"), l =>
+            Assert.Equal(((string)l!["stem"]!)[..2], (string?)l["stemNow"])
+        );
+        Assert.Contains(log, l => (string?)l!["stem"] == "P1a");
         Assert.Equal(
             (1, 2028),
             (

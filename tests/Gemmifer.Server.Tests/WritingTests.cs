@@ -104,6 +104,7 @@ public sealed partial class WritingTests : IDisposable
             new(HttpMethod.Post, $"/api/plants/{rose}/log", $$"""{"text":"Seen twice","key":"{{NewId()}}"}""", null),
             new(HttpMethod.Post, $"/api/plants/{second}/crop", $$"""{"grams":500,"key":"{{NewId()}}"}""", null),
             new(HttpMethod.Post, $"/api/plants/{second}/second-visit", null, null),
+            new(HttpMethod.Delete, $"/api/plants/{second}/second-visit", null, null),
             new(HttpMethod.Delete, $"/api/plants/{rose}", null, "1"),
             new(HttpMethod.Post, $"/api/plants/{rose}/restore", null, "1"),
             new(HttpMethod.Post, "/api/rules", School("Copied", NewId()), null),

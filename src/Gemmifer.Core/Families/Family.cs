@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
@@ -119,6 +120,13 @@ public abstract class Family
     /// <param name="carried">What stands still, with what was done to it; see <see cref="CarryOver"/>.</param>
     public virtual IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>
         [.. carried.Select(c => c.Stem)];
+
+    /// <summary>
+    /// What stems are called that <see cref="Grown"/> made part of another, by what they were called; the others keep
+    /// their names.
+    /// </summary>
+    public virtual IReadOnlyDictionary<string, string> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
+        ImmutableDictionary<string, string>.Empty;
 
     /// <summary>The field of its own, some seasons on.</summary>
     /// <param name="stayed">Stems that stayed by the last plan; null where it cannot be planned.</param>

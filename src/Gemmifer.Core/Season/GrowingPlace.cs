@@ -1,3 +1,4 @@
+using System.Globalization;
 using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Season;
@@ -30,6 +31,15 @@ public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int Fro
             hemisphere,
             PruningYear.MonthIn(hemisphere, (int)TradeNumbers.Of("usualFrostMonth")),
             (int)TradeNumbers.Of("usualFrostDay")
+        );
+
+    /// <summary>A place by its last frost as month and day, two digits each: 04-25.</summary>
+    /// <exception cref="FormatException">It is not written so.</exception>
+    public static GrowingPlace Of(Hemisphere hemisphere, string lastFrost) =>
+        new(
+            hemisphere,
+            int.Parse(lastFrost.AsSpan(0, 2), CultureInfo.InvariantCulture),
+            int.Parse(lastFrost.AsSpan(3), CultureInfo.InvariantCulture)
         );
 
     /// <summary>The last frost in a calendar year.</summary>

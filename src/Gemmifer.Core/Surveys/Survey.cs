@@ -16,6 +16,7 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="Facts">What only plants of its family have; null where there is nothing of the kind.</param>
 /// <param name="RainDays">Rain seen or forecast.</param>
 /// <param name="Anyway">Elective cuts are wanted on the day, in season or not.</param>
+/// <param name="WorkedOn">The day on which its work was last gone on with; null where none has begun.</param>
 public sealed record Survey(
     Plant Plant,
     DateOnly Date,
@@ -28,7 +29,8 @@ public sealed record Survey(
     Support? Support = null,
     FamilyFacts? Facts = null,
     ImmutableArray<RainDay> RainDays = default,
-    bool Anyway = false
+    bool Anyway = false,
+    DateOnly? WorkedOn = null
 )
 {
     /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
@@ -36,6 +38,9 @@ public sealed record Survey(
 
     /// <summary>What time of the year it is for the plant.</summary>
     public PlantSeason Season => new(Plant.Kind, Place, Date, Plant.Covered ? PruningTime.AfterCover : School.When);
+
+    /// <summary>The day from which to come back is counted: that of the work, or the one planned for.</summary>
+    public DateOnly Worked => WorkedOn ?? Date;
 
     /// <summary>Whether elective cuts wait for the main prune that is to come.</summary>
     public bool ElectiveWait => !Anyway && Season.BeforeMainPrune;

@@ -49,6 +49,7 @@ public sealed record TiedCane(double Clock, double Lean, double TipLean, double 
 /// <param name="CutAtMm">Where it was cut, along the stem or above the soil; null where nothing was, or nobody
 /// said.</param>
 /// <param name="Tied">How the cane was tied; null for other steps.</param>
+/// <param name="On">The day it was done; null where nobody knows.</param>
 public sealed record StepDone(
     string? Stem,
     Stage? Stage,
@@ -57,7 +58,8 @@ public sealed record StepDone(
     StepOutcome? Outcome,
     Instead? Instead = null,
     double? CutAtMm = null,
-    TiedCane? Tied = null
+    TiedCane? Tied = null,
+    DateOnly? On = null
 )
 {
     /// <summary>What a line of the log says was done.</summary>

@@ -10,9 +10,15 @@ namespace Gemmifer.Core.Work;
 /// </summary>
 public static class WorkPins
 {
-    /// <summary>The survey with what was done pinned.</summary>
+    /// <summary>The survey with what was done pinned, and the day on which it was.</summary>
     public static Survey Apply(Survey survey, IReadOnlyList<StepDone> done) =>
-        done.Count == 0 ? survey : survey with { Stems = [.. survey.Stems.Select(s => Pinned(s, done))] };
+        done.Count == 0
+            ? survey
+            : survey with
+            {
+                Stems = [.. survey.Stems.Select(s => Pinned(s, done))],
+                WorkedOn = done.Where(s => s.Outcome != StepOutcome.Skipped).Max(s => s.On),
+            };
 
     /// <summary>
     /// Steps that are still open, with their keys. A cane that was taken out or cut instead of tied has had its cut.

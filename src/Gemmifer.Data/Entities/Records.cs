@@ -114,6 +114,11 @@ public sealed class SurveyRecord
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
 
+    /// <summary>
+    /// What it was before the second visit began, JSON; null in the first, and in gardens from before that was kept.
+    /// </summary>
+    public string? First { get; set; }
+
     /// <summary>Whether anything was seen of it; follows from stems and row.</summary>
     public bool Looked { get; private set; }
 
@@ -181,6 +186,13 @@ public sealed class LogRecord
     /// </summary>
     public string? Key { get; set; }
 
+    /// <summary>What it says was done, and on which day where the garden is.</summary>
+    public StepDone ToStep(TimeZoneInfo zone) =>
+        ToStep() with
+        {
+            On = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(At, zone).DateTime),
+        };
+
     /// <summary>What it says was done.</summary>
     public StepDone ToStep() =>
         StepDone.Kept(
@@ -214,6 +226,12 @@ public sealed class VisitRecord
     public string? Measures { get; set; }
 
     public DateOnly Due { get; set; }
+
+    /// <summary>
+    /// The day the plan had for it; another than the one it is due where the gardener put it off. Null in gardens from
+    /// before that was kept.
+    /// </summary>
+    public DateOnly? Planned { get; set; }
 
     /// <summary>Null while it is to come.</summary>
     public DateTimeOffset? DoneAt { get; set; }

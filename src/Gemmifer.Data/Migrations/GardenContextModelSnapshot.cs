@@ -267,6 +267,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<DateOnly>("Date")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("First")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("KeepOut")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -347,6 +350,9 @@ namespace Gemmifer.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Measures")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("Planned")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PlantId")

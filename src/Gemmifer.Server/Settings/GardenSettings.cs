@@ -51,12 +51,7 @@ public sealed record GardenPlace(Hemisphere Hemisphere, string LastFrost, string
 {
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
-    public GrowingPlace Growing =>
-        new(
-            Hemisphere,
-            int.Parse(LastFrost[..2], CultureInfo.InvariantCulture),
-            int.Parse(LastFrost[3..], CultureInfo.InvariantCulture)
-        );
+    public GrowingPlace Growing => GrowingPlace.Of(Hemisphere, LastFrost);
 }
 
 /// <summary>Settings with the revision they were read at.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
@@ -50,6 +51,63 @@ public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimePr
                     .ToListAsync(cancel);
         var (record, from) = Current(planner, plant, latest, steps, new SeasonDay(place, today, season));
         return new PlantSurvey(record, season, from, await ComposeAsync(plant, record, cancel));
+    }
+
+    /// <summary>Letters of the last winters that no cane has now: a new cane takes another.</summary>
+    public async Task<string[]> EarlierAsync(SurveyRecord now, CancellationToken cancel)
+    {
+        var since = now.Season - LettersRest;
+        var stored = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => s.PlantId == now.PlantId && s.Season < now.Season && s.Season >= since)
+            .Select(s => s.Stems)
+            .ToListAsync(cancel);
+        return
+        [
+            .. stored
+                .SelectMany(s => SurveyDocuments.Noted(s).Select(n => n.Id))
+                .Except(SurveyDocuments.Noted(now.Stems).Select(n => n.Id), StringComparer.Ordinal)
+                .Order(StringComparer.Ordinal),
+        ];
+    }
+
+    /// <summary>So many seasons the letter of a cane that went is no other's.</summary>
+    private const int LettersRest = 4;
+
+    /// <summary>
+    /// What the canes of each season are called now; those that stand no longer are not in it.
+    /// </summary>
+    public async Task<IReadOnlyDictionary<int, IReadOnlyDictionary<string, string>>> NamesAsync(
+        PlantRecord plant,
+        CancellationToken cancel
+    )
+    {
+        var (now, place) = (await NowAsync(plant, cancel), await PlaceAsync(cancel));
+        var stored = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => s.PlantId == plant.Id && s.Season <= now.Season)
+            .OrderBy(s => s.Season)
+            .ToListAsync(cancel);
+        var steps = (
+            await garden
+                .Log.AsNoTracking()
+                .Where(l => l.PlantId == plant.Id && l.Kind == LogKind.Step)
+                .OrderBy(l => l.Id)
+                .ToListAsync(cancel)
+        ).ToLookup(l => (l.Season, l.Visit));
+        var own = new Dictionary<string, OwnSchoolRecord>();
+        var seasons = stored
+            .Where(s => s.Season < now.Season)
+            .Append(now.Record)
+            .Select(s => new SeasonOfStems(
+                s.Season,
+                SurveyDocuments.Noted(s.Stems),
+                [.. steps[(s.Season, s.Visit)].Select(l => l.ToStep())],
+                SurveyDocuments.Read(SurveyDocuments.Compose(plant, s, place, own)) is SurveyReading.Valid valid
+                    ? valid.Survey
+                    : null
+            ));
+        return StemNames.Now(PlantFamilies.Of(PlantKinds.Of(plant.Kind)), [.. seasons]);
     }
 
     /// <summary>A survey in the exchange format, with what was weighed in other seasons.</summary>

@@ -152,6 +152,9 @@ public static class SurveyDocuments
     public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) =>
         PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.Growing);
 
+    /// <summary>Stems as they are stored.</summary>
+    public static NotedStem[] Noted(string stems) => JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;
+
     /// <summary>The stems of a stored survey as the work of its season left them, some seasons on.</summary>
     /// <param name="survey">The survey of that season; null where it cannot be read.</param>
     /// <param name="next">Canes that its plan named to go next.</param>
@@ -164,7 +167,7 @@ public static class SurveyDocuments
         IReadOnlyList<NextCane> next
     )
     {
-        var noted = JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;
+        var noted = Noted(stems);
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
         var carried = CarryOver.Naming(CarryOver.Stems(noted, done, seasons, survey), next);
         return JsonSerializer.Serialize(family.Grown(carried, seasons), PartJson.Options);

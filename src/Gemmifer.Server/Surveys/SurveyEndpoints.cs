@@ -17,8 +17,15 @@ namespace Gemmifer.Server.Surveys;
 /// <param name="Revision">0 where nothing was stored yet this season.</param>
 /// <param name="CarriedFrom">The season its stems were carried over from; null where they were seen this
 /// season.</param>
+/// <param name="Earlier">Letters that canes of the last winters had and none has now: a new cane takes another.</param>
 /// <param name="Document">The survey in the exchange format gemmifer.survey/1.</param>
-public sealed record SurveyView(int Season, int Revision, int? CarriedFrom, JsonElement Document);
+public sealed record SurveyView(
+    int Season,
+    int Revision,
+    int? CarriedFrom,
+    IReadOnlyList<string> Earlier,
+    JsonElement Document
+);
 
 /// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
 public sealed record SurveyInput(
@@ -62,13 +69,16 @@ public static class SurveyEndpoints
         }
 
         var now = await surveys.NowAsync(plant, cancel);
-        return Results.Ok(ViewOf(now.Record, now.Document, now.CarriedFrom));
+        return Results.Ok(
+            ViewOf(now.Record, now.Document, now.CarriedFrom, await surveys.EarlierAsync(now.Record, cancel))
+        );
     }
 
     private static async Task<IResult> PutAsync(
         string id,
         HttpRequest request,
         GardenContext garden,
+        PlantSurveys surveys,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -182,11 +192,15 @@ public static class SurveyEndpoints
                 stored["records"] = weighed;
             }
 
-            return Results.Ok(ViewOf(record, composed, null));
+            return Results.Ok(ViewOf(record, composed, null, await surveys.EarlierAsync(record, cancel)));
         }
     }
 
     /// <summary>A survey as screens see it.</summary>
-    public static SurveyView ViewOf(SurveyRecord record, JsonObject document, int? carriedFrom) =>
-        new(record.Season, record.Revision, carriedFrom, JsonSerializer.SerializeToElement(document));
+    public static SurveyView ViewOf(
+        SurveyRecord record,
+        JsonObject document,
+        int? carriedFrom,
+        IReadOnlyList<string> earlier
+    ) => new(record.Season, record.Revision, carriedFrom, earlier, JsonSerializer.SerializeToElement(document));
 }

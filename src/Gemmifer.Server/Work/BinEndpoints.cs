@@ -62,12 +62,12 @@ public static class BinEndpoints
         CancellationToken cancel
     )
     {
-        if (!await garden.Plants.AnyAsync(p => p.Id == id && p.RemovedAt != null, cancel))
+        if (await garden.Plants.FirstOrDefaultAsync(p => p.Id == id && p.RemovedAt != null, cancel) is not { } plant)
         {
             return Problems.NotFound("plant");
         }
 
-        return Results.Ok(await store.LogAsync(id, cancel));
+        return Results.Ok(await store.LogAsync(plant, cancel));
     }
 
     private static async Task<IResult> EmptyAsync(

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
@@ -67,6 +68,12 @@ public static class Visits
             .Produces<SurveyView>()
             .ProducesProblem(404)
             .ProducesProblem(409);
+        app.MapDelete("/api/plants/{id}/second-visit", TakeSecondBackAsync)
+            .WithName("takeSecondVisitBack")
+            .WithSummary("Takes back that the second visit was begun, as long as nothing of it was done.")
+            .Produces<SurveyView>()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
     /// <summary>
@@ -93,9 +100,12 @@ public static class Visits
             {
                 garden.Add(visit);
             }
-            else if (had.DoneAt is null && (had.Text, had.Kind) != (visit.Text, visit.Kind))
+            else if (had.DoneAt is null)
             {
-                (had.Text, had.Measures, had.Kind, had.Due) = (visit.Text, visit.Measures, visit.Kind, visit.Due);
+                // What the gardener put off stays put off, unless it is for something else now.
+                var moved = had.Planned != had.Due && (had.Text, had.Kind) == (visit.Text, visit.Kind);
+                (had.Text, had.Measures, had.Kind) = (visit.Text, visit.Measures, visit.Kind);
+                (had.Planned, had.Due) = (visit.Due, moved ? had.Due : visit.Due);
             }
         }
     }
@@ -114,6 +124,7 @@ public static class Visits
                     Text = v.Text,
                     Measures = WorkStore.Stored(v.Text.Measures),
                     Due = v.Due,
+                    Planned = v.Due,
                 });
 
     /// <summary>A visit that was missed by so many days is no longer asked for.</summary>
@@ -208,6 +219,7 @@ public static class Visits
             var outcome = f.Choice<VisitOutcome>("outcome");
             var days = f.Whole("days", 1, 60) ?? 7;
             var due = f.Date("due");
+            var at = Waited.Since(request, clock);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -233,12 +245,12 @@ public static class Visits
             }
             else if (outcome == VisitOutcome.Later)
             {
-                var today = PlantEndpoints.Today(clock);
+                var today = Waited.Day(at, clock);
                 visit.Due = (visit.Due > today ? visit.Due : today).AddDays(days);
             }
             else
             {
-                visit.DoneAt = clock.GetUtcNow();
+                visit.DoneAt = at;
                 garden.Add(
                     new LogRecord
                     {
@@ -321,10 +333,14 @@ public static class Visits
             .Where(l => l.PlantId == id && l.Season == season && l.Visit == 1 && l.Kind == LogKind.Step)
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
+        var now = clock.GetUtcNow();
+        survey.First = JsonSerializer.Serialize(
+            new FirstVisit(now, survey.Date, survey.Stems, survey.Vine, survey.UpdatedAt)
+        );
         survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(s => s.ToStep())], 0, null, []);
         var vine = JsonNode.Parse(survey.Vine)!;
         vine["stage"] = 2;
-        (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, clock.GetUtcNow());
+        (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, now);
         survey.Revision++;
         plant.WorkRevision++;
         foreach (
@@ -335,9 +351,77 @@ public static class Visits
                 .ToListAsync(cancel)
         )
         {
-            visit.DoneAt = clock.GetUtcNow();
+            visit.DoneAt = now;
         }
 
+        return await StoredAsync(plant, survey, garden, surveys, cancel);
+    }
+
+    /// <summary>
+    /// The vine is again as the winter's work found it, and the visit after bud break is to come. Steps of it are taken
+    /// back before; what was noted for it goes.
+    /// </summary>
+    private static async Task<IResult> TakeSecondBackAsync(
+        string id,
+        GardenContext garden,
+        PlantSurveys surveys,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
+        {
+            return Problems.NotFound("plant");
+        }
+
+        var season = PruningYear.Of(PlantEndpoints.Today(clock), (await surveys.PlaceAsync(cancel)).Hemisphere);
+        if (
+            await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel)
+            is not { Visit: 2, First: { } kept } survey
+        )
+        {
+            return Problems.Stale("No second visit of this season is under way that could be taken back.");
+        }
+
+        if (
+            await garden.Log.AnyAsync(
+                l =>
+                    l.PlantId == id
+                    && l.Season == season
+                    && l.Visit == 2
+                    && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished),
+                cancel
+            )
+        )
+        {
+            return Problems.Stale("Steps of the second visit are done. Take those back first.");
+        }
+
+        var first = JsonSerializer.Deserialize<FirstVisit>(kept)!;
+        (survey.Date, survey.Stems, survey.Vine) = (first.Date, first.Stems, first.Vine);
+        (survey.Visit, survey.First, survey.UpdatedAt) = (1, null, first.UpdatedAt);
+        survey.Revision++;
+        plant.WorkRevision++;
+        foreach (
+            var visit in await garden
+                .Visits.Where(v => v.PlantId == id && v.Season == season && v.DoneAt == first.Begun)
+                .ToListAsync(cancel)
+        )
+        {
+            visit.DoneAt = null;
+        }
+
+        return await StoredAsync(plant, survey, garden, surveys, cancel);
+    }
+
+    private static async Task<IResult> StoredAsync(
+        PlantRecord plant,
+        SurveyRecord survey,
+        GardenContext garden,
+        PlantSurveys surveys,
+        CancellationToken cancel
+    )
+    {
         try
         {
             await garden.SaveChangesAsync(cancel);
@@ -347,6 +431,22 @@ public static class Visits
             return Problems.Conflict(survey.Revision);
         }
 
-        return Results.Ok(SurveyEndpoints.ViewOf(survey, await surveys.ComposeAsync(plant, survey, cancel), null));
+        return Results.Ok(
+            SurveyEndpoints.ViewOf(
+                survey,
+                await surveys.ComposeAsync(plant, survey, cancel),
+                null,
+                await surveys.EarlierAsync(survey, cancel)
+            )
+        );
     }
+
+    /// <summary>A survey as it was when the second visit began.</summary>
+    private sealed record FirstVisit(
+        DateTimeOffset Begun,
+        DateOnly Date,
+        string Stems,
+        string? Vine,
+        DateTimeOffset UpdatedAt
+    );
 }

@@ -12,6 +12,7 @@ namespace Gemmifer.Server.Work;
 
 /// <summary>One line of the log as people see it.</summary>
 /// <param name="Struck">It was struck out, and counts for nothing.</param>
+/// <param name="StemNow">What the stem is called now; null where it stands no longer, or the line is of none.</param>
 /// <param name="History">What it said before each correction, the first first.</param>
 public sealed record LogView(
     int Id,
@@ -30,6 +31,7 @@ public sealed record LogView(
     double? Grams,
     TiedCane? Tied,
     bool Struck,
+    string? StemNow,
     IReadOnlyList<LogChange> History
 );
 
@@ -261,6 +263,7 @@ public static class WorkEndpoints
             var line = new LogRecord
             {
                 PlantId = id,
+                At = store.Done(request),
                 Kind = LogKind.Step,
                 Text = kept.Said.Text,
                 Measures = WorkStore.Stored(kept.Said.Measures),
@@ -304,10 +307,11 @@ public static class WorkEndpoints
         CancellationToken cancel
     ) => AsSeenAsync(id, request, store, cancel, async open => open.Finished
                 ? Problems.Stale("This plant is finished for the season already.")
-            : await store.AddAsync(open, Finish(open), cancel) is { } now ? Results.Ok(now.View([]))
+            : await store.AddAsync(open, Finish(open, store.Done(request)), cancel) is { } now
+                ? Results.Ok(now.View([]))
             : Problems.NotAsSeen());
 
-    private static LogRecord Finish(OpenWork open)
+    private static LogRecord Finish(OpenWork open, DateTimeOffset at)
     {
         var (done, skipped) = (
             open.Steps.Count(s => s.Outcome != StepOutcome.Skipped),
@@ -317,6 +321,7 @@ public static class WorkEndpoints
         return new LogRecord
         {
             PlantId = open.Plant.Id,
+            At = at,
             Kind = LogKind.Finished,
             Text =
                 $"Finished: {Wording.Count(done, "step", "steps")} done"
@@ -361,12 +366,12 @@ public static class WorkEndpoints
         CancellationToken cancel
     )
     {
-        if (await PlantEndpoints.FindAsync(garden, id, cancel) is null)
+        if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
             return Problems.NotFound("plant");
         }
 
-        return Results.Ok(await store.LogAsync(id, cancel));
+        return Results.Ok(await store.LogAsync(plant, cancel));
     }
 
     private static Task<IResult> NoteAsync(
@@ -375,7 +380,7 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, season) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, at, season) =>
         {
             f.Require("text");
             var text = f.Text("text", 1000)?.Trim();
@@ -387,6 +392,7 @@ public static class WorkEndpoints
             return new LogRecord
             {
                 PlantId = id,
+                At = at,
                 Season = season,
                 Kind = LogKind.Note,
                 Text = text ?? "",
@@ -399,14 +405,15 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, _) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, at, _) =>
         {
             f.Require("grams");
-            var grams = f.NumberAbove("grams", 0, VineLimits.CropGrams);
-            var summer = f.Whole("season", SurveyLimits.FirstYear, store.LatestSummer) ?? store.LatestSummer;
+            var (grams, latest) = (f.NumberAbove("grams", 0, VineLimits.CropGrams), store.Day(at).Year);
+            var summer = f.Whole("season", SurveyLimits.FirstYear, latest) ?? latest;
             return new LogRecord
             {
                 PlantId = id,
+                At = at,
                 Season = summer,
                 Kind = LogKind.Crop,
                 Text = $"Crop of {summer} weighed.",
@@ -421,7 +428,7 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel,
-        Func<FieldReader, int, LogRecord> read
+        Func<FieldReader, DateTimeOffset, int, LogRecord> read
     )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
@@ -438,7 +445,8 @@ public static class WorkEndpoints
             }
 
             var f = new FieldReader(document!.RootElement, "", []);
-            var record = read(f, await store.SeasonAsync(cancel));
+            var at = store.Done(request);
+            var record = read(f, at, await store.SeasonAsync(store.Day(at), cancel));
             record.Key = f.Text("key", 64);
             if (f.Errors.Count > 0)
             {

@@ -101,7 +101,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         CancellationToken cancel
     )
     {
-        StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep())];
+        StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep(clock.LocalTimeZone))];
         using var place = await planner.WaitForOwnAsync(cancel);
         var (state, fault) = planner.Work(survey, done, PlanDetail.Full, cancel);
         return new OpenWork(plant, season, visit, survey, lines, state, fault, clock);
@@ -109,13 +109,12 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
 
     /// <summary>
     /// Adds a line to the log, and the visits that follow from it; gives the work as it then stands. What follows is
-    /// worked
-    /// out before anything is written: nobody waits on the file for a plan.
+    /// worked out before anything is written: nobody waits on the file for a plan.
     /// </summary>
     /// <returns>Null where the work was changed elsewhere since it was opened; nothing was stored.</returns>
     public async Task<OpenWork?> AddAsync(OpenWork open, LogRecord record, CancellationToken cancel)
     {
-        (record.At, record.Season, record.Visit) = (clock.GetUtcNow(), open.Season, open.Visit);
+        (record.Season, record.Visit) = (open.Season, open.Visit);
         garden.Add(record);
         return await FollowAsync(open, [.. open.Lines, record], cancel);
     }
@@ -150,18 +149,20 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         return now;
     }
 
-    /// <summary>The season that is on.</summary>
-    public async Task<int> SeasonAsync(CancellationToken cancel) =>
-        PruningYear.Of(PlantEndpoints.Today(clock), (await surveys.PlaceAsync(cancel)).Hemisphere);
+    /// <summary>When what a request says was done.</summary>
+    public DateTimeOffset Done(HttpRequest request) => Waited.Since(request, clock);
 
-    /// <summary>The latest summer a crop can come from.</summary>
-    public int LatestSummer => PlantEndpoints.Today(clock).Year;
+    /// <summary>The day of an instant where the garden is.</summary>
+    public DateOnly Day(DateTimeOffset at) => Waited.Day(at, clock);
+
+    /// <summary>The season of a day.</summary>
+    public async Task<int> SeasonAsync(DateOnly day, CancellationToken cancel) =>
+        PruningYear.Of(day, (await surveys.PlaceAsync(cancel)).Hemisphere);
 
     /// <summary>Adds a line that no plan depends on: a note, or what was weighed.</summary>
     /// <returns>The line; the one that was stored before where it was sent twice.</returns>
     public async Task<LogRecord> KeepAsync(LogRecord record, CancellationToken cancel)
     {
-        record.At = clock.GetUtcNow();
         if (await StoredAsync(record, cancel) is { } had)
         {
             return had;
@@ -189,18 +190,26 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
                 .FirstOrDefaultAsync(l => l.PlantId == record.PlantId && l.Key == record.Key, cancel);
 
     /// <summary>The whole log of a plant, the latest first, with what was struck out.</summary>
-    public async Task<LogView[]> LogAsync(string plant, CancellationToken cancel) =>
+    public async Task<LogView[]> LogAsync(PlantRecord plant, CancellationToken cancel)
+    {
+        var names = await surveys.NamesAsync(plant, cancel);
+        var lines = await garden
+            .Log.IgnoreQueryFilters()
+            .AsNoTracking()
+            .Where(l => l.PlantId == plant.Id)
+            .OrderByDescending(l => l.At)
+            .ThenByDescending(l => l.Id)
+            .ToListAsync(cancel);
+        return
         [
-            .. (
-                await garden
-                    .Log.IgnoreQueryFilters()
-                    .AsNoTracking()
-                    .Where(l => l.PlantId == plant)
-                    .OrderByDescending(l => l.At)
-                    .ThenByDescending(l => l.Id)
-                    .ToListAsync(cancel)
-            ).Select(ViewOf),
+            .. lines.Select(l =>
+                ViewOf(l) with
+                {
+                    StemNow = l.Stem is { } stem ? names.GetValueOrDefault(l.Season)?.GetValueOrDefault(stem) : null,
+                }
+            ),
         ];
+    }
 
     /// <summary>A log line as people see it.</summary>
     public LogView ViewOf(LogRecord l) => ViewOf(l, clock);
@@ -224,6 +233,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.Grams,
             l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options),
             l.StruckAt is not null,
+            l.Stem,
             Corrections.HistoryOf(l)
         );
 

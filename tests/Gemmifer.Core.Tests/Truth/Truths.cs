@@ -240,11 +240,13 @@ public static class Truths
             }
 
             var goes = decision == "remove";
+            var apart = SetsAside(id, stems, plan);
             // A place of the gardener's own on a stem nobody measured says how long that is at least: another plant.
             var cut = new JsonObject { ["cutAt"] = Math.Round(0.6 * ((double?)stems[id]["length"] ?? 0), 1) };
             if (
                 stems[id]["length"] is not null
                 && Plan(Patched(survey, PinOn(id, cut)), PlanDetail.Brief) is { } shorter
+                && !apart
                 && Beats(plan, shorter)
             )
             {
@@ -260,7 +262,7 @@ public static class Truths
                 continue;
             }
 
-            if (Beats(plan, then))
+            if (!apart && Beats(plan, then))
             {
                 yield return (Bound, $"{patch.ToJsonString()}: {then["score"]} of {plan["bound"]}");
             }
@@ -271,6 +273,27 @@ public static class Truths
                 yield return (Instead, $"{id}: {what}: {why}");
             }
         }
+    }
+
+    /// <summary>
+    /// Whether a word on a stem stands against another word of the gardener on the same branch, or against dead or sick
+    /// wood that must go: one of them is set aside then, and the two plans are sums of different things.
+    /// </summary>
+    private static bool SetsAside(string id, Dictionary<string, JsonObject> stems, JsonObject plan)
+    {
+        IEnumerable<string> Below(string of)
+        {
+            for (var at = of; stems.ContainsKey(at); at = (string)stems[at]["parent"]!)
+            {
+                yield return at;
+            }
+        }
+
+        string VerdictOf(string of) =>
+            (string)plan["stems"]!.AsArray().Single(s => (string)s!["id"]! == of)!["verdict"]!;
+        return stems.Any(s =>
+                s.Value["pin"] is not null && s.Key != id && (Below(s.Key).Contains(id) || Below(id).Contains(s.Key))
+            ) || Below(id).Skip(1).Any(below => VerdictOf(below) is "dead" or "diseased");
     }
 
     private static JsonObject PinOn(string id, JsonNode pin) =>

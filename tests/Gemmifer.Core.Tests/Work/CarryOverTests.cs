@@ -126,6 +126,25 @@ public class CarryOverTests
     }
 
     [Fact]
+    public void A_stem_keeps_its_name_as_long_as_it_stands_and_a_name_that_comes_again_is_anothers()
+    {
+        var rose = PlantFamilies.Of(Core.Plants.PlantKinds.Of("rose.hybrid-tea"));
+        SeasonOfStems Season(int season, string[] stems, params StepDone[] done) =>
+            new(season, Noted([.. stems.Select((id, i) => Surveys.Cane(id, i + 1))]), done, null);
+        var names = StemNames.Now(
+            rose,
+            [
+                Season(2026, ["A", "B", "C"], Did("B", StepAction.Remove, null)),
+                Season(2027, ["A", "B", "D"], Did("A", StepAction.Shorten, 400)),
+                Season(2029, ["A", "B", "C"]),
+            ]
+        );
+        Assert.Equal(["A"], names[2026].Keys);
+        Assert.Equal(["A", "B"], names[2027].Keys.Order());
+        Assert.Equal(["A", "B", "C"], names[2029].Values.Order());
+    }
+
+    [Fact]
     public void What_was_done_is_the_gardeners_word_on_that_stem()
     {
         var survey = Surveys.Read(

@@ -15,3 +15,7 @@ export const reach = {
     listeners.forEach((l) => l());
   },
 };
+
+/** Whether the gardener asked this device to fetch no more than is asked for. */
+export const savesData = (): boolean =>
+  (navigator as { connection?: { saveData?: boolean } }).connection?.saveData === true;

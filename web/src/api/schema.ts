@@ -260,7 +260,8 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["beginSecondVisit"];
-        delete?: never;
+        /** Takes back that the second visit was begun, as long as nothing of it was done. */
+        delete: operations["takeSecondVisitBack"];
         options?: never;
         head?: never;
         patch?: never;
@@ -942,6 +943,8 @@ export interface components {
             tied: null | components["schemas"]["TiedCane"];
             /** @description It was struck out, and counts for nothing. */
             struck: boolean;
+            /** @description What the stem is called now; null where it stands no longer, or the line is of none. */
+            stemNow: null | string;
             /** @description What it said before each correction, the first first. */
             history: components["schemas"]["LogChange"][];
         };
@@ -2001,6 +2004,8 @@ export interface components {
              *         season.
              */
             carriedFrom: null | number;
+            /** @description Letters that canes of the last winters had and none has now: a new cane takes another. */
+            earlier: string[];
             /** @description The survey in the exchange format gemmifer.survey/1. */
             document: components["schemas"]["JsonElement"];
         };
@@ -2893,6 +2898,46 @@ export interface operations {
         };
     };
     beginSecondVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeSecondVisitBack: {
         parameters: {
             query?: never;
             header?: never;

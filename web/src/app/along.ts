@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from "react";
-import { api, mustPage, type Schemas } from "../api/client";
+import { api, must, mustPage, type Schemas } from "../api/client";
+import { savesData } from "../api/reach";
 import { outbox } from "../outbox/outbox";
 
 /** How many plants are taken along at most, how soon after the first screen, and how often, ms. */
@@ -77,7 +78,9 @@ export async function takeAlong(): Promise<void> {
   await ask(api.GET("/api/kinds"));
   await ask(api.GET("/api/vine-rules"));
   await ask(api.GET("/api/visits", { params: { query: {} } }));
-  for (const kind of new Set(round.map((p) => p.kind))) {
+  const kinds = await must(api.GET("/api/kinds")).catch(() => []);
+  // A plant that is added on the way may be of any kind.
+  for (const kind of new Set([...round.map((p) => p.kind), ...kinds.map((k) => k.id)])) {
     await ask(api.GET("/api/schools", { params: { query: { kind } } }));
   }
   let taken = 0;
@@ -113,7 +116,7 @@ export function useAlong(): void {
     };
     const begin = () => {
       clearTimeout(timer);
-      if (serviceWorker.controller) timer = setTimeout(() => void take(), SOON);
+      if (serviceWorker.controller && !savesData()) timer = setTimeout(() => void take(), SOON);
     };
     begin();
     serviceWorker.addEventListener("controllerchange", begin);

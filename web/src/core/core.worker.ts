@@ -4,7 +4,11 @@ import type { Answered, Asked } from "./protocol";
 interface Exports {
   Gemmifer: {
     InBrowser: {
-      CoreInBrowser: { Plan: (survey: string, detail: string) => string; Work: (asked: string) => string };
+      CoreInBrowser: {
+        Plan: (survey: string, detail: string) => string;
+        Work: (asked: string) => string;
+        New: (asked: string) => string;
+      };
     };
   };
 }
@@ -35,7 +39,10 @@ const core = () =>
 self.addEventListener("message", (e: MessageEvent<Asked>) => {
   const asked = e.data;
   core()
-    .then((c) => (asked.call === "plan" ? c.Plan(asked.survey, asked.detail) : c.Work(asked.asked)))
+    .then((c) => {
+      if (asked.call === "plan") return c.Plan(asked.survey, asked.detail);
+      return asked.call === "work" ? c.Work(asked.asked) : c.New(asked.asked);
+    })
     .then(
       (text) => self.postMessage({ id: asked.id, text } satisfies Answered),
       (error: unknown) =>

@@ -56,7 +56,7 @@ export async function planHere(survey: unknown, detail: Detail): Promise<Schemas
 export type KeptLine = Pick<
   Schemas["LogView"],
   "stem" | "stage" | "action" | "outcome" | "instead" | "cutAt" | "note" | "tied"
-> & { said: Schemas["PlanSentence"] };
+> & { said: Schemas["PlanSentence"]; day: string };
 
 export interface WorkHere {
   document: Schemas["WorkView"]["document"];
@@ -76,4 +76,14 @@ export async function workHere(question: {
   today: string;
 }): Promise<WorkHere> {
   return JSON.parse(await ask({ call: "work", asked: JSON.stringify(question) })) as WorkHere;
+}
+
+/** The season and the day that a new plant is planned for. */
+export async function newHere(question: {
+  kind: string;
+  today: string;
+  hemisphere: string;
+  lastFrost: string;
+}): Promise<{ season: number; date: string }> {
+  return JSON.parse(await ask({ call: "new", asked: JSON.stringify(question) })) as { season: number; date: string };
 }

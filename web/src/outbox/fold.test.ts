@@ -15,7 +15,7 @@ const work = {
   document: { stems: [] },
   plan: { steps: [] },
   pending: open("stem:A", "stem:B", "stem:C"),
-  done: [{ id: 7, stem: "Z", stage: "dead", action: "remove", outcome: "done" }],
+  done: [{ id: 7, at: "2027-02-19T23:30:00+01:00", stem: "Z", stage: "dead", action: "remove", outcome: "done" }],
   changes: [],
 } as unknown as Schemas["WorkView"];
 
@@ -81,6 +81,9 @@ describe("the work with what waits to be sent", () => {
     const again = await folded(work, {}, kept, () => Promise.reject(new Error("nothing new")), here);
     expect(asked.length).toBe(3);
     expect(asked[2]!.done.map((d) => d.stem)).toEqual(["Z", "A", "B"]);
+    // The day is the garden's for what it wrote, and this device's for what waits here.
+    const here20 = new Date("2027-02-20T10:00:00Z").toLocaleDateString("sv");
+    expect(asked[2]!.done.map((d) => d.day)).toEqual(["2027-02-19", here20, here20]);
     expect(again.pending.map((p) => p.key)).toEqual(["stem:C"]);
   });
 

@@ -32,6 +32,7 @@ export function lineOf(waiting: Waiting, season: number): LogLine {
     grams: null,
     tied: line?.tied ?? null,
     struck: false,
+    stemNow: line?.stem ?? null,
     history: [],
   };
 }
@@ -118,4 +119,12 @@ export const lineKept = (l: LogLine): Partial<KeptLine> => ({
   instead: l.instead,
   cutAt: l.cutAt,
   tied: l.tied,
+  day: dayOf(l.at),
 });
+
+/** The day of a line of the log: the garden's where the garden wrote it, this device's where it waits here. */
+const dayOf = (at: string): string => {
+  if (!at.endsWith("Z")) return at.slice(0, 10);
+  const here = new Date(at);
+  return new Date(here.getTime() - here.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+};

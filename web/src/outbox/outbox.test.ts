@@ -17,6 +17,7 @@ interface Sent {
   address: string;
   key: string;
   seen: string | null;
+  waited: number;
   body: string | null;
 }
 
@@ -28,6 +29,7 @@ class Garden {
   /** The answer is lost on its way back, so many times. */
   lost = 0;
   refuses: (s: Sent) => number | null = () => null;
+  revision: () => string | number = () => `R${this.stored.size}`;
 
   readonly fetch = (address: string, init?: RequestInit): Promise<Response> => {
     if (!init?.method) return Promise.resolve(new Response("[]"));
@@ -36,6 +38,7 @@ class Garden {
       address,
       key: headers.get("Idempotency-Key")!,
       seen: headers.get("If-Match"),
+      waited: Number(headers.get("Waited-Seconds")),
       body: init.body as string | null,
     };
     if (this.away) return Promise.reject(new TypeError("away"));
@@ -47,7 +50,7 @@ class Garden {
     }
     this.stored.set(sent.key, sent);
     if (this.lost-- > 0) return Promise.reject(new TypeError("the answer is lost"));
-    return Promise.resolve(new Response(JSON.stringify({ revision: `R${this.stored.size}` })));
+    return Promise.resolve(new Response(JSON.stringify({ revision: this.revision() })));
   };
 }
 
@@ -87,6 +90,34 @@ describe("the outbox", () => {
     await next.send();
     next.stop();
     expect([...garden.stored.values()].map((s) => s.body)).toEqual(['{"key":"1"}']);
+  });
+
+  it("says how long a change waited", async () => {
+    vi.useFakeTimers({ toFake: ["Date"], now: new Date("2027-02-20T10:00:00Z") });
+    garden.away = true;
+    await outbox.add([step("a", "1")]);
+    vi.setSystemTime(new Date("2027-02-22T10:00:00Z"));
+    await outbox.add([step("a", "2")]);
+    garden.away = false;
+    await outbox.send();
+    vi.useRealTimers();
+    expect(garden.asked.map((s) => s.waited)).toEqual([172_800, 0]);
+  });
+
+  it("gives the second change of a plant the revision that the first one came to", async () => {
+    garden.away = true;
+    const plant = (words: string): Omit<Waiting, "seq" | "key" | "made"> => ({
+      ...step("a", words, "4"),
+      what: "plant",
+      method: "PUT",
+      address: "/api/plants/a",
+    });
+    await outbox.add([plant("renamed")]);
+    await outbox.add([plant("moved")]);
+    garden.away = false;
+    garden.revision = () => 5;
+    await outbox.send();
+    expect(garden.asked.map((s) => s.seen)).toEqual(['"4"', '"5"']);
   });
 
   it("sends again what was stored though its answer was lost, under the same key", async () => {

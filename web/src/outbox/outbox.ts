@@ -133,6 +133,8 @@ export class Outbox {
         method: change.method,
         headers: {
           "Idempotency-Key": change.key,
+          // It is dated when it was made; how long it waited is told, as the clock of a phone may be wrong.
+          "Waited-Seconds": (Math.max(0, Date.now() - Date.parse(change.made)) / 1000).toFixed(3),
           ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
           ...(change.body === null ? {} : { "Content-Type": "application/json" }),
         },
@@ -175,12 +177,14 @@ export class Outbox {
   /** What was made on the same screen after it was made from what the garden answers now. */
   private async followed(change: Waiting, answer: unknown): Promise<void> {
     const revision = (answer as { revision?: unknown } | null)?.revision;
-    if (typeof revision !== "string" || change.seen === null) return;
+    if ((typeof revision !== "string" && typeof revision !== "number") || change.seen === null) return;
+    const what = change.what === "plant" ? "plant" : "step";
     const after = (await allWaiting()).filter(
-      (w) => w.plant === change.plant && w.what === "step" && w.seen === change.seen && !w.refused,
+      (w) => w.plant === change.plant && w.what === what && w.seen === change.seen && !w.refused,
     );
-    await Promise.all(after.map((w) => putWaiting({ ...w, seen: revision })));
-    this.now = this.now.map((w) => (after.some((a) => a.seq === w.seq) ? { ...w, seen: revision } : w));
+    const seen = String(revision);
+    await Promise.all(after.map((w) => putWaiting({ ...w, seen })));
+    this.now = this.now.map((w) => (after.some((a) => a.seq === w.seq) ? { ...w, seen } : w));
   }
 
   /** Reads what waits; whoever changed it tells the other windows. */

@@ -6,6 +6,8 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
 import { Button, Field, Input, Notice } from "../app/ui";
+import { newPlants } from "../outbox/newPlant";
+import { useWaiting } from "../outbox/useOutbox";
 import { columnsIn, linesOf } from "./gardenLines";
 import { PlantForm } from "./PlantForm";
 import { PlantGlyph } from "./PlantGlyph";
@@ -28,6 +30,7 @@ export default function Garden() {
       api.GET("/api/plants", { params: { query: { ...(words && { q: words }), ...(state && { state }), ...after } } }),
     ),
   );
+  const waiting = useWaiting();
   const [form, setForm] = useState<"new" | string | null>(null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
@@ -109,6 +112,14 @@ export default function Garden() {
           {words ? `“${words}” in its name, its place or its kind` : "this state"}.
         </p>
       )}
+      {newPlants(waiting).map((w) => (
+        <Notice key={w.seq} tone="plain">
+          <Link to={`/plants/${w.plant}/look`} style={{ fontWeight: 700 }}>
+            {(w.body as Schemas["PlantInput"]).name}
+          </Link>{" "}
+          is new and waits to be sent. You can walk round it and plan it already.
+        </Notice>
+      ))}
       <Cards
         plants={all}
         open={form}

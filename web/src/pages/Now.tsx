@@ -1,8 +1,10 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
-import { useTaken } from "../app/along";
+import { savesData } from "../api/reach";
+import { takeAlong, useTaken } from "../app/along";
 import { Button, Notice, Panel } from "../app/ui";
 import { useReach } from "../outbox/useOutbox";
 import { PlantGlyph } from "./PlantGlyph";
@@ -84,6 +86,17 @@ export function Now() {
 function Taken() {
   const along = useTaken();
   const reached = useReach();
+  const [taking, setTaking] = useState(false);
+  if (!along && reached && savesData() && navigator.serviceWorker) {
+    return (
+      <chakra.p role="status" color="muted">
+        This device saves data: the plants are taken along for a round without a network when you ask for it.{" "}
+        <Button disabled={taking} onClick={() => (setTaking(true), void takeAlong().finally(() => setTaking(false)))}>
+          Take the plants along
+        </Button>
+      </chakra.p>
+    );
+  }
   if (!along || !reached || along.of === 0) return null;
   return (
     <chakra.p role="status" color="muted">

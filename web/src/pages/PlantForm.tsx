@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { api, ApiError, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
+import { plantOf, rememberChanged, rememberNew } from "../outbox/newPlant";
 import { outbox } from "../outbox/outbox";
 import { readLength } from "../survey/measures";
 
@@ -55,6 +56,13 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             words: plant ? `${input.name}, changed` : `${input.name}, a new plant`,
           },
         ]);
+        const shown = plantOf(plant?.id ?? own, Number(plant?.revision ?? 1), input, chosen!);
+        // Without the core, or without anything of the garden here, it waits all the same.
+        const walkable = await (plant ? rememberChanged(shown) : rememberNew(shown)).then(
+          () => true,
+          () => false,
+        );
+        if (walkable) return shown;
         return null;
       }
     },

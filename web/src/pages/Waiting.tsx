@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Panel } from "../app/ui";
+import { forgetNew } from "../outbox/newPlant";
 import { outbox } from "../outbox/outbox";
 import type { Waiting as Change } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
@@ -39,7 +40,15 @@ export default function Waiting() {
             {waiting
               .filter((w) => w.plant === plant && !w.refused)
               .map((w) => (
-                <Line key={w.seq} change={w} />
+                <Line
+                  key={w.seq}
+                  change={w}
+                  onBack={() =>
+                    void (w.what === "plant" && w.method === "POST"
+                      ? forgetNew(plant, waiting)
+                      : outbox.takeBack(w.seq))
+                  }
+                />
               ))}
           </ul>
         </Panel>
@@ -57,7 +66,7 @@ function PlantName({ id, made }: { id: string; made: Change | undefined }) {
   return (
     <chakra.h2 fontSize="1.2rem">
       {made?.method === "POST" ? (
-        (made.body as Schemas["PlantInput"]).name
+        <Link to={`/plants/${id}/look`}>{(made.body as Schemas["PlantInput"]).name}</Link>
       ) : (
         <Link to={`/plants/${id}/do`}>{plant.data?.name ?? "A plant"}</Link>
       )}
@@ -65,7 +74,7 @@ function PlantName({ id, made }: { id: string; made: Change | undefined }) {
   );
 }
 
-function Line({ change }: { change: Change }) {
+function Line({ change, onBack }: { change: Change; onBack: () => void }) {
   return (
     <chakra.li
       display="flex"
@@ -86,7 +95,7 @@ function Line({ change }: { change: Change }) {
           })}
         </chakra.span>
       </chakra.span>
-      <Button aria-label={`Do not send: ${change.words}`} onClick={() => void outbox.takeBack(change.seq)}>
+      <Button aria-label={`Do not send: ${change.words}`} onClick={onBack}>
         Take back
       </Button>
     </chakra.li>

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
@@ -430,6 +430,12 @@ function StepCard(props: StepCardProps) {
   const { say, thick } = useMeasures();
   const [different, setDifferent] = useState(false);
   const heading = useRef<HTMLHeadingElement>(null);
+  // On a phone the drawing takes what room is left of the screen: text, drawing and buttons are in sight at once.
+  const card = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    const above = card.current!.getBoundingClientRect().top + window.scrollY;
+    card.current!.style.setProperty("--above", `${Math.ceil(above)}px`);
+  }, []);
   // Whoever cannot see it hears which step has come.
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
   const document = documentOf(work.document);
@@ -438,22 +444,30 @@ function StepCard(props: StepCardProps) {
   const check = step.action === "check";
   return (
     <chakra.div
-      display="grid"
-      gap="12px"
-      gridTemplateColumns={{ base: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(0,1.1fr)" }}
-      alignItems="start"
+      ref={card}
+      display={{ base: "flex", md: "grid" }}
+      flexDirection="column"
+      gap={{ base: "8px", md: "12px" }}
+      gridTemplateColumns="minmax(0,1fr) minmax(0,1.1fr)"
+      alignItems={{ base: "stretch", md: "start" }}
+      minHeight={{ base: "calc(100dvh - var(--above, 200px) - 8px)", md: "0" }}
     >
       <chakra.div
         order={{ base: 2, md: 1 }}
-        maxWidth={{
-          base: wide ? "100%" : "min(100%, 36vh)",
-          md: "none",
-        }}
+        position="relative"
+        flex={{ base: "1 1 0", md: "none" }}
+        minHeight={{ base: "160px", md: "0" }}
+        maxHeight={{ base: wide ? "34vh" : "44vh", md: "none" }}
         width="100%"
         marginInline="auto"
         border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
         borderRadius="10px"
         overflow="hidden"
+        css={{
+          "@media (max-width: 47.99em)": {
+            "& > svg": { position: "absolute", inset: 0, width: "100%", height: "100%" },
+          },
+        }}
       >
         <StepPicture step={step} work={work} />
       </chakra.div>
@@ -497,15 +511,7 @@ function StepCard(props: StepCardProps) {
           )}
           {step.caution && <Notice tone="look">{step.caution}</Notice>}
         </chakra.div>
-        <chakra.div
-          order={3}
-          display="grid"
-          gap="4px"
-          position={{ base: "sticky", md: "static" }}
-          bottom="0"
-          background="paper"
-          paddingBlock="6px"
-        >
+        <chakra.div order={3} display="grid" gap="4px" paddingBlock={{ base: "0", md: "6px" }}>
           {different ? (
             <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
           ) : (

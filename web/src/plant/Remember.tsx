@@ -9,6 +9,7 @@ import { outbox } from "../outbox/outbox";
 import type { Waiting } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
 import { Refused } from "../shared/Refused";
+import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import { Correct, History } from "./Correct";
 import { useFamily } from "./families";
@@ -147,6 +148,24 @@ function Season(props: { plant: string; season: number; lines: Schemas["LogView"
   );
 }
 
+/** What a cane of an earlier winter is called now, where the letter alone would tell of another. */
+function CalledNow({ line }: { line: Schemas["LogView"] }) {
+  const { survey } = usePlant();
+  const { stem, stemNow } = line;
+  if (!stem || line.season === survey.season || stemNow === stem) return null;
+  if (stemNow)
+    return (
+      <chakra.p paddingBottom="8px">
+        {stem} is called <b>{stemNow}</b> now.
+      </chakra.p>
+    );
+  return survey.document.stems.some((s) => s.id === stem) ? (
+    <chakra.p paddingBottom="8px">
+      This {stem} stands no longer; the cane that is called {stem} now is another.
+    </chakra.p>
+  ) : null;
+}
+
 function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
   const [correcting, setCorrecting] = useState(false);
   const { say, long, heavy } = useMeasures();
@@ -197,6 +216,7 @@ function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
             Correct
           </Button>
         </chakra.div>
+        <CalledNow line={line} />
         <History line={line} />
         {correcting && <Correct plant={plant} line={line} onClose={() => setCorrecting(false)} />}
       </chakra.div>

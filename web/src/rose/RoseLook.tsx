@@ -22,7 +22,7 @@ export default function RoseLook() {
   const { stems } = survey.document;
   const editing = stems.find((s) => s.id === selected) ?? null;
   const add = (stem: Omit<SurveyStem, "id">, parent?: string) => {
-    survey.change((d) => ({ ...d, stems: [...d.stems, { ...stem, id: nextId(d.stems, parent) }] }));
+    survey.change((d) => ({ ...d, stems: [...d.stems, { ...stem, id: nextId(d.stems, parent, survey.earlier) }] }));
     setClock(null);
   };
   return (
@@ -80,7 +80,7 @@ export default function RoseLook() {
             onSelect={setSelected}
           />
         ) : (
-          <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems)} />
+          <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems, undefined, survey.earlier)} />
         )}
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>

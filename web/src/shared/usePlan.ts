@@ -2,6 +2,7 @@ import { keepPreviousData, type QueryClient, useQuery, useQueryClient } from "@t
 import { useEffect, useState } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
 import { planHere, warm } from "../core/inBrowser";
+import { savesData } from "../api/reach";
 import { useReach } from "../outbox/useOutbox";
 import type { SurveyDocument } from "../survey/types";
 
@@ -53,7 +54,8 @@ export function usePlan(document: SurveyDocument | undefined, ready: boolean): P
   const slow = useSlow(whole.isFetching);
   const first = useQuery({ ...decisions(document!), enabled: ready && whole.isFetching && (slow || !reached) });
   useEffect(() => {
-    if (!ready) return;
+    // Whoever saves data gets the core when it is needed, not before.
+    if (!ready || (reached && savesData())) return;
     const timer = setTimeout(() => warm(document), reached ? IDLE : 0);
     return () => clearTimeout(timer);
     // Once for a plant: which survey it is does not matter.

@@ -38,6 +38,8 @@ export interface SurveyInHand {
   document: SurveyDocument;
   season: number;
   carriedFrom: number | null;
+  /** What canes of the last winters were called that stand no longer. */
+  earlier: readonly string[];
   state: SaveState;
   errors: FieldError[];
   canUndo: boolean;
@@ -205,6 +207,7 @@ export function useSurvey(id: string): SurveyInHand | null {
     document,
     season: data.season,
     carriedFrom: data.carriedFrom ?? null,
+    earlier: data.earlier ?? [],
     state,
     errors,
     canUndo: past.length > 0,

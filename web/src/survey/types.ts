@@ -113,9 +113,13 @@ export function asHardAs(choice: SchoolChoice | undefined, fallback: string, har
   return hardness !== 0 ? { ...rest, hardness } : only ? rest.base! : rest;
 }
 
-/** The next free letter for a cane, or letter and number for a side shoot. */
-export function nextId(stems: SurveyStem[], parent?: string): string {
-  const taken = new Set(stems.map((s) => s.id));
+/**
+ * The next free letter for a cane, or letter and number for a side shoot.
+ *
+ * @param earlier what canes of the last winters were called, so that the log means no other
+ */
+export function nextId(stems: SurveyStem[], parent?: string, earlier: readonly string[] = []): string {
+  const taken = new Set([...stems.map((s) => s.id), ...earlier]);
   if (parent !== undefined) {
     for (let n = 1; ; n++) {
       if (!taken.has(parent + n)) return parent + n;

@@ -1,4 +1,8 @@
 import { chakra } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useParams } from "react-router";
+import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
 import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
@@ -14,7 +18,12 @@ export function GrowthWalk(props: { selected: string | null; onSelect: (id: stri
   const left = shoots.filter(({ shoot }) => !(shoot.buds ?? []).length).length;
   if (!here) {
     return (
-      <Notice tone="plain">Every spur is looked at. Point at one in the drawing to change it, or see the plan.</Notice>
+      <chakra.div display="grid" gap="10px">
+        <Notice tone="plain">
+          Every spur is looked at. Point at one in the drawing to change it, or see the plan.
+        </Notice>
+        <TakeBack noted={shoots.length - left} />
+      </chakra.div>
     );
   }
   const { shoot, place } = here;
@@ -59,6 +68,53 @@ export function GrowthWalk(props: { selected: string | null; onSelect: (id: stri
         </Button>
         {open && open.shoot.id !== shoot.id && <Button onClick={() => props.onSelect(open.shoot.id)}>Next spur</Button>}
       </chakra.div>
+      <TakeBack noted={shoots.length - left} />
     </Panel>
+  );
+}
+
+/** The second visit was begun by mistake: the winter's plan and steps stand again. */
+function TakeBack({ noted }: { noted: number }) {
+  const { id = "" } = useParams();
+  const client = useQueryClient();
+  const [asking, setAsking] = useState(false);
+  const back = useMutation({
+    mutationFn: () => must(api.DELETE("/api/plants/{id}/second-visit", { params: { path: { id } } })),
+    onSuccess: () => {
+      for (const key of ["survey", "work", "plan", "plants", "visits"])
+        void client.invalidateQueries({ queryKey: [key] });
+    },
+  });
+  if (!asking)
+    return (
+      <chakra.div marginTop="8px">
+        <Button look="quiet" onClick={() => (noted === 0 ? back.mutate() : setAsking(true))}>
+          Take this visit back
+        </Button>
+        {back.error && (
+          <Notice tone="wrong" role="alert">
+            {back.error.message}
+          </Notice>
+        )}
+      </chakra.div>
+    );
+  return (
+    <chakra.div marginTop="8px">
+      <Notice tone="look" role="alert">
+        <p>
+          The winter's plan and its steps stand again, and the visit is still to come. What you noted of{" "}
+          {noted === 1 ? "one spur" : `${noted} spurs`} since goes with it.
+        </p>
+        <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="8px">
+          <Button look="main" onClick={() => setAsking(false)}>
+            Stay with this visit
+          </Button>
+          <Button disabled={back.isPending} onClick={() => back.mutate()}>
+            Take it back
+          </Button>
+        </chakra.div>
+        {back.error && <p>{back.error.message}</p>}
+      </Notice>
+    </chakra.div>
   );
 }

@@ -73,7 +73,7 @@ export function YoungWalk() {
               stems: [
                 ...d.stems,
                 {
-                  id: nextId(d.stems),
+                  id: nextId(d.stems, undefined, survey.earlier),
                   role: trunk ? "shoot" : "cane",
                   parent: trunk ? "T" : "ground",
                   at: trunk ? (trunk.length ?? 900) - 20 : null,

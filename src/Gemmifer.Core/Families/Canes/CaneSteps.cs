@@ -376,7 +376,7 @@ internal sealed class CaneSteps(
             {
                 Action = StepAction.Check,
                 Stem = one ? soft[0].Stem.Id : null,
-                Due = survey.Date.AddDays(CaneNumbers.Of.Whole("softDays")),
+                Due = survey.Worked.AddDays(CaneNumbers.Of.Whole("softDays")),
             };
         }
     }
@@ -706,7 +706,7 @@ internal sealed class CaneSteps(
     {
         get
         {
-            var work = decided.Any(d => d.Later is not null) ? _later : survey.Date;
+            var work = decided.Any(d => d.Later is not null) ? _later : survey.Worked;
             var frost = (survey.Season with { Date = work }).GrowthFrost;
             var grows = frost.AddDays(-CaneNumbers.Of.Whole("budBreakBefore"));
             return

@@ -121,7 +121,7 @@ internal static class SummerPlan
             "Walk along again: shoots grow a hand's length a week now."
         ) with
         {
-            Due = survey.Date.AddDays(VineRules.Whole("walkDays")),
+            Due = survey.Worked.AddDays(VineRules.Whole("walkDays")),
         };
 
         PlanStep Whole(Stage stage, StepAction action, string text) =>

@@ -15,13 +15,16 @@ internal static class VineCarryOver
     private const double LevelDeg = 90;
 
     /// <summary>
-    /// The stems of a vine, a season older already, with last season's shoots turned into what they are now.
+    /// The stems of a vine, a season older already, with last season's shoots turned into what they are now, and the
+    /// spur that each shoot became the end of.
     /// </summary>
-    public static IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried)
+    public static (IReadOnlyList<NotedStem> Stems, IReadOnlyDictionary<string, string> Merged) Grown(
+        IReadOnlyList<CarriedStem> carried
+    )
     {
         // A cane lies along its wire once it was tied there.
         var all = carried.Select(c => c.Laid ? c.Stem with { Lean = LevelDeg, TipLean = LevelDeg } : c.Stem).ToList();
-        var merged = new HashSet<string>(StringComparer.Ordinal);
+        var merged = new Dictionary<string, string>(StringComparer.Ordinal);
         for (var i = 0; i < all.Count; i++)
         {
             if (all[i] is { Age: 2, Role: StemRole.Shoot or StemRole.Cane or StemRole.Spur } shoot)
@@ -30,10 +33,10 @@ internal static class VineCarryOver
             }
         }
 
-        return [.. all.Where(s => !merged.Contains(s.Id))];
+        return ([.. all.Where(s => !merged.ContainsKey(s.Id))], merged);
     }
 
-    private static void Turn(List<NotedStem> all, int i, NotedStem shoot, HashSet<string> merged)
+    private static void Turn(List<NotedStem> all, int i, NotedStem shoot, Dictionary<string, string> merged)
     {
         var on = all.FindIndex(s => s.Id == shoot.Parent);
         if (on < 0)
@@ -51,7 +54,7 @@ internal static class VineCarryOver
         )
         {
             all[on] = spur with { Length = Math.Round((shoot.At ?? 0) + (shoot.Length ?? 0), 1) };
-            merged.Add(shoot.Id);
+            merged[shoot.Id] = spur.Id;
         }
         else
         {

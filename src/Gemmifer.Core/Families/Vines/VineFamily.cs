@@ -80,7 +80,11 @@ public sealed class VineFamily : Family
 
     /// <inheritdoc/>
     public override IReadOnlyList<NotedStem> Grown(IReadOnlyList<CarriedStem> carried, int seasons) =>
-        seasons == 0 ? base.Grown(carried, seasons) : VineCarryOver.Grown(carried);
+        seasons == 0 ? base.Grown(carried, seasons) : VineCarryOver.Grown(carried).Stems;
+
+    /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, string> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
+        seasons == 0 ? base.Renamed(carried, seasons) : VineCarryOver.Grown(carried).Merged;
 
     /// <inheritdoc/>
     public override JsonObject? Next(JsonObject? part, int seasons, int? stayed) =>

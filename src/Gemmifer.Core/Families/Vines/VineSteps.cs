@@ -264,7 +264,7 @@ internal sealed class VineSteps(
                 "When shoots are a hand long, rub off doubles and everything on the trunk."
             ) with
             {
-                Due = work.BudBreak.AddDays(later) is var d && d > survey.Date ? d : survey.Date.AddDays(later),
+                Due = work.BudBreak.AddDays(later) is var d && d > survey.Worked ? d : survey.Worked.AddDays(later),
                 Tool = Tool.Fingers,
             };
         }

@@ -68,9 +68,9 @@ internal sealed class VineWork(Survey survey, VineParts parts)
 
     /// <summary>When doubtful buds are looked at again.</summary>
     public DateOnly SecondVisit =>
-        BudBreak.AddDays(VineRules.Whole("secondVisitDays")) is var burst && burst > survey.Date
+        BudBreak.AddDays(VineRules.Whole("secondVisitDays")) is var burst && burst > survey.Worked
             ? burst
-            : survey.Date.AddDays(VineRules.Whole("secondVisitDays"));
+            : survey.Worked.AddDays(VineRules.Whole("secondVisitDays"));
 
     /// <summary>The bud break that is to come, or the one of this spring.</summary>
     public DateOnly BudBreak =>

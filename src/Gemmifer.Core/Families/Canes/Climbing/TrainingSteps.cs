@@ -14,7 +14,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
 {
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly DateOnly _work =
-        survey.ElectiveWait && !climber.InSeason ? survey.Season.MainPrune.From : survey.Date;
+        survey.ElectiveWait && !climber.InSeason ? survey.Season.MainPrune.From : survey.Worked;
 
     /// <summary>All of them, not numbered yet.</summary>
     public IEnumerable<PlanStep> Write()
