@@ -108,6 +108,16 @@ public sealed class KeptTests : IDisposable
     }
 
     [Fact]
+    public void A_device_that_saves_data_takes_the_plants_along_when_it_is_asked_to()
+    {
+        _page.Go("/");
+        _page.Sees("This device saves data");
+        Assert.Equal(false, _page.Driver.ExecuteScript("return navigator.serviceWorker.controller !== null"));
+        _page.Press("Take the plants along");
+        _page.Sees("a round needs no network now");
+    }
+
+    [Fact]
     public void The_result_stands_before_the_drawing_and_what_a_tap_opens_comes_into_view()
     {
         _page.Go("/plants/demo-lantern/decide");

@@ -175,15 +175,32 @@ public sealed class Page : IDisposable
         Until(
             () =>
                 (
-                    found = Driver
-                        .FindElements(By.CssSelector("input, select"))
-                        .FirstOrDefault(f => f.Displayed && f.SpokenName().StartsWith(label, StringComparison.Ordinal))
+                    found = FieldsLike(label)
+                        .FirstOrDefault(f => f.SpokenName().StartsWith(label, StringComparison.Ordinal))
                 )
                     is not null,
             $"the field “{label}”"
         );
         return found!;
     }
+
+    /// <summary>
+    /// The fields on the page, first those that look as if they had the label: to ask each for its name takes long.
+    /// </summary>
+    private IEnumerable<IWebElement> FieldsLike(string label) =>
+        (
+            (IEnumerable<object>)
+                Driver.ExecuteScript(
+                    """
+                    const fields = [...document.querySelectorAll('input, select')]
+                      .filter(f => f.checkVisibility({ visibilityProperty: true }) && f.getClientRects().length > 0);
+                    const like = f => [f.ariaLabel, ...[...(f.labels ?? [])].map(l => l.innerText)]
+                      .some(n => n?.trim().startsWith(arguments[0]));
+                    return [...fields.filter(like), ...fields.filter(f => !like(f))];
+                    """,
+                    label
+                )!
+        ).Cast<IWebElement>();
 
     public void Type(string label, string text)
     {

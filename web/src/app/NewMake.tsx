@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { Workbox } from "workbox-window";
+import { savesData } from "../api/reach";
 import { Button } from "./ui";
 
 /** Installs the application on this device, after the first screen; says when a newer make is there. */
@@ -10,6 +11,8 @@ export function NewMake() {
     if (!("serviceWorker" in navigator) || import.meta.env.DEV) return;
     const worker = new Workbox("/sw.js");
     worker.addEventListener("waiting", () => setWaiting(worker));
+    // Whoever saves data installs it when they ask for it.
+    if (savesData() && !navigator.serviceWorker.controller) return;
     const timer = setTimeout(() => void worker.register().catch(() => null), 1_500);
     return () => clearTimeout(timer);
   }, []);

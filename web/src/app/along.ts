@@ -1,4 +1,5 @@
 import { useEffect, useSyncExternalStore } from "react";
+import { Workbox } from "workbox-window";
 import { api, must, mustPage, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
 import { outbox } from "../outbox/outbox";
@@ -99,6 +100,17 @@ export async function takeAlong(): Promise<void> {
     tell({ taken, of: round.length });
   }
   localStorage.setItem(KEPT, `${Date.now()} ${round.length}`);
+}
+
+/** Installs the application on a device that saves data, and takes the plants of a round along. */
+export async function takeAlongNow(): Promise<void> {
+  const { serviceWorker } = navigator;
+  if (!serviceWorker.controller) {
+    const inHand = new Promise((done) => serviceWorker.addEventListener("controllerchange", done, { once: true }));
+    await new Workbox("/sw.js").register();
+    await inHand;
+  }
+  await takeAlong();
 }
 
 /** Takes the plants of the round along, once the service worker is there to keep them. */

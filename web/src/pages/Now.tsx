@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
-import { takeAlong, useTaken } from "../app/along";
+import { takeAlongNow, useTaken } from "../app/along";
 import { Button, Notice, Panel } from "../app/ui";
 import { useReach } from "../outbox/useOutbox";
 import { PlantGlyph } from "./PlantGlyph";
@@ -91,7 +91,15 @@ function Taken() {
     return (
       <chakra.p role="status" color="muted">
         This device saves data: the plants are taken along for a round without a network when you ask for it.{" "}
-        <Button disabled={taking} onClick={() => (setTaking(true), void takeAlong().finally(() => setTaking(false)))}>
+        <Button
+          disabled={taking}
+          onClick={() => (
+            setTaking(true),
+            void takeAlongNow()
+              .catch(() => null)
+              .finally(() => setTaking(false))
+          )}
+        >
           Take the plants along
         </Button>
       </chakra.p>
