@@ -1,5 +1,6 @@
 using Gemmifer.Browser.Tests;
 using OpenQA.Selenium;
+using OpenQA.Selenium.Chromium;
 using OpenQA.Selenium.Support.UI;
 
 // Takes pictures of a running garden: Gemmifer.Pictures URL FOLDER [name path WxH [theme] [click text] …]
@@ -12,24 +13,30 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "look|/plants/demo-lantern/look|1280x800",
             "decide|/plants/demo-lantern/decide|1280x800",
             "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I",
-            "measures|/measures|1280x800",
-            "do-phone|/plants/demo-frostgate/do|390x844",
+            "do-phone|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Later|Later",
             "compare|/plants/demo-lantern/compare|1280x800",
             "rules|/rules|1280x800",
             "garden-plan|/garden/plan|1280x800",
             "sheet|/plants/demo-kiln/sheet|1280x1000",
-            "climber-look|/plants/demo-slatewall/look|1280x1000|light|Change",
             "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
             "vine-look|/plants/demo-terrace-1/look|1280x800",
             "vine-arms|/plants/demo-terrace-1/decide|1280x800",
-            "vine-canes|/plants/demo-gate-vine/decide|1280x800|dark",
             "vine-rows|/garden/rows|1280x800",
             "remember|/plants/demo-terrace-1/remember|1280x800",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.
+            "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is|Record it",
+            "bin|/garden|1280x800|light|further down|Change Ropewalk|Take out of the garden|The bin: what|Its log",
             "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
+            "waiting|/waiting|390x844|light|/plants/demo-lantern/do|without the garden|Done|Do it today|Done|Done|See them",
         }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
+
+// It installs nothing: no picture hangs on what another one left.
+driver.ExecuteCdpCommand(
+    "Emulation.setDataSaverOverride",
+    new Dictionary<string, object?> { ["dataSaverEnabled"] = true }
+);
 foreach (var shot in shots)
 {
     var size = shot[2].Split('x').Select(int.Parse).ToArray();
@@ -45,6 +52,29 @@ foreach (var shot in shots)
     driver.ExecuteScript($"document.documentElement.dataset.theme='{theme}'");
     foreach (var text in shot.Skip(4))
     {
+        if (text.StartsWith('/'))
+        {
+            driver.ExecuteScript(
+                "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));",
+                text
+            );
+            Thread.Sleep(1800);
+            continue;
+        }
+
+        if (text == "further down")
+        {
+            driver.ExecuteScript("window.scrollBy(0, 700)");
+            Thread.Sleep(500);
+            continue;
+        }
+
+        if (text == "without the garden")
+        {
+            driver.NetworkConditions = new ChromiumNetworkConditions { IsOffline = true };
+            continue;
+        }
+
         var target = driver
             .FindElements(
                 By.XPath(
@@ -59,8 +89,11 @@ foreach (var shot in shots)
             continue;
         }
 
-        driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click',{bubbles:true}))", target);
-        Thread.Sleep(500);
+        driver.ExecuteScript(
+            "arguments[0].dispatchEvent(new MouseEvent('click',{bubbles:true,cancelable:true}))",
+            target
+        );
+        Thread.Sleep(1800);
     }
 
     var taken = (string)
