@@ -25,10 +25,12 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "remember|/plants/demo-terrace-1/remember|1280x800",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.
-            "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is|Record it",
+            "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is"
+                + "|Record it",
             "bin|/garden|1280x800|light|further down|Change Ropewalk|Take out of the garden|The bin: what|Its log",
             "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
-            "waiting|/waiting|390x844|light|/plants/demo-lantern/do|without the garden|Done|Do it today|Done|Done|See them",
+            "waiting|/waiting|390x844|light|/plants/demo-lantern/do|without the garden|Done|Do it today|Done|Done"
+                + "|See them",
         }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 

@@ -18,7 +18,9 @@ public sealed record SeasonOfStems(
 /// </summary>
 public static class StemNames
 {
-    /// <summary>What the stems of each season are called in the last one; those that stand no longer are not in it.</summary>
+    /// <summary>
+    /// What the stems of each season are called in the last one; those that stand no longer are not in it.
+    /// </summary>
     /// <param name="seasons">In order of time; the last one as it is now.</param>
     public static IReadOnlyDictionary<int, IReadOnlyDictionary<string, string>> Now(
         Family family,
