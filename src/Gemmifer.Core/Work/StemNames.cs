@@ -1,4 +1,3 @@
-using Gemmifer.Core.Families;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Work;
@@ -13,6 +12,9 @@ public sealed record SeasonOfStems(
     Survey? Survey
 );
 
+/// <summary>What stems are called so many seasons on that became part of another, by their names.</summary>
+public delegate IReadOnlyDictionary<string, string> Renaming(IReadOnlyList<CarriedStem> carried, int seasons);
+
 /// <summary>
 /// A cane keeps its letter as long as it stands; the letter of one that went may be another's some winters on.
 /// </summary>
@@ -21,9 +23,10 @@ public static class StemNames
     /// <summary>
     /// What the stems of each season are called in the last one; those that stand no longer are not in it.
     /// </summary>
+    /// <param name="renamed">As the family of the plant has it.</param>
     /// <param name="seasons">In order of time; the last one as it is now.</param>
     public static IReadOnlyDictionary<int, IReadOnlyDictionary<string, string>> Now(
-        Family family,
+        Renaming renamed,
         IReadOnlyList<SeasonOfStems> seasons
     )
     {
@@ -34,7 +37,7 @@ public static class StemNames
             var names = seasons[i].Stems.ToDictionary(s => s.Id, s => s.Id, StringComparer.Ordinal);
             if (later is not null)
             {
-                names = Next(family, seasons[i], seasons[i + 1].Season)
+                names = Next(renamed, seasons[i], seasons[i + 1].Season)
                     .Where(n => later.ContainsKey(n.Value))
                     .ToDictionary(n => n.Key, n => later[n.Value], StringComparer.Ordinal);
             }
@@ -46,13 +49,13 @@ public static class StemNames
     }
 
     /// <summary>What the stems of a season are called in a later one, if they were found there.</summary>
-    private static Dictionary<string, string> Next(Family family, SeasonOfStems from, int season)
+    private static Dictionary<string, string> Next(Renaming renamed, SeasonOfStems from, int season)
     {
         var carried = CarryOver.Stems(from.Stems, from.Done, season - from.Season, from.Survey);
-        var renamed = family.Renamed(carried, season - from.Season);
+        var merged = renamed(carried, season - from.Season);
         return carried.ToDictionary(
             c => c.Stem.Id,
-            c => renamed.GetValueOrDefault(c.Stem.Id, c.Stem.Id),
+            c => merged.GetValueOrDefault(c.Stem.Id, c.Stem.Id),
             StringComparer.Ordinal
         );
     }

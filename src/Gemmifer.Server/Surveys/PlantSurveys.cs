@@ -107,7 +107,7 @@ public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimePr
                     ? valid.Survey
                     : null
             ));
-        return StemNames.Now(PlantFamilies.Of(PlantKinds.Of(plant.Kind)), [.. seasons]);
+        return StemNames.Now(PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Renamed, [.. seasons]);
     }
 
     /// <summary>A survey in the exchange format, with what was weighed in other seasons.</summary>

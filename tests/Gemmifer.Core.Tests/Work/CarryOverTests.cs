@@ -132,7 +132,7 @@ public class CarryOverTests
         SeasonOfStems Season(int season, string[] stems, params StepDone[] done) =>
             new(season, Noted([.. stems.Select((id, i) => Surveys.Cane(id, i + 1))]), done, null);
         var names = StemNames.Now(
-            rose,
+            rose.Renamed,
             [
                 Season(2026, ["A", "B", "C"], Did("B", StepAction.Remove, null)),
                 Season(2027, ["A", "B", "D"], Did("A", StepAction.Shorten, 400)),
