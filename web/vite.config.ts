@@ -1,10 +1,19 @@
 import react from "@vitejs/plugin-react";
+import peggy from "peggy";
 import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
+
+/** A grammar is imported as the parser that is made of it. */
+const grammars = {
+  name: "grammars",
+  transform: (source: string, file: string) =>
+    file.endsWith(".peggy") ? { code: peggy.generate(source, { output: "source", format: "es" }), map: null } : null,
+};
 
 export default defineConfig({
   plugins: [
     react(),
+    grammars,
     VitePWA({
       strategies: "injectManifest",
       srcDir: "src",

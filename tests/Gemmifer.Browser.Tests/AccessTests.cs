@@ -160,4 +160,36 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         _page.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Enter);
         _page.Sees("You asked for it to go");
     }
+
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/garden")]
+    [InlineData("/bin")]
+    [InlineData("/waiting")]
+    [InlineData("/plants/demo-lantern/look")]
+    [InlineData("/plants/demo-lantern/decide")]
+    [InlineData("/plants/demo-lantern/do")]
+    [InlineData("/plants/demo-lantern/remember")]
+    [InlineData("/plants/demo-quarry-vine/decide")]
+    [InlineData("/plants/demo-row-bramble/decide")]
+    public void Nothing_to_tap_is_smaller_than_a_finger(string path)
+    {
+        _page.Resize(390, 844);
+        _page.Go(path);
+        Thread.Sleep(700);
+        var small =
+            (IEnumerable<object>)
+                _page.Driver.ExecuteScript(
+                    """
+                    // A link in running text is as high as its line; what lies over a drawing has its own tests.
+                    const all = [...document.querySelectorAll('button, summary, select, input, nav a, header a, main p > a:only-child')];
+                    return all
+                      .map((e) => [e, e.closest('label') ?? e])
+                      .map(([e, tapped]) => [e, tapped.getBoundingClientRect()])
+                      .filter(([e, r]) => r.width > 0 && r.height > 0 && r.height < 44 && getComputedStyle(e).clipPath === 'none')
+                      .map(([e, r]) => `${e.tagName} "${(e.innerText || e.ariaLabel || e.type || '').slice(0, 30)}" ${r.height.toFixed(0)}`);
+                    """
+                )!;
+        Assert.Empty(small);
+    }
 }

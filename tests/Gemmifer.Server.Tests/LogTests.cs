@@ -278,6 +278,16 @@ public sealed class LogTests : IDisposable
     }
 
     [Fact]
+    public async Task Of_a_season_without_a_survey_nothing_is_said_of_its_letters()
+    {
+        using var demo = new Garden(demo: true, now: Now);
+        var log = (await demo.GetAsync("/api/plants/demo-lantern/log")).AsArray();
+        var older = log.Where(l => (string?)l!["stem"] is not null && (int)l["season"]! < 2027).ToArray();
+        Assert.NotEmpty(older);
+        Assert.All(older, l => Assert.Equal((string?)l!["stem"], (string?)l["stemNow"]));
+    }
+
+    [Fact]
     public async Task A_plant_that_is_taken_out_lies_in_the_bin_with_its_log_until_it_is_deleted_for_good()
     {
         var plant = await PlantAsync();

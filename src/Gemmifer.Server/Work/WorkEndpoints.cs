@@ -12,7 +12,8 @@ namespace Gemmifer.Server.Work;
 
 /// <summary>One line of the log as people see it.</summary>
 /// <param name="Struck">It was struck out, and counts for nothing.</param>
-/// <param name="StemNow">What the stem is called now; null where it stands no longer, or the line is of none.</param>
+/// <param name="StemNow">What the stem is called now, as it was called where that season has no survey; null where it
+/// stands no longer, or the line is of none.</param>
 /// <param name="History">What it said before each correction, the first first.</param>
 public sealed record LogView(
     int Id,

@@ -202,11 +202,14 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             .ToListAsync(cancel);
         return
         [
+            // Of a season that nobody surveyed nothing tells which cane a letter meant.
             .. lines.Select(l =>
-                ViewOf(l) with
-                {
-                    StemNow = l.Stem is { } stem ? names.GetValueOrDefault(l.Season)?.GetValueOrDefault(stem) : null,
-                }
+                l.Stem is { } stem && names.TryGetValue(l.Season, out var now)
+                    ? ViewOf(l) with
+                    {
+                        StemNow = now.GetValueOrDefault(stem),
+                    }
+                    : ViewOf(l)
             ),
         ];
     }

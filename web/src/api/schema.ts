@@ -943,7 +943,10 @@ export interface components {
             tied: null | components["schemas"]["TiedCane"];
             /** @description It was struck out, and counts for nothing. */
             struck: boolean;
-            /** @description What the stem is called now; null where it stands no longer, or the line is of none. */
+            /**
+             * @description What the stem is called now, as it was called where that season has no survey; null where it
+             *         stands no longer, or the line is of none.
+             */
             stemNow: null | string;
             /** @description What it said before each correction, the first first. */
             history: components["schemas"]["LogChange"][];

@@ -74,6 +74,23 @@ describe("a new cane", () => {
     expect(line().value).toBe("4:30 wibble");
   });
 
+  it("does not add what may mean two things, and asks", () => {
+    const added = setUp();
+    fireEvent.change(line(), { target: { value: "9 o'clock 70 mm thumb thick 2y and 70 mm" } });
+    press("Add");
+    expect(added).not.toHaveBeenCalled();
+    expect(screen.getByText(/which/)).toBeTruthy();
+  });
+
+  it("says what it read a slip as", () => {
+    const added = setUp();
+    fireEvent.change(line(), { target: { value: "9 o'clock thmub 2y rubs C" } });
+    expect(screen.getByText(/“thmub” read as thumb/)).toBeTruthy();
+    expect(screen.getByText(/rubs on C/)).toBeTruthy();
+    press("Add");
+    expect(added.mock.calls[0]![0]).toMatchObject({ clock: 9, diameter: 20, age: 2, rubs: ["C"] });
+  });
+
   it("keeps a half typed line while the ring is used", () => {
     setUp();
     fireEvent.change(line(), { target: { value: "7 thumb" } });

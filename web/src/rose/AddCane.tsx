@@ -3,8 +3,9 @@ import { useEffect, useRef, useState } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Letter, Panel } from "../app/ui";
 import { ageWords, type BodyMeasures, clockWords } from "../survey/measures";
-import { missingWords, readLine } from "../survey/typedLine";
+import { missingWords, readLine, signWords } from "../survey/typedLine";
 import type { SurveyStem } from "../survey/types";
+import { capital } from "../survey/words";
 
 interface Props {
   clock: number | null;
@@ -108,22 +109,36 @@ export function AddCane(props: Props) {
   );
 }
 
+/** What a line comes to, part by part, as the page says it elsewhere. */
+function understoodOf(stem: Partial<SurveyStem>, { thick, long }: { thick: Say; long: Say }): string[] {
+  return [
+    stem.clock !== undefined && clockWords(stem.clock),
+    stem.diameter !== undefined && thick(stem.diameter),
+    stem.age !== undefined && ageWords(stem.age),
+    stem.length != null && long(stem.length),
+    stem.lean != null && `leans ${stem.lean}°`,
+    stem.deadFrom != null && (stem.deadFrom === 0 ? "dead" : `dead from ${long(stem.deadFrom)}`),
+    stem.parent !== undefined && `from ${stem.parent === "unknown" ? "somewhere" : `the ${stem.parent}`}`,
+    ...(stem.seen ?? []).map((e) =>
+      typeof e === "string" ? signWords(e) : signWords(e.what) + (e.at == null ? "" : ` at ${long(e.at)}`),
+    ),
+    (stem.rubs?.length ?? 0) > 0 && `rubs on ${stem.rubs!.join(" and ")}`,
+  ].filter((part): part is string => typeof part === "string");
+}
+
+type Say = (mm: number) => string;
+
 function TypedLine(props: { body: BodyMeasures; units: string; onAdd: (stem: Omit<SurveyStem, "id">) => void }) {
   const { thick, long } = useMeasures();
   const [text, setText] = useState("");
   const [tried, setTried] = useState(false);
   const line = text.trim() === "" ? null : readLine(text, props.body);
-  const understood =
-    line &&
-    [
-      line.stem.clock !== undefined && clockWords(line.stem.clock),
-      line.stem.diameter !== undefined && thick(line.stem.diameter),
-      line.stem.age !== undefined && ageWords(line.stem.age),
-      line.stem.length != null && long(line.stem.length),
-    ].filter(Boolean);
+  const understood = line && understoodOf(line.stem, { thick, long });
+  const open = line ? [...line.unknown.map((w) => `“${w}”`), ...line.asked] : [];
   const submit = () => {
     if (!line) return;
-    if (line.unknown.length > 0 || line.missing.length > 0) {
+    // What was not understood is never left out silently.
+    if (open.length > 0 || line.missing.length > 0) {
       setTried(true);
       return;
     }
@@ -164,7 +179,9 @@ function TypedLine(props: { body: BodyMeasures; units: string; onAdd: (stem: Omi
         color={tried ? "hip" : "muted"}
       >
         {line && understood!.length > 0 && `Understood: ${understood!.join(", ")}. `}
+        {line?.corrected.map(([typed, read]) => `“${typed}” read as ${read}. `)}
         {line && line.unknown.length > 0 && <b>Not understood: {line.unknown.map((w) => `“${w}”`).join(", ")}. </b>}
+        {line && line.asked.length > 0 && <b>{capital(line.asked.join("; "))}. </b>}
         {line && tried && line.missing.length > 0 && `Still needed: ${missingWords(line.missing)}.`}
       </chakra.p>
     </chakra.form>

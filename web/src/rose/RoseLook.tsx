@@ -9,6 +9,7 @@ import { ageWords, clockWords } from "../survey/measures";
 import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
 import { usePlant } from "../shared/usePlant";
+import { FirstLook } from "../shared/FirstLook";
 import { StemEditor } from "../shared/StemEditor";
 import { SupportPanel } from "./SupportPanel";
 import { evidenceWords } from "../shared/evidence";
@@ -20,9 +21,16 @@ export default function RoseLook() {
   const [selected, setSelected] = useState<string | null>(null);
   const [clock, setClock] = useState<number | null>(null);
   const { stems } = survey.document;
+  const [last, setLast] = useState<string | null>(null);
   const editing = stems.find((s) => s.id === selected) ?? null;
+  const added = stems.find((s) => s.id === last) ?? null;
   const add = (stem: Omit<SurveyStem, "id">, parent?: string) => {
-    survey.change((d) => ({ ...d, stems: [...d.stems, { ...stem, id: nextId(d.stems, parent, survey.earlier) }] }));
+    let id = "";
+    survey.change((d) => {
+      id = nextId(d.stems, parent, survey.earlier);
+      return { ...d, stems: [...d.stems, { ...stem, id }] };
+    });
+    if (parent === undefined) setLast(id);
     setClock(null);
   };
   return (
@@ -80,7 +88,17 @@ export default function RoseLook() {
             onSelect={setSelected}
           />
         ) : (
-          <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems, undefined, survey.earlier)} />
+          <>
+            {added && (
+              <Panel>
+                <chakra.p display="flex" gap="8px" alignItems="center" marginBottom="6px">
+                  <Letter id={added.id} decision="none" size={28} /> is added. Anything else on it?
+                </chakra.p>
+                <FirstLook key={added.id} stem={added} />
+              </Panel>
+            )}
+            <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems, undefined, survey.earlier)} />
+          </>
         )}
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>

@@ -7,6 +7,7 @@ import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
 import { Picture } from "./evidencePictures";
+import { FirstLook } from "./FirstLook";
 import { useIntoView } from "./useIntoView";
 import { usePlant } from "./usePlant";
 
@@ -59,6 +60,9 @@ export function StemEditor(props: {
             Done
           </Button>
         </chakra.span>
+      </chakra.div>
+      <chakra.div marginBottom="12px">
+        <FirstLook stem={stem} />
       </chakra.div>
       <chakra.div display="grid" gridTemplateColumns="repeat(auto-fit, minmax(120px, 1fr))" gap="10px">
         <Measure
@@ -178,28 +182,7 @@ export function StemEditor(props: {
       <Buds stem={stem} set={set} />
       {top && (
         <chakra.div marginTop="12px">
-          <chakra.p fontWeight="700">Rubs on</chakra.p>
-          <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
-            {survey.document.stems
-              .filter((s) => isTopLevel(s) && s.id !== stem.id)
-              .map((s) => {
-                const on = (stem.rubs ?? []).includes(s.id);
-                return (
-                  <Button
-                    key={s.id}
-                    size="small"
-                    pressed={on}
-                    aria-pressed={on}
-                    onClick={() =>
-                      set({ rubs: on ? (stem.rubs ?? []).filter((r) => r !== s.id) : [...(stem.rubs ?? []), s.id] })
-                    }
-                  >
-                    {s.id}
-                  </Button>
-                );
-              })}
-          </chakra.div>
-          <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="12px" alignItems="center">
+          <chakra.div display="flex" flexWrap="wrap" gap="6px" alignItems="center">
             <b>Side shoots</b>
             {shoots.map((s) => (
               <Button key={s.id} size="small" onClick={() => props.onSelect(s.id)}>

@@ -1,155 +1,316 @@
-/** One cane in one line, as typed, dictated or sent by a calliper: "4:30 thumb 2y 1.1m grey". */
+/**
+ * One cane in one line, as typed, dictated or sent by a calliper: "4:30 thumb 2y 1.1m grey". The grammar (line.peggy) says
+ * what was said, in any order; here a cane is made of it. What could mean two things is asked about, never guessed.
+ */
 
-import { type BodyMeasures, number, readLength } from "./measures";
+import { parse } from "./line.peggy";
+import type { BodyMeasures } from "./measures";
 import type { Evidence, Seen, SurveyStem } from "./types";
+
+/** What was said, item by item. Lengths are millimetres, bearings hours, ages seasons. */
+export type Said = { text: string } & (
+  | { is: "unknown" | "alive" }
+  | { is: "clock"; hours: number }
+  | { is: "length"; mm: number; of: "diameter" | "length" | null }
+  | { is: "size"; size: "thinner" | "thicker" }
+  | { is: "body"; body: keyof BodyMeasures; count: number; of: "diameter" | "length" | null }
+  | { is: "bare"; number: number; figures: string }
+  | { is: "age"; from: number; to: number }
+  | { is: "lean"; degrees: number }
+  | { is: "dead"; at: Place }
+  | { is: "rubs"; stems: string[] }
+  | { is: "parent"; parent: "rootstock" | "ground" | "unknown" }
+  | { is: "seen"; what: Seen; at: Place | null }
+);
+
+type Place = number | { body: keyof BodyMeasures; count: number };
 
 export interface TypedLine {
   stem: Partial<SurveyStem>;
   /** Words that were not understood, as typed. */
   unknown: string[];
+  /** What could mean two things, or was said twice, in words; nothing of it is in the stem. */
+  asked: string[];
+  /** Words with a slip in them, and what they were read as. */
+  corrected: [typed: string, read: string][];
   /** What is still needed. */
   missing: ("clock" | "diameter" | "age")[];
 }
 
-const evidence: Record<string, Seen> = {
-  grey: "bark.grey",
-  gray: "bark.grey",
-  green: "bark.green",
-  brown: "bark.brown",
-  black: "bark.black",
-  soft: "soft",
-  supple: "supple",
-  stiff: "stiff",
-  wound: "wound",
-  split: "wound",
-  canker: "canker",
-  borer: "borer",
-  spots: "spotting",
-  spotting: "spotting",
-  distorted: "distorted",
-  smooth: "smooth",
-  mildew: "mildew",
-  spindly: "spindly",
-  leafing: "leafing",
-  bare: "not-leafing",
-  unproductive: "unproductive",
-  productive: "productive",
-  snaps: "snap.dry",
-  forward: "forward",
+/** A thickness above this, or a length below, is asked about unless it was said what it is, mm. */
+const SURELY_THICK = 40;
+const SURELY_LONG = 100;
+
+/** No cane is thicker or longer, mm. */
+const THICKEST = 300;
+const LONGEST = 15_000;
+
+/** Words of which a slip of one letter is mended. None is a number, a unit of two letters, or would take a cane out. */
+const mended = [
+  ..."pencil pencils finger fingers thumb thumbs secateurs years season seasons older young".split(" "),
+  ..."green brown black supple stiff wound wounded broken canker borer spotting spots distorted smooth".split(" "),
+  ..."mildew spindly unproductive productive sucker rootstock scratched rubbing crossing leaning".split(" "),
+];
+
+/** Reads a line. */
+export function readLine(text: string, body: BodyMeasures): TypedLine {
+  const clean = text
+    .normalize("NFC")
+    .replace(/[\u2019\u2032]/g, "'")
+    .replace(/[\u201c\u201d\u2033]/g, '"');
+  const plain = halves(clean).replace(/\u00a0/g, " ");
+  let items = parse(plain) as Said[];
+  const corrected: TypedLine["corrected"] = [];
+  for (const item of items) {
+    const word = item.is === "unknown" ? near(item.text) : null;
+    if (word) corrected.push([item.text, word]);
+  }
+  if (corrected.length > 0) {
+    const words = new Map(corrected);
+    items = parse(plain.replace(/[^\s,;]+/g, (w) => words.get(w.replace(/\.+$/, "")) ?? w)) as Said[];
+  }
+  return { ...caneOf(items, body), corrected };
+}
+
+/** ½, ¼ and ¾ as figures, apart from a whole number before them. */
+const halves = (text: string): string =>
+  text.replace(/(\d?)([½¼¾])/g, (_, whole: string, part: string) => {
+    const figures = { "½": "1/2", "¼": "1/4", "¾": "3/4" }[part]!;
+    return whole ? `${whole} ${figures}` : figures;
+  });
+
+/** The one word that differs from a typed one by a letter left out, put in, changed, or two changed about. */
+function near(typed: string): string | null {
+  const word = typed.toLowerCase();
+  if (word.length < 4 || !/^[a-z]+$/.test(word)) return null;
+  const found = mended.filter((m) => slip(word, m));
+  return found.length === 1 ? found[0]! : null;
+}
+
+function slip(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 1) return false;
+  let i = 0;
+  while (i < a.length && a[i] === b[i]) i++;
+  const rest = (s: string, n: number) => s.slice(i + n);
+  return (
+    rest(a, 1) === rest(b, 1) ||
+    rest(a, 1) === rest(b, 0) ||
+    rest(a, 0) === rest(b, 1) ||
+    (a[i] === b[i + 1] && a[i + 1] === b[i] && rest(a, 2) === rest(b, 2))
+  );
+}
+
+type Field = "clock" | "diameter" | "length" | "age" | "lean" | "deadFrom" | "parent";
+
+function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected"> {
+  const stem: Partial<SurveyStem> = {};
+  const unknown: string[] = [];
+  const asked: string[] = [];
+  const set = (field: Field, value: number | string, text: string) => {
+    const had = stem[field];
+    if (had === undefined) Object.assign(stem, { [field]: value });
+    else if (had !== value) asked.push(`${names[field]} is said twice: ${text}`);
+  };
+  const mmOf = (p: Place) => (typeof p === "number" ? p : body[p.body] * p.count);
+  const size = (field: "diameter" | "length", mm: number, text: string) => {
+    const most = field === "diameter" ? THICKEST : LONGEST;
+    if (mm > 0 && mm <= most) set(field, field === "diameter" ? tenths(mm) : Math.round(mm + 1e-6), text);
+    else asked.push(`${text}: no cane is so ${field === "diameter" ? "thick" : "long"}`);
+  };
+  const lengths: { mm: number; text: string }[] = [];
+  const bare: { number: number; figures: string; text: string }[] = [];
+  let alive = false;
+  for (const item of items) {
+    const { text } = item;
+    switch (item.is) {
+      case "unknown":
+        unknown.push(text);
+        break;
+      case "alive":
+        alive = true;
+        break;
+      case "clock":
+        set("clock", wrapped(item.hours), text);
+        break;
+      case "size":
+        size("diameter", Math.round(item.size === "thinner" ? body.pencil * 0.7 : body.thumb * 1.6), text);
+        break;
+      case "body": {
+        const of = item.of ?? (["pencil", "finger", "thumb"].includes(item.body) ? "diameter" : "length");
+        size(of, body[item.body] * item.count, text);
+        break;
+      }
+      case "length":
+        if (item.of) size(item.of, item.mm, text);
+        else lengths.push({ mm: item.mm, text });
+        break;
+      case "bare":
+        bare.push(item);
+        break;
+      case "age": {
+        const age = (item.from + item.to) / 2;
+        if (Number.isInteger(age) && age >= 1 && age <= 99 && item.from <= item.to) set("age", age, text);
+        else asked.push(`${text}: say one number of seasons`);
+        break;
+      }
+      case "lean":
+        set("lean", item.degrees, text);
+        break;
+      case "dead":
+        set("deadFrom", Math.round(mmOf(item.at) + 1e-6), text);
+        break;
+      case "parent":
+        set("parent", item.parent, text);
+        break;
+      case "rubs":
+        stem.rubs = [...new Set([...(stem.rubs ?? []), ...item.stems])];
+        break;
+      case "seen":
+        add(stem, item.what, item.at === null ? undefined : Math.round(mmOf(item.at) + 1e-6));
+        break;
+    }
+  }
+  sortBare(bare, stem, set, size, asked);
+  // "9 1/2 in" is nine and a half inches, or nine o'clock and half an inch.
+  const joined = stem.clock === undefined ? lengths.filter((l) => /^([1-9]|1[0-2])\s+\d+\/\d/.test(l.text)) : [];
+  for (const l of joined) asked.push(`${l.text}: write the bearing as ${l.text.split(/\s/)[0]}:00, or say o'clock`);
+  sortLengths(
+    lengths.filter((l) => !joined.includes(l)),
+    stem,
+    size,
+    asked,
+  );
+  if (alive && stem.deadFrom === 0) {
+    delete stem.deadFrom;
+    asked.push("alive and dead: which of the two?");
+  }
+  const missing = (["clock", "diameter", "age"] as const).filter((f) => stem[f] === undefined);
+  return { stem, unknown, asked, missing };
+}
+
+/** Lengths of which nobody said what they are: the smaller of two is the thickness; of one it has to be plain. */
+function sortLengths(
+  lengths: { mm: number; text: string }[],
+  stem: Partial<SurveyStem>,
+  size: (field: "diameter" | "length", mm: number, text: string) => void,
+  asked: string[],
+) {
+  const [a, b] = [...lengths].sort((x, y) => x.mm - y.mm);
+  if (lengths.length > 2) asked.push(`${lengths.map((l) => l.text).join(", ")}: which is which?`);
+  else if (a && b) {
+    if (a.mm <= SURELY_THICK && b.mm >= SURELY_LONG && stem.diameter === undefined && stem.length === undefined) {
+      size("diameter", a.mm, a.text);
+      size("length", b.mm, b.text);
+    } else asked.push(`${a.text} and ${b.text}: say which is thick and which is long`);
+  } else if (a) {
+    const other = stem.diameter !== undefined ? "length" : stem.length !== undefined ? "diameter" : null;
+    if (a.mm <= SURELY_THICK && other !== "length") size("diameter", a.mm, a.text);
+    else if (a.mm >= SURELY_LONG && other !== "diameter") size("length", a.mm, a.text);
+    else if (a.mm > SURELY_THICK && a.mm < SURELY_LONG && other) size(other, a.mm, a.text);
+    else asked.push(`${a.text}: thick or long?`);
+  }
+}
+
+/** Numbers without a word: the bearing, and what a calliper sends, where only one of them can be which. */
+function sortBare(
+  bare: { number: number; figures: string; text: string }[],
+  stem: Partial<SurveyStem>,
+  set: (field: Field, value: number, text: string) => void,
+  size: (field: "diameter" | "length", mm: number, text: string) => void,
+  asked: string[],
+) {
+  const all = bare.map((b) => b.text).join(" and ");
+  const bearings = stem.clock === undefined ? bare.filter((b) => isBearing(b)) : [];
+  const rest = bare.filter((b) => !bearings.includes(b));
+  // "4 30" is half past four, or four o'clock and 30 mm.
+  const time = bare.length === 2 && bearings[0] === bare[0] && /^(00|15|30|45)$/.test(bare[1]!.figures);
+  if (time || bearings.length > 1 || rest.length > 1 || (rest.length === 1 && stem.diameter !== undefined)) {
+    asked.push(`${all}: say o'clock, mm or years`);
+    return;
+  }
+  if (bearings.length === 1 && rest.length === 0 && bare.length === 1 && stem.diameter === undefined) {
+    // It may be either; what comes first in a line is the bearing, as the page asks for it.
+    set("clock", wrapped(bearings[0]!.number), bearings[0]!.text);
+    return;
+  }
+  for (const b of bearings) set("clock", wrapped(b.number), b.text);
+  for (const b of rest) size("diameter", b.number, b.text);
+}
+
+/** A whole or a half hour; a measured number has its own decimals. */
+const isBearing = (b: { number: number; figures: string }): boolean =>
+  b.number >= 1 &&
+  b.number < 13 &&
+  (/^\d+$/.test(b.figures) || /^\d+[.,]5$/.test(b.figures) || /^[a-z ]+$/i.test(b.figures));
+
+const names: Record<Field, string> = {
+  clock: "where it leans",
+  diameter: "how thick it is",
+  length: "how long it is",
+  age: "how old it is",
+  lean: "how far it leans",
+  deadFrom: "from where it is dead",
+  parent: "where it comes from",
 };
 
-const phrases: [RegExp, (stem: Partial<SurveyStem>) => void][] = [
-  [/\bscratch(?:es|ed)? green\b/, (s) => add(s, "scratch.green")],
-  [/\bscratch(?:es|ed)? brown\b/, (s) => add(s, "scratch.brown")],
-  [/\bgreen pith\b|\bpith green\b/, (s) => add(s, "pith.green")],
-  [/\bbrown pith\b|\bpith brown\b/, (s) => add(s, "pith.brown")],
-  [/\bbelow (?:the )?union\b/, (s) => add(s, "below-union")],
-  [/\b(?:other|different) leaves\b|\bleaves differ\b/, (s) => add(s, "leaflets-differ")],
-  [/\bfrom (?:the )?(?:root|roots|rootstock)\b|\bsucker\b/, (s) => void (s.parent = "rootstock")],
-  [/\bfrom (?:the )?ground\b/, (s) => void (s.parent = "ground")],
-  [/\bfrom (?:\?|unknown|somewhere)/, (s) => void (s.parent = "unknown")],
-];
+const tenths = (mm: number) => Math.round(mm * 10 + 1e-6) / 10;
+
+function wrapped(hours: number): number {
+  const h = ((hours % 12) + 12) % 12;
+  return h === 0 ? 12 : h;
+}
 
 function add(stem: Partial<SurveyStem>, what: Seen, at?: number) {
   const entry: Evidence = at === undefined ? what : { what, at };
   stem.seen = [...(stem.seen ?? []), entry];
 }
 
-function readClock(word: string): number | null {
-  const time = /^(\d{1,2}):([0-5]\d)$/.exec(word);
-  const hours = time
-    ? Number(time[1]) + Number(time[2]) / 60
-    : /^\d{1,2}(?:[.,]\d+)?(?:h|o'?clock)?$/.test(word)
-      ? Number(word.replace(",", ".").replace(/h|o'?clock/, ""))
-      : NaN;
-  if (!(hours >= 0 && hours < 13)) return null;
-  const wrapped = hours % 12;
-  return wrapped === 0 ? 12 : wrapped;
-}
-
-/** Reads a line. The first number that can be a bearing is the bearing; then thickness, age and length in any order. */
-export function readLine(text: string, body: BodyMeasures): TypedLine {
-  const stem: Partial<SurveyStem> = {};
-  const unknown: string[] = [];
-  let rest = ` ${text.toLowerCase().trim()} `;
-  for (const [pattern, apply] of phrases) {
-    if (pattern.test(rest)) {
-      apply(stem);
-      rest = rest.replace(pattern, " ");
-    }
-  }
-  rest = rest.replace(/\bhalf past (\d{1,2})\b/, (_, h: string) => ` ${h}:30 `);
-  rest = rest.replace(/\bdead(?: from)? (\d+(?:[.,]\d+)?)\s*(mm|cm|m)?\b/, (_, n: string, u?: string) => {
-    stem.deadFrom = readLength(`${n}${u ?? "cm"}`, body) ?? 0;
-    return " ";
-  });
-  rest = rest.replace(
-    /\b(canker|borer|wound|split) at (\d+(?:[.,]\d+)?)\s*(mm|cm|m)?\b/g,
-    (_, w: string, n: string, u?: string) => {
-      add(stem, evidence[w]!, readLength(`${n}${u ?? "cm"}`, body) ?? undefined);
-      return " ";
-    },
-  );
-  rest = rest.replace(/\blean(?:s|ing)? (\d+)\s*°?/, (_, n: string) => {
-    stem.lean = Math.min(180, Number(n));
-    return " ";
-  });
-  // A number and its unit may be typed apart.
-  rest = rest.replace(
-    /(\d)\s+(mm|cm|m|millimetres?|centimetres?|metres?|in|inch|inches|ft|foot|feet|y|yr|yrs|years?|seasons?|fists|hands|thumbs|pencils|fingers)\b/g,
-    "$1$2",
-  );
-  for (const word of rest.split(/[\s,;]+/).filter(Boolean)) {
-    if (!take(word, stem, body)) unknown.push(word);
-  }
-  if (stem.deadFrom == null && /\bdead\b/.test(rest)) {
-    stem.deadFrom = 0;
-    unknown.splice(unknown.indexOf("dead"), unknown.includes("dead") ? 1 : 0);
-  }
-  const missing = (["clock", "diameter", "age"] as const).filter((f) => stem[f] === undefined);
-  return { stem, unknown, missing };
-}
-
-function take(word: string, stem: Partial<SurveyStem>, body: BodyMeasures): boolean {
-  if (word in evidence) {
-    add(stem, evidence[word]!);
-    return true;
-  }
-  const age = /^(\d{1,2})(?:y|yr|yrs|year|years|s|season|seasons)$/.exec(word);
-  if (age || word === "new" || word === "old") {
-    stem.age = age ? Math.max(1, Number(age[1])) : word === "new" ? 1 : 5;
-    return true;
-  }
-  if (/^\d{1,3}°$/.test(word)) {
-    stem.lean = Number(word.slice(0, -1));
-    return true;
-  }
-  if (stem.clock === undefined) {
-    const clock = readClock(word);
-    if (clock !== null) {
-      stem.clock = clock;
-      return true;
-    }
-  }
-  // A bare number after the bearing is what a calliper sends: millimetres of thickness.
-  const mm = readLength(word, body);
-  if (mm === null || mm <= 0) return false;
-  const bare = number(word) !== null;
-  if (stem.diameter === undefined && (bare || mm <= 80)) {
-    if (mm > 300) return false;
-    // A little up first: a tie must not fall differently in another unit.
-    stem.diameter = Math.round(mm * 10 + 1e-6) / 10;
-    return true;
-  }
-  if (stem.length === undefined && mm >= 30 && mm <= 15000) {
-    stem.length = Math.round(mm + 1e-6);
-    return true;
-  }
-  return false;
-}
-
 /** What a line comes to, in a sentence, for the gardener to check while typing. */
 export function missingWords(missing: TypedLine["missing"]): string {
-  const names = { clock: "where it leans (4:30)", diameter: "how thick (thumb, 14 mm)", age: "how old (2y)" };
-  return missing.map((m) => names[m]).join(", ");
+  const needed = { clock: "where it leans (4:30)", diameter: "how thick (thumb, 14 mm)", age: "how old (2y)" };
+  return missing.map((m) => needed[m]).join(", ");
+}
+
+const signs: Partial<Record<Seen, string>> = {
+  "bark.grey": "grey",
+  "bark.green": "green",
+  "bark.brown": "brown",
+  "bark.black": "black",
+  "scratch.green": "scratch green",
+  "scratch.brown": "scratch brown",
+  "pith.green": "green pith",
+  "pith.brown": "brown pith",
+  "below-union": "below the union",
+  "leaflets-differ": "other leaves",
+  "not-leafing": "bare",
+  "snap.dry": "snaps dry",
+  "fruited-twice": "fruited twice",
+};
+
+/** A sign in the words of the typed line. */
+export const signWords = (what: Seen): string => signs[what] ?? what;
+
+/** A cane as a line that reads back equal. */
+export function writeLine(stem: Partial<SurveyStem>): string {
+  const minutes = stem.clock === undefined ? 0 : Math.round((stem.clock % 12) * 60);
+  const hour = Math.floor(minutes / 60) || 12;
+  const exact = Math.abs(((stem.clock ?? 0) % 12) - minutes / 60) < 1e-9;
+  return [
+    stem.clock !== undefined && (exact ? `${hour}:${String(minutes % 60).padStart(2, "0")}` : `${stem.clock} o'clock`),
+    stem.diameter !== undefined && `${stem.diameter} mm thick`,
+    stem.age !== undefined && `${stem.age} years`,
+    stem.length != null && `${stem.length} mm long`,
+    stem.lean != null && `leans ${stem.lean}°`,
+    stem.parent === "rootstock" && "from the rootstock",
+    stem.parent === "ground" && "from the ground",
+    stem.parent === "unknown" && "from somewhere",
+    stem.deadFrom != null && (stem.deadFrom === 0 ? "dead" : `dead from ${stem.deadFrom} mm`),
+    ...(stem.seen ?? []).map((e) => {
+      const [what, at] = typeof e === "string" ? [e, undefined] : [e.what, e.at];
+      return signWords(what) + (at == null ? "" : ` at ${at} mm`);
+    }),
+    (stem.rubs?.length ?? 0) > 0 && `rubs ${stem.rubs!.join(" and ")}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
