@@ -72,6 +72,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
                     "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
                 )!;
             Assert.True(over <= 0, $"{path} is {over} px too wide at {width}");
+            Assert.DoesNotContain("Gemmifer - Gemmifer", _page.Driver.Title, StringComparison.Ordinal);
+            Assert.EndsWith(" - Gemmifer", _page.Driver.Title, StringComparison.Ordinal);
         }
 
         _page.Resize(1280, 800);

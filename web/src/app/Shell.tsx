@@ -10,6 +10,18 @@ import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
 
 const themes = ["auto", "light", "dark", "sun"] as const;
+/** What a tab or a window is called; that of a plant by its own page. */
+const titles: Record<string, string> = {
+  "/": "Now",
+  "/garden": "The garden",
+  "/garden/plan": "The whole garden planned",
+  "/garden/rows": "Rows of vines",
+  "/rules": "The schools and their rules",
+  "/measures": "Your measures",
+  "/bin": "The bin",
+  "/waiting": "What waits on this device",
+};
+
 const themeWords = {
   auto: "Light: as the device",
   light: "Light: day",
@@ -51,6 +63,7 @@ export function Shell() {
   const imperial = settings.units === "imperial";
   return (
     <>
+      {!pathname.startsWith("/plants/") && <title>{`${titles[pathname] ?? "Gemmifer"} - Gemmifer`}</title>}
       <chakra.a
         href="#main"
         position="absolute"

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { NavLink, Outlet, useParams } from "react-router";
+import { NavLink, Outlet, useLocation, useParams } from "react-router";
 import { api, must } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { sceneOf } from "../drawing/scene";
@@ -36,6 +36,7 @@ export default function PlantPage() {
 
 function PlantHome({ id }: { id: string }) {
   const path = { params: { path: { id } } };
+  const { pathname } = useLocation();
   const plant = useQuery({ queryKey: ["plant", id], queryFn: () => must(api.GET("/api/plants/{id}", path)) });
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   const kind = kinds.data?.find((k) => k.id === plant.data?.kind);
@@ -89,6 +90,7 @@ function PlantHome({ id }: { id: string }) {
   };
   return (
     <>
+      <title>{`${plant.data.name}: ${titleOf(pathname)} - Gemmifer`}</title>
       <chakra.div
         className="plant-head"
         display="flex"
@@ -129,6 +131,16 @@ function PlantHome({ id }: { id: string }) {
     </>
   );
 }
+
+/** The view of a plant, as its tab is called. */
+const titleOf = (pathname: string): string => {
+  const view = pathname.split("/")[3] ?? "";
+  return (
+    { look: "look", decide: "decide", do: "do", remember: "remember", compare: "two schools", sheet: "cut sheet" }[
+      view
+    ] ?? view
+  );
+};
 
 function SaveLine({ survey }: { survey: SurveyInHand }) {
   const words = {
