@@ -194,6 +194,24 @@ public sealed class LogTests : IDisposable
         Assert.Equal([day, day, day], log.Select(l => ((string)l!["at"]!)[..10]));
     }
 
+    [Theory]
+    [InlineData("-Infinity")]
+    [InlineData("NaN")]
+    [InlineData("-5")]
+    [InlineData("1e300")]
+    [InlineData("yesterday")]
+    public async Task What_is_no_time_to_have_waited_is_dated_now(string waited)
+    {
+        var plant = await PlantAsync();
+        using var request = new HttpRequestMessage(HttpMethod.Post, $"/api/plants/{plant}/log");
+        request.Content = new StringContent("""{"text":"Seen"}""", System.Text.Encoding.UTF8, "application/json");
+        request.Headers.TryAddWithoutValidation("Waited-Seconds", waited);
+        using var answer = await _garden.Client.SendAsync(request);
+        Assert.Equal(HttpStatusCode.Created, answer.StatusCode);
+        var line = (await _garden.GetAsync($"/api/plants/{plant}/log")).AsArray().Single()!;
+        Assert.StartsWith("2027-03-01", (string)line["at"]!, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task One_comes_back_so_long_after_the_day_of_the_work_unless_the_gardener_put_it_off()
     {

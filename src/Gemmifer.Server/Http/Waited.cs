@@ -25,6 +25,7 @@ public static class Waited
                 CultureInfo.InvariantCulture,
                 out var seconds
             )
+            && seconds >= 0
             && seconds <= TimeSpan.FromDays(MostDays).TotalSeconds
             ? now.AddSeconds(-seconds)
             : now;
