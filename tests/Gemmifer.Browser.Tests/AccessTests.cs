@@ -88,6 +88,7 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         _page.Sees("Is it alive?");
         Assert.Equal("", _page.AxeViolations());
         _page.Go("/plants/demo-lantern/decide");
+        _page.Until(() => _page.Driver.FindElements(By.CssSelector("svg [role=button]")).Count > 0, "the drawing");
         _page.Driver.FindElements(By.CssSelector("svg [role=button]")).First().SendKeys(Keys.Enter);
         _page.Sees("Your word");
         Assert.Equal("", _page.AxeViolations());

@@ -77,6 +77,7 @@ public sealed class HandTests : IDisposable
     {
         _page.Go("/plants/demo-lantern/do");
         _page.Sees("Step 1 of");
+        _page.Until(() => _page.Button("Done").Enabled, "the first step to be open");
         _page.Driver.ExecuteScript(
             """
             const tap = () => [...document.querySelectorAll('button')]
@@ -87,14 +88,16 @@ public sealed class HandTests : IDisposable
             """
         );
         _page.Until(() => _page.Driver.ExecuteScript("return window.tapped === true") is true, "the taps");
+        object? Recorded() =>
+            _page.Driver.ExecuteAsyncScript(
+                """
+                const tell = arguments[0];
+                fetch('/api/plants/demo-lantern/work').then(r => r.json()).then(w => tell(w.done.length));
+                """
+            );
+        _page.Until(() => Recorded() is > 0L, "a tap to be recorded");
         Thread.Sleep(800);
-        var recorded = _page.Driver.ExecuteAsyncScript(
-            """
-            const tell = arguments[0];
-            fetch('/api/plants/demo-lantern/work').then(r => r.json()).then(w => tell(w.done.length));
-            """
-        );
-        Assert.Equal(1L, recorded);
+        Assert.Equal(1L, Recorded());
     }
 
     [Fact]

@@ -68,9 +68,15 @@ public sealed class KeptTests : IDisposable
         _page.Press("Correct: First flowers on the north side.");
         _page.Press("Strike it out");
         _page.Sees("Corrected 2 times");
-        Assert.Contains(_page.Driver.FindElements(By.CssSelector("main li span")), s =>
-            s.Text == "First flowers on the north side."
-            && s.GetCssValue("text-decoration-line").Contains("line-through", StringComparison.Ordinal)
+        _page.Until(
+            () =>
+                _page
+                    .Driver.FindElements(By.CssSelector("main li span"))
+                    .Any(s =>
+                        s.Text == "First flowers on the north side."
+                        && s.GetCssValue("text-decoration-line").Contains("line-through", StringComparison.Ordinal)
+                    ),
+            "the line to be struck through"
         );
         _page.Driver.ExecuteScript("document.querySelectorAll('details').forEach(d => { d.open = true; })");
         _page.Sees("“First flowers on the south side.”");

@@ -408,6 +408,27 @@ public sealed partial class WritingTests : IDisposable
         Assert.Equal(428, (await SendAsync(write)).Status);
     }
 
+    /// <summary>They touch the same plant, and neither changes what the other does.</summary>
+    [Fact]
+    public async Task A_plant_that_is_renamed_while_its_survey_is_saved_keeps_both()
+    {
+        var id = await _garden.PlantAsync();
+        for (var n = 0; n < 40; n++)
+        {
+            var survey = Garden.Survey(Garden.Cane("A", 1 + (n % 11)), Garden.Cane("B", 5)).ToJsonString();
+            var seen = n.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            var plant = (n + 1).ToString(System.Globalization.CultureInfo.InvariantCulture);
+            var body = $$"""{"name":"Called {{n}}","kind":"rose.hybrid-tea"}""";
+            var both = await Task.WhenAll(
+                SendAsync(new Write(HttpMethod.Put, $"/api/plants/{id}/survey", survey, seen)),
+                SendAsync(new Write(HttpMethod.Put, $"/api/plants/{id}", body, plant))
+            );
+            Assert.Equal([200, 200], both.Select(b => b.Status));
+            Assert.Equal($"Called {n}", (string)(await _garden.GetAsync($"/api/plants/{id}"))["name"]!);
+            Assert.Equal(n + 1, (int)(await _garden.GetAsync($"/api/plants/{id}/survey"))["revision"]!);
+        }
+    }
+
     /// <summary>The table in ARCHITECTURE.md names every address that writes.</summary>
     [Fact]
     public async Task Every_address_that_writes_stands_in_the_table()

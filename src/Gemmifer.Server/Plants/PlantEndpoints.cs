@@ -149,16 +149,9 @@ public static class PlantEndpoints
         }
 
         record.Revision++;
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.Ok(ViewOf(record));
+        return await Saving.PlantAsync(garden, record, revision, cancel)
+            ? Results.Ok(ViewOf(record))
+            : Problems.Conflict(record.Revision);
     }
 
     /// <summary>Takes a plant out, or back in. Doing what is done already changes nothing.</summary>

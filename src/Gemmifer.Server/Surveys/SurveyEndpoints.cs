@@ -176,11 +176,14 @@ public static class SurveyEndpoints
             record.UpdatedAt = clock.GetUtcNow();
             try
             {
-                await garden.SaveChangesAsync(cancel);
+                if (!await Saving.WorkAsync(garden, plant, plant.WorkRevision - 1, cancel))
+                {
+                    return Problems.Conflict(revision + 1);
+                }
             }
-            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Saving.Doubled(e))
+            catch (DbUpdateException e) when (Saving.Doubled(e))
             {
-                // Another tab saved between our look and our save, or made the season's first survey.
+                // Another tab made the season's first survey between our look and our save.
                 return Problems.Conflict(revision + 1);
             }
 

@@ -45,6 +45,11 @@ export function Naming() {
   return (
     <Panel>
       <chakra.h2 fontSize="1.2rem">Which type is it?</chakra.h2>
+      {rename.error && (
+        <Notice tone="wrong" role="alert">
+          {rename.error.message}
+        </Notice>
+      )}
       {naming?.type ? (
         <Notice tone="plain">
           <b>{naming.name}.</b> Everything seen fits it and nothing else.{" "}

@@ -178,7 +178,10 @@ function cane(next: () => number): Partial<SurveyStem> {
 
 const settled = (stem: Partial<SurveyStem>) => ({ ...stem, clock: Math.round((stem.clock ?? -1) * 1e6) / 1e6 });
 
-describe("what is written out reads back equal", () => {
+/** Many lines take a while where another program is busy beside it, ms. */
+const PATIENCE = 120_000;
+
+describe("what is written out reads back equal", { timeout: PATIENCE }, () => {
   it("for 2,000 canes, their parts in any order", () => {
     for (let seed = 0; seed < 2000; seed++) {
       const next = random(seed);
@@ -200,7 +203,7 @@ describe("what is written out reads back equal", () => {
   });
 });
 
-describe("no misspelt line stores a wrong number", () => {
+describe("no misspelt line stores a wrong number", { timeout: PATIENCE }, () => {
   const words =
     "thumb thumbs pencil finger little years year seasons season o'clock half past quarter millimetres centimetres metres inches dead from canker rubs leans rootstock thick long three four fourteen two grey".split(
       " ",
