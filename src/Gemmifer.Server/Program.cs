@@ -15,6 +15,7 @@ using Gemmifer.Server.Settings;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
 using Microsoft.AspNetCore.Connections;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
 
@@ -87,6 +88,12 @@ builder.Services.AddScoped<WorkStore>();
 builder.Services.AddSingleton<PlanMaker>();
 builder.Services.AddHostedService<CopyEndpoints.EveryDay>();
 builder.Services.AddProblemDetails();
+builder.Services.AddResponseCompression(packing =>
+{
+    // Nothing secret is answered beside what somebody else may choose, so that its length tells nothing.
+    packing.EnableForHttps = true;
+    packing.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "application/problem+json", "image/svg+xml"];
+});
 builder.Services.AddExceptionHandler<Faults>();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
@@ -131,6 +138,7 @@ app.UseStatusCodePages(pages =>
         ? Problems.OfStatus(pages.HttpContext.Response.StatusCode).ExecuteAsync(pages.HttpContext)
         : Task.CompletedTask
 );
+app.UseResponseCompression();
 app.UseGuard();
 app.UseOnceEach();
 

@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
@@ -53,6 +54,29 @@ public sealed class GuardTests : IDisposable
                 (what, path, answer.Status, (string)answer.Body!["errors"]![0]!["code"]!)
             );
         }
+    }
+
+    [Theory]
+    [InlineData("br")]
+    [InlineData("gzip")]
+    public async Task Answers_are_packed_for_whoever_takes_them_so(string packing)
+    {
+        using var plain = await _garden.Client.GetAsync("/api/kinds");
+        Assert.Empty(plain.Content.Headers.ContentEncoding);
+        using var request = new HttpRequestMessage(HttpMethod.Get, "/api/kinds");
+        request.Headers.AcceptEncoding.Add(new StringWithQualityHeaderValue(packing));
+        using var packed = await _garden.Client.SendAsync(request);
+        Assert.Equal([packing], packed.Content.Headers.ContentEncoding);
+        var bytes = await packed.Content.ReadAsByteArrayAsync();
+        await using var stream = new MemoryStream(bytes);
+        await using Stream unpacked =
+            packing == "br"
+                ? new BrotliStream(stream, CompressionMode.Decompress)
+                : new GZipStream(stream, CompressionMode.Decompress);
+        using var reader = new StreamReader(unpacked);
+        var text = await plain.Content.ReadAsStringAsync();
+        Assert.Equal(text, await reader.ReadToEndAsync());
+        Assert.True(bytes.Length < text.Length / 2, $"{bytes.Length} of {text.Length}");
     }
 
     [Fact]

@@ -3,28 +3,29 @@ import "@fontsource/atkinson-hyperlegible/latin-400.css";
 import "@fontsource/atkinson-hyperlegible/latin-700.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { OneMoment, screen } from "./app/screen";
 import { SettingsProvider } from "./app/settings";
 import { Shell } from "./app/Shell";
 import { css, system } from "./app/theme";
 import { Now } from "./pages/Now";
 
-const Garden = lazy(() => import("./pages/Garden"));
-const GardenPlan = lazy(() => import("./pages/GardenPlan"));
-const Block = lazy(() => import("./vine/Block"));
-const Rules = lazy(() => import("./pages/Rules"));
-const Bin = lazy(() => import("./pages/Bin"));
-const Waiting = lazy(() => import("./pages/Waiting"));
-const Measures = lazy(() => import("./pages/Measures"));
-const PlantPage = lazy(() => import("./plant/PlantPage"));
-const Look = lazy(() => import("./plant/Look"));
-const Decide = lazy(() => import("./plant/Decide"));
-const Compare = lazy(() => import("./rose/Compare"));
-const Sheet = lazy(() => import("./plant/Sheet"));
-const Do = lazy(() => import("./plant/Do"));
-const Remember = lazy(() => import("./plant/Remember"));
+const Garden = screen(() => import("./pages/Garden"));
+const GardenPlan = screen(() => import("./pages/GardenPlan"));
+const Block = screen(() => import("./vine/Block"));
+const Rules = screen(() => import("./pages/Rules"));
+const Bin = screen(() => import("./pages/Bin"));
+const Waiting = screen(() => import("./pages/Waiting"));
+const Measures = screen(() => import("./pages/Measures"));
+const PlantPage = screen(() => import("./plant/PlantPage"));
+const Look = screen(() => import("./plant/Look"));
+const Decide = screen(() => import("./plant/Decide"));
+const Compare = screen(() => import("./rose/Compare"));
+const Sheet = screen(() => import("./plant/Sheet"));
+const Do = screen(() => import("./plant/Do"));
+const Remember = screen(() => import("./plant/Remember"));
 
 const style = document.createElement("style");
 style.textContent = css;
@@ -45,7 +46,7 @@ createRoot(document.getElementById("root")!).render(
       <QueryClientProvider client={client}>
         <SettingsProvider>
           <BrowserRouter>
-            <Suspense fallback={<p style={{ padding: 24 }}>One moment.</p>}>
+            <Suspense fallback={<OneMoment />}>
               <Routes>
                 <Route element={<Shell />}>
                   <Route index element={<Now />} />

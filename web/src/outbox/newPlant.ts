@@ -97,8 +97,13 @@ async function keep(answers: Answers): Promise<void> {
   }
 }
 
-/** A plant that waits to be sent can be walked round, planned and worked on till then. */
+/**
+ * A plant that waits to be sent can be walked round, planned and worked on till then.
+ *
+ * @throws where the application is not installed on this device, or has nothing of the garden here
+ */
 export async function rememberNew(plant: Schemas["PlantView"]): Promise<void> {
+  if (!navigator.serviceWorker?.controller) throw new Error("The application is not installed on this device.");
   const { settings } = await must(api.GET("/api/settings"));
   const { today } = await must(api.GET("/api/now"));
   await keep(await answersOf(plant, settings.place, today));

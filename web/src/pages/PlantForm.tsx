@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, ApiError, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
@@ -8,6 +8,85 @@ import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { plantOf, rememberChanged, rememberNew } from "../outbox/newPlant";
 import { outbox } from "../outbox/outbox";
 import { readLength } from "../survey/measures";
+import { type Known, safestRose } from "./whichRose";
+
+/** Three questions that find the kind of rose that is safest. */
+function WhichRose(props: { kinds: Schemas["KindView"][]; onKind: (kind: string) => void }) {
+  const [known, setKnown] = useState<Known>({ flowers: null, tall: null, habit: null });
+  const answer = (part: Partial<Known>) => {
+    const now = { ...known, ...part };
+    setKnown(now);
+    const found = safestRose(now);
+    if (found) props.onKind(found.kind);
+  };
+  const safest = safestRose(known);
+  return (
+    <chakra.details gridColumn="1 / -1">
+      <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="9px" fontWeight="700" color="leaf">
+        I do not know what rose this is
+      </chakra.summary>
+      <chakra.div display="grid" gap="10px">
+        <Asked question="Does it stand, climb or hang?">
+          <Choice
+            label="How it grows"
+            value={known.habit}
+            onChange={(habit) => answer({ habit })}
+            options={[
+              { value: "stands", text: "it stands by itself" },
+              { value: "climbs", text: "it climbs, or is tied to something" },
+              { value: "hangs", text: "it hangs from a head on a stem" },
+            ]}
+          />
+        </Asked>
+        {known.habit !== "hangs" && (
+          <Asked question="Does it flower once, or again till autumn?">
+            <Choice
+              label="How often it flowers"
+              value={known.flowers}
+              onChange={(flowers) => answer({ flowers })}
+              options={[
+                { value: "once", text: "once, early in summer" },
+                { value: "again", text: "again and again" },
+                { value: "unknown", text: "nobody knows" },
+              ]}
+            />
+          </Asked>
+        )}
+        {known.habit === "stands" && known.flowers === "again" && (
+          <Asked question="How tall is it?">
+            <Choice
+              label="How tall it is"
+              value={known.tall}
+              onChange={(tall) => answer({ tall })}
+              options={[
+                { value: "knee", text: "to the knee" },
+                { value: "hip", text: "to the hip" },
+                { value: "head", text: "taller" },
+              ]}
+            />
+          </Asked>
+        )}
+        {safest && (
+          <chakra.p role="status">
+            <b>{props.kinds.find((k) => k.id === safest.kind)?.name ?? safest.kind} is safest.</b> {safest.why} You can
+            change it when you know more.
+          </chakra.p>
+        )}
+      </chakra.div>
+    </chakra.details>
+  );
+}
+
+function Asked(props: { question: string; children: ReactNode }) {
+  return (
+    <div>
+      <chakra.p fontWeight="700" marginBottom="4px">
+        {props.question}
+      </chakra.p>
+      {props.children}
+    </div>
+  );
+}
 
 /** A new plant, or changes to one. Name and kind are needed; the rest helps. */
 export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => void; onRemove?: () => void }) {
@@ -114,6 +193,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
               ))}
             </Select>
           </Field>
+          {!plant && kind.startsWith("rose.") && <WhichRose kinds={kinds.data ?? []} onKind={setKind} />}
           <Field label="Where it grows" hint="bed, wall or row, in your words" error={at("/place")}>
             <Input value={place} onChange={(e) => setPlace(e.target.value)} list="places" maxLength={80} />
             <datalist id="places">
