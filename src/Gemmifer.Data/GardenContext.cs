@@ -8,8 +8,11 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Gemmifer.Data;
 
 /// <summary>The garden in one SQLite file.</summary>
-public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbContext(options)
+public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(options)
 {
+    /// <summary>The filter that leaves out what was struck out of the log.</summary>
+    public const string Standing = "standing";
+
     public DbSet<PlantRecord> Plants => Set<PlantRecord>();
 
     public DbSet<SurveyRecord> Surveys => Set<SurveyRecord>();
@@ -107,7 +110,7 @@ public sealed class GardenContext(DbContextOptions<GardenContext> options) : DbC
             log.Property(l => l.History).IsConcurrencyToken();
 
             // What was struck out counts for nothing; only the log itself shows it.
-            log.HasQueryFilter(l => l.StruckAt == null);
+            log.HasQueryFilter(Standing, l => l.StruckAt == null);
 
             // What the lists ask of a log, without reading its lines.
             log.HasIndex(l => new

@@ -1,10 +1,12 @@
 using System.Net;
+using System.Security.Cryptography.X509Certificates;
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
+using Gemmifer.Data.People;
 using Gemmifer.Server.Copies;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
@@ -12,6 +14,7 @@ using Gemmifer.Server.Plans;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
+using Gemmifer.Server.Sharing;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
 using Microsoft.AspNetCore.Connections;
@@ -21,6 +24,8 @@ using Microsoft.OpenApi;
 
 Arguments arguments;
 GardenFolder folder;
+GardenFolder? demo = null;
+(Share Share, X509Certificate2 Certificate)? shared;
 try
 {
     arguments = Arguments.Read(args);
@@ -40,6 +45,23 @@ try
     if (await Task.Run(() => GardenStore.ReadyAsync(folder)) is { } copy)
     {
         Console.WriteLine($"Copied the garden to {copy} before bringing it up to date.");
+    }
+
+    if (!arguments.Empty)
+    {
+        demo = GardenFolder.Hold(Gardens.DemoFolder(folder.FullName));
+        if (await DemoApart.MoveAsync(folder, demo, TimeProvider.System.GetUtcNow()) is { } before)
+        {
+            Console.WriteLine($"The demo has a garden of its own now; what was here before is copied to {before}.");
+        }
+
+        await GardenStore.ReadyAsync(demo);
+    }
+
+    shared = SharingSetup.Open(arguments, folder.FullName);
+    if (shared is not null)
+    {
+        await PeopleContext.ReadyAsync(folder.FullName);
     }
 }
 catch (GardenUnusable e)
@@ -65,6 +87,8 @@ builder
     .Logging.SetMinimumLevel(LogLevel.Warning)
     .AddFilter("Gemmifer", LogLevel.Information)
     .AddFilter("Microsoft.AspNetCore.Server.Kestrel", LogLevel.Error)
+    // Its keys lie in a folder that only the garden's owner can look into.
+    .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
     // Saves that another window was faster with are answered; they are no faults.
     .AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Critical);
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -74,13 +98,32 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     // Requests are read with their own limit, which answers in problem details.
     kestrel.Limits.MaxRequestBodySize = 8L * SurveyLimits.BodyBytes;
 
-    // Loopback only: a garden is private, and there is no sign-in yet.
-    kestrel.Listen(IPAddress.Loopback, arguments.Port);
+    // Loopback only: a garden is private. Others come in over HTTPS, and only those who are let in.
+    if (shared is not { Certificate: { } certificate })
+    {
+        kestrel.Listen(IPAddress.Loopback, arguments.Port);
+    }
+    else if (arguments.Address is { } address)
+    {
+        kestrel.Listen(address, arguments.Port, listen => listen.UseHttps(certificate));
+    }
+    else
+    {
+        kestrel.ListenAnyIP(arguments.Port, listen => listen.UseHttps(certificate));
+    }
 });
-builder.Services.AddSingleton(_ => folder);
-builder.Services.AddDbContext<GardenContext>(options =>
-    options.UseSqlite(GardenStore.ConnectionString(folder.FullName))
+builder.Services.AddHttpContextAccessor();
+builder.Services.AddSingleton(services => new Gardens(
+    folder,
+    demo,
+    services.GetRequiredService<IHttpContextAccessor>()
+));
+builder.Services.AddDbContext<GardenContext>(
+    (services, options) =>
+        options.UseSqlite(GardenStore.ConnectionString(services.GetRequiredService<Gardens>().Here.FullName))
 );
+builder.Services.AddScoped(SharingSetup.GardenFor);
+builder.Services.AddSharing(shared?.Share, folder.FullName);
 builder.Services.AddSingleton<GardenClock>();
 builder.Services.AddSingleton<TimeProvider>(services => services.GetRequiredService<GardenClock>());
 builder.Services.AddScoped<PlantSurveys>();
@@ -132,6 +175,9 @@ builder.Services.AddOpenApi(options =>
 );
 
 var app = builder.Build();
+
+// First of all, so that everything after it sees the same addresses in either garden.
+app.UsePathBase(Gardens.DemoBase);
 app.UseExceptionHandler();
 app.UseStatusCodePages(pages =>
     pages.HttpContext.Request.Path.StartsWithSegments("/api")
@@ -139,23 +185,26 @@ app.UseStatusCodePages(pages =>
         : Task.CompletedTask
 );
 app.UseResponseCompression();
-app.UseGuard();
+app.UseGuard(shared?.Share.Hosts);
+Gardens.UseGardens(app);
+app.UsePages();
+app.UseRateLimiter();
+app.UseAuthentication();
+app.UseAuthorization();
+app.UseOwnGardenForLookers();
 app.UseOnceEach();
 
-// The folder is let go when the application ends.
-_ = app.Services.GetRequiredService<GardenFolder>();
-await using (var scope = app.Services.CreateAsyncScope())
+await SettingsEndpoints.SetClockAsync(app.Services.GetRequiredService<GardenClock>(), folder, demo: false);
+if (demo is not null)
 {
-    var garden = scope.ServiceProvider.GetRequiredService<GardenContext>();
-    var settings = await SettingsEndpoints.LoadAsync(garden, CancellationToken.None);
-    app.Services.GetRequiredService<GardenClock>().Set(settings.Settings.Place.TimeZone);
-    if (!arguments.Empty)
-    {
-        await DemoGarden.PlantAsync(garden, scope.ServiceProvider.GetRequiredService<TimeProvider>());
-    }
+    await SettingsEndpoints.SetClockAsync(app.Services.GetRequiredService<GardenClock>(), demo, demo: true);
+    await using var garden = GardenStore.Open(demo.File);
+    await DemoGarden.PlantAsync(garden, app.Services.GetRequiredService<TimeProvider>());
 }
 
 app.MapOpenApi("/openapi/v1.json");
+app.MapEnter();
+app.MapPeople();
 app.MapPlans();
 app.MapPlantList();
 app.MapPlants();
@@ -170,11 +219,10 @@ app.MapBlocks();
 app.MapSettings();
 app.MapCopies();
 
-app.UsePages();
-
 app.Lifetime.ApplicationStarted.Register(() =>
 {
     Console.WriteLine($"Gemmifer is ready: {string.Join(' ', app.Urls)}");
+    SharingSetup.AnnounceAsync(app.Services, Console.Out).GetAwaiter().GetResult();
 
     // What the first screen asks is asked once before, so that the gardener does not wait for the compiler.
     _ = Task.Run(async () =>

@@ -15,20 +15,29 @@ public sealed class Garden : IDisposable
 {
     private readonly bool _ownsFolder;
     private readonly WebApplicationFactory<Program> _server;
+    private readonly bool _shared;
 
     public Garden(
         string? folder = null,
         bool demo = false,
         DateTimeOffset? now = null,
-        Action<IServiceCollection>? services = null
+        Action<IServiceCollection>? services = null,
+        bool share = false
     )
     {
+        _shared = share;
         _ownsFolder = folder is null;
         Folder = folder ?? Directory.CreateTempSubdirectory("gemmifer-test-").FullName;
         _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("data", Folder);
             host.UseSetting("empty", demo ? "false" : "true");
+            if (share)
+            {
+                host.UseSetting("share", "true");
+                host.UseSetting("address", "127.0.0.1");
+            }
+
             if (services is not null)
             {
                 host.ConfigureTestServices(services);
@@ -39,7 +48,35 @@ public sealed class Garden : IDisposable
                 host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new StoppedClock(fixedNow)));
             }
         });
-        Client = _server.CreateClient();
+        Client = demo ? _server.CreateDefaultClient(new InDemo()) : Stranger();
+    }
+
+    /// <summary>A browser that was never here; it keeps its cookies.</summary>
+    public HttpClient Stranger() =>
+        _server.CreateClient(
+            new WebApplicationFactoryClientOptions
+            {
+                BaseAddress = new Uri(_shared ? "https://localhost" : "http://localhost"),
+                AllowAutoRedirect = false,
+            }
+        );
+
+    public AsyncServiceScope Scope() => _server.Services.CreateAsyncScope();
+
+    /// <summary>Asks everything of the demo, which has addresses of its own.</summary>
+    private sealed class InDemo : DelegatingHandler
+    {
+        protected override Task<HttpResponseMessage> SendAsync(
+            HttpRequestMessage request,
+            CancellationToken cancellationToken
+        )
+        {
+            request.RequestUri = new UriBuilder(request.RequestUri!)
+            {
+                Path = "/demo" + request.RequestUri!.AbsolutePath,
+            }.Uri;
+            return base.SendAsync(request, cancellationToken);
+        }
     }
 
     public string Folder { get; }

@@ -1,4 +1,5 @@
 using System.Data.Common;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Plants;
 using Gemmifer.Data;
@@ -254,10 +255,11 @@ public sealed class StoreTests
     {
         using var garden = new Garden(demo: true);
         garden.Stop();
+        var folder = Path.Combine(garden.Folder, "demo");
         using var sound = new StringWriter();
-        Assert.Equal(0, Gemmifer.Server.Surveys.GardenCheck.Report(garden.Folder, sound));
+        Assert.Equal(0, Gemmifer.Server.Surveys.GardenCheck.Report(folder, sound));
         Assert.Contains("surveys can be read", sound.ToString(), StringComparison.Ordinal);
-        using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        using (var connection = new SqliteConnection(GardenStore.ConnectionString(folder)))
         {
             connection.Open();
             using var command = connection.CreateCommand();
@@ -267,7 +269,7 @@ public sealed class StoreTests
 
         SqliteConnection.ClearAllPools();
         using var wrong = new StringWriter();
-        Assert.Equal(2, Gemmifer.Server.Surveys.GardenCheck.Report(garden.Folder, wrong));
+        Assert.Equal(2, Gemmifer.Server.Surveys.GardenCheck.Report(folder, wrong));
         Assert.Contains("The survey of plant demo-kiln", wrong.ToString(), StringComparison.Ordinal);
     }
 
@@ -465,6 +467,62 @@ public sealed class StoreTests
 
             using var again = new Garden(folder, demo: true);
             Assert.True((await again.GetAsync("/api/plants")).AsArray().Count >= 6);
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, true);
+        }
+    }
+
+    [Fact]
+    public async Task The_demo_of_an_older_garden_moves_to_one_of_its_own_with_all_that_was_done()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-mixed-").FullName;
+        try
+        {
+            using (var demo = new Garden(demo: true))
+            {
+                demo.Stop();
+                File.Copy(Path.Combine(demo.Folder, "demo", "gemmifer.db"), Path.Combine(folder, "gemmifer.db"));
+            }
+
+            // As it was: the demo's plants among the gardener's; one of them was made the gardener's by its name.
+            string own;
+            using (var mixed = new Garden(folder))
+            {
+                own = await mixed.PlantAsync("My own");
+                await mixed.SendAsync(
+                    HttpMethod.Post,
+                    "/api/plants/demo-kiln/log",
+                    new JsonObject { ["text"] = "Seen" }
+                );
+                var ferry = await mixed.GetAsync("/api/plants/demo-ferry");
+                var revision = (int)ferry["revision"]!;
+                ferry["name"] = "By the shed";
+                await mixed.SendAsync(HttpMethod.Put, "/api/plants/demo-ferry", ferry, revision);
+            }
+
+            for (var start = 0; start < 2; start++)
+            {
+                using var apart = new Garden(folder, demo: true);
+                using var asked = apart.Stranger();
+                var mine = (await asked.GetFromJsonAsync<JsonArray>("/api/plants?limit=200"))!;
+                Assert.Equal(
+                    [own, "demo-ferry"],
+                    mine.OrderBy(p => (string)p!["plant"]!["name"]!, StringComparer.Ordinal)
+                        .Select(p => (string)p!["plant"]!["id"]!)
+                        .Reverse()
+                );
+                var theirs = (await apart.GetAsync("/api/plants?limit=200")).AsArray();
+                Assert.Equal(34, theirs.Count);
+                Assert.DoesNotContain(theirs, p =>
+                    (string)p!["plant"]!["id"]! is "demo-ferry" || p["plant"]!["id"]!.ToString() == own
+                );
+                var log = (await apart.GetAsync("/api/plants/demo-kiln/log")).AsArray();
+                Assert.Contains(log, l => (string)l!["text"]! == "Seen");
+                Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups"), "before-demo-apart-*.db"));
+            }
         }
         finally
         {

@@ -20,8 +20,7 @@ public static class DemoGarden
             return;
         }
 
-        await using var stream = typeof(DemoGarden).Assembly.GetManifestResourceStream("demo/garden.json")!;
-        var demo = (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
+        var demo = await ReadAsync(cancel);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
         var season = PruningYear.Of(today, Hemisphere.North);
@@ -36,6 +35,13 @@ public static class DemoGarden
         }
 
         await garden.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>The garden as it ships.</summary>
+    internal static async Task<JsonNode> ReadAsync(CancellationToken cancel)
+    {
+        await using var stream = typeof(DemoGarden).Assembly.GetManifestResourceStream("demo/garden.json")!;
+        return (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
     }
 
     /// <summary>A row, and what was seen of it last year.</summary>

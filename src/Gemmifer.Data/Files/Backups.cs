@@ -190,7 +190,7 @@ public static class Backups
         command.ExecuteNonQuery();
     }
 
-    private static void Copy(string file, string target)
+    internal static void Copy(string file, string target)
     {
         try
         {

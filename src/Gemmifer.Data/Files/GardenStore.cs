@@ -2,6 +2,7 @@ using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Gemmifer.Data.Files;
@@ -19,22 +20,25 @@ public static class GardenStore
     /// <summary>Connection string for a data folder. A second writer waits up to 30 seconds.</summary>
     public static string ConnectionString(string folder) => ConnectionTo(Path.Combine(folder, GardenFolder.FileName));
 
-    private static string ConnectionTo(string file) =>
+    internal static string ConnectionTo(string file, bool pooling = true) =>
         new SqliteConnectionStringBuilder
         {
             DataSource = file,
             ForeignKeys = true,
             DefaultTimeout = 30,
+            Pooling = pooling,
         }.ToString();
 
-    private static GardenContext ContextOf(string file) =>
-        new(new DbContextOptionsBuilder<GardenContext>().UseSqlite(ConnectionTo(file)).Options);
+    /// <summary>Opens a garden's file as it is.</summary>
+    public static GardenContext Open(string file, bool pooling = true) =>
+        new(new DbContextOptionsBuilder<GardenContext>().UseSqlite(ConnectionTo(file, pooling)).Options);
 
     /// <summary>Migrations this version knows, in order.</summary>
     public static IReadOnlyCollection<string> Known { get; } =
     [
         .. typeof(GardenContext)
             .Assembly.GetTypes()
+            .Where(t => t.GetCustomAttribute<DbContextAttribute>()?.ContextType == typeof(GardenContext))
             .Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id)
             .OfType<string>()
             .Order(StringComparer.Ordinal),
@@ -43,7 +47,7 @@ public static class GardenStore
     /// <summary>Works out, ahead of the first query, how the records lie in the file.</summary>
     public static void Prepare()
     {
-        using var context = ContextOf(":memory:");
+        using var context = Open(":memory:");
         _ = context.Model;
         _ = context.Settings.AsNoTracking().Where(s => s.Id == 1).ToQueryString();
     }
@@ -163,7 +167,7 @@ public static class GardenStore
 
     private static async Task BringUpToDateAsync(string file, string mode, CancellationToken cancel)
     {
-        await using var context = ContextOf(file);
+        await using var context = Open(file);
 
         // Whoever left this lock is dead: the folder is held by this process alone.
         await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);

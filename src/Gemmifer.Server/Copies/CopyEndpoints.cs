@@ -19,11 +19,11 @@ public static class CopyEndpoints
     /// <summary>Adds the routes.</summary>
     public static void MapCopies(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/copies", (GardenFolder folder) => Results.Ok(Backups.All(folder).Select(ViewOf).ToArray()))
+        app.MapGet("/api/copies", (Gardens gardens) => Results.Ok(Backups.All(gardens.Here).Select(ViewOf).ToArray()))
             .WithName("copies")
             .Produces<CopyView[]>();
-        app.MapPost("/api/copies", (GardenFolder folder, TimeProvider clock) =>
-                Results.Created("/api/copies", ViewOf(Backups.Make(folder, Asked, clock.GetUtcNow())))
+        app.MapPost("/api/copies", (Gardens gardens, TimeProvider clock) =>
+                Results.Created("/api/copies", ViewOf(Backups.Make(gardens.Here, Asked, clock.GetUtcNow())))
             )
             .WithName("makeCopy")
             .Produces<CopyView>(201);
@@ -37,13 +37,14 @@ public static class CopyEndpoints
     /// <summary>What is there is copied first; then all of it is replaced, or nothing.</summary>
     private static async Task<IResult> RestoreAsync(
         string name,
-        GardenFolder folder,
+        Gardens gardens,
         GardenContext garden,
         GardenClock zone,
         TimeProvider clock,
         CancellationToken cancel
     )
     {
+        var folder = gardens.Here;
         if (Backups.PathOf(folder, name) is not { } path)
         {
             return Problems.NotFound("copy");
@@ -79,8 +80,7 @@ public static class CopyEndpoints
         );
 
     /// <summary>Copies the garden once a day where anything changed, some time after the start.</summary>
-    internal sealed class EveryDay(GardenFolder folder, TimeProvider clock, ILogger<EveryDay> logger)
-        : BackgroundService
+    internal sealed class EveryDay(Gardens gardens, TimeProvider clock, ILogger<EveryDay> logger) : BackgroundService
     {
         private static readonly TimeSpan AfterStart = TimeSpan.FromMinutes(2),
             Look = TimeSpan.FromHours(1),
@@ -108,6 +108,7 @@ public static class CopyEndpoints
 
         private void Copy()
         {
+            var folder = gardens.Own;
             var newest = Backups.All(folder).FirstOrDefault()?.MadeAt ?? DateTimeOffset.MinValue;
             if (clock.GetUtcNow() - newest >= Age && Backups.ChangedAt(folder) > newest)
             {

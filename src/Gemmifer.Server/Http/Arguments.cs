@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Net;
 using Gemmifer.Data.Files;
 
 namespace Gemmifer.Server.Http;
@@ -10,9 +11,23 @@ namespace Gemmifer.Server.Http;
 /// <param name="Restore">The copy to go on from; null where the garden is to be used as it is.</param>
 /// <param name="Check">Whether to look the garden over instead of serving it.</param>
 /// <param name="Root">Folder that holds the pages.</param>
-public sealed record Arguments(int Port, string Data, bool Empty, string? Restore, bool Check, string Root)
+/// <param name="Share">Whether other machines may ask as well, over HTTPS, when they are signed in.</param>
+/// <param name="Certificate">A certificate of the owner's own to share with; null for the garden's own.</param>
+/// <param name="Address">The one address to share at; null for all of this machine.</param>
+public sealed record Arguments(
+    int Port,
+    string Data,
+    bool Empty,
+    string? Restore,
+    bool Check,
+    string Root,
+    bool Share,
+    string? Certificate,
+    IPAddress? Address
+)
 {
-    private const int UsualPort = 5080;
+    private const int UsualPort = 5080,
+        SharedPort = 5443;
 
     /// <summary>Reads the command line: names with two hyphens, each followed by its value.</summary>
     /// <exception cref="GardenUnusable">A name or a value is wrong; the message says which.</exception>
@@ -36,14 +51,22 @@ public sealed record Arguments(int Port, string Data, bool Empty, string? Restor
                 var other => throw new GardenUnusable($"--{name} is true or false, not {other}."),
             };
         var root = Path.GetFullPath(Text("contentRoot") ?? AppContext.BaseDirectory);
+        var share = Flag("share");
         var arguments = new Arguments(
-            PortOf(Text("port")),
+            PortOf(Text("port"), share ? SharedPort : UsualPort),
             Path.GetFullPath(Text("data") ?? Path.Combine(root, "data")),
             Flag("empty"),
             Text("restore"),
             Flag("check"),
-            root
+            root,
+            share,
+            Text("cert"),
+            Text("address") is { } address ? AddressOf(address) : null
         );
+        if (!share && (arguments.Certificate is not null || arguments.Address is not null))
+        {
+            throw new GardenUnusable("--cert and --address go with --share. See ./run --help.");
+        }
 
         // A host that tests the server names itself and its environment.
         _ = (Text("environment"), Text("applicationName"));
@@ -52,8 +75,13 @@ public sealed record Arguments(int Port, string Data, bool Empty, string? Restor
             : arguments;
     }
 
-    private static int PortOf(string? text) =>
-        text is null ? UsualPort
+    private static IPAddress AddressOf(string text) =>
+        IPAddress.TryParse(text, out var address)
+            ? address
+            : throw new GardenUnusable($"--address is an address of this machine, such as 192.168.1.20, not {text}.");
+
+    private static int PortOf(string? text, int usual) =>
+        text is null ? usual
         : int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var port) && port <= 65_535 ? port
         : throw new GardenUnusable($"--port is a number from 1 to 65535, not {text}.");
 }

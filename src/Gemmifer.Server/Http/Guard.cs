@@ -1,9 +1,8 @@
 namespace Gemmifer.Server.Http;
 
 /// <summary>
-/// Who may ask, and what pages may do. A garden listens on this machine only; still a page of another site, or of
-/// another
-/// port, could reach it through the gardener's own browser.
+/// Which pages may ask, and what they may do. A page of another site, or of another port, could reach a garden through
+/// the gardener's own browser, be it shared or not.
 /// </summary>
 public static class Guard
 {
@@ -20,12 +19,15 @@ public static class Guard
     private static readonly string[] Loopback = ["localhost", "127.0.0.1", "[::1]"];
 
     /// <summary>Answers requests for other hosts and from other pages, and puts the headers on every answer.</summary>
-    public static void UseGuard(this IApplicationBuilder app) =>
+    /// <param name="hosts">What a shared garden answers to; null where it answers on this machine only.</param>
+    public static void UseGuard(this IApplicationBuilder app, IReadOnlyList<string>? hosts = null) =>
         app.Use(
             (context, next) =>
             {
                 Headers(context.Response);
-                return Refused(context.Request) is { } refused ? refused.ExecuteAsync(context) : next(context);
+                return Refused(context.Request, hosts ?? Loopback) is { } refused
+                    ? refused.ExecuteAsync(context)
+                    : next(context);
             }
         );
 
@@ -44,9 +46,9 @@ public static class Guard
         headers.CacheControl = "no-store";
     }
 
-    private static IResult? Refused(HttpRequest request)
+    private static IResult? Refused(HttpRequest request, IReadOnlyList<string> hosts)
     {
-        if (!Loopback.Contains(request.Host.Host, StringComparer.OrdinalIgnoreCase))
+        if (!hosts.Contains(request.Host.Host, StringComparer.OrdinalIgnoreCase))
         {
             return Problems.Of(421, "host", "This garden is not there.", "Ask for it on this machine, as localhost.");
         }

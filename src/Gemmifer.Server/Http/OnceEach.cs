@@ -15,6 +15,9 @@ public static class OnceEach
 {
     private const string Header = "Idempotency-Key";
 
+    /// <summary>What is answered there is never kept: it lets in.</summary>
+    private static readonly string[] Unkept = ["/api/sign-in", "/api/sign-out", "/api/people", "/api/links"];
+
     private const int MostChars = 100,
         MostWaiting = 64;
 
@@ -40,6 +43,7 @@ public static class OnceEach
                 && context.Request.Headers.ContainsKey(Header)
                 && context.Request.Path.StartsWithSegments("/api")
                 && context.Request.Path != "/api/plan"
+                && !Unkept.Any(a => context.Request.Path.StartsWithSegments(a))
                 && !context.Request.Path.Value!.EndsWith("/try", StringComparison.Ordinal)
                     ? OnceAsync(context, next)
                     : next(context)

@@ -72,15 +72,21 @@ public static class Problems
             status,
             status switch
             {
+                401 => "sign-in",
+                403 => "right",
                 404 => "not-found",
                 405 => "method",
                 415 => "content-type",
+                429 => "too-often",
                 _ => "request",
             },
             status switch
             {
+                401 => "Sign in first.",
+                403 => "This is not yours to do here.",
                 404 => "There is no such address.",
                 405 => "This address does not do that.",
+                429 => "That was tried too often. Wait a minute, then try again.",
                 415 => "Send the body as application/json.",
                 _ => ReasonPhrases.GetReasonPhrase(status) is { Length: > 0 } reason
                     ? $"{reason}."

@@ -105,9 +105,11 @@ public static class Blocks
                     ]
                 )
             )
-            .WithName("vineRules");
+            .WithName("vineRules")
+            .ForLookers();
         app.MapGet("/api/blocks", ListAsync)
             .WithName("blocks")
+            .ForHelpers()
             .WithSummary("A page of the rows of vines, in order of their places; the header Link names the next.")
             .Produces<BlockView[]>()
             .ProducesProblem(422);

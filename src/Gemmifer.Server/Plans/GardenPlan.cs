@@ -9,6 +9,7 @@ using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
@@ -77,6 +78,7 @@ public static class GardenPlan
     public static void MapGardenPlan(this IEndpointRouteBuilder app) =>
         app.MapGet("/api/garden/plan", WriteAsync)
             .WithName("planGarden")
+            .ForHelpers()
             .WithSummary("One JSON line a plant; the first line is { \"total\": n }.")
             .Produces<GardenPlanLine>(200, "application/x-ndjson");
 

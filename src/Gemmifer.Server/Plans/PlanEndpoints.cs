@@ -23,6 +23,7 @@ public static class PlanEndpoints
     {
         app.MapPost("/api/plan", PlanAsync)
             .WithName("plan")
+            .ForLookers()
             .WithSummary("A survey in, a plan out; nothing is stored.")
             .Accepts<JsonElement>(Json)
             .Produces<PlanDocument>()
@@ -36,9 +37,14 @@ public static class PlanEndpoints
                     ? Results.Bytes(schema, "application/schema+json")
                     : Problems.NotFound("schema")
             )
-            .ExcludeFromDescription();
-        app.MapGet("/api/kinds", Kinds).WithName("kinds").Produces<KindView[]>();
-        app.MapGet("/api/schools", SchoolsAsync).WithName("schools").Produces<SchoolView[]>().ProducesProblem(404);
+            .ExcludeFromDescription()
+            .ForLookers();
+        app.MapGet("/api/kinds", Kinds).WithName("kinds").ForLookers().Produces<KindView[]>();
+        app.MapGet("/api/schools", SchoolsAsync)
+            .WithName("schools")
+            .ForLookers()
+            .Produces<SchoolView[]>()
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> PlanAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)

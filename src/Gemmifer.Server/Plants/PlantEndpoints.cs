@@ -21,7 +21,7 @@ public static class PlantEndpoints
             .Produces<PlantView>(201)
             .Produces<PlantView>()
             .ProducesProblem(422);
-        plants.MapGet("{id}", GetAsync).WithName("plant").Produces<PlantView>().ProducesProblem(404);
+        plants.MapGet("{id}", GetAsync).WithName("plant").ForLookers().Produces<PlantView>().ProducesProblem(404);
         plants
             .MapPut("{id}", PutAsync)
             .WithName("savePlant")

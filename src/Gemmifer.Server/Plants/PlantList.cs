@@ -36,16 +36,18 @@ public static class PlantList
     {
         app.MapGet("/api/plants", PageAsync)
             .WithName("plants")
+            .ForLookers()
             .WithSummary(
                 "A page of the plants by place and name. The header Link names the next page (RFC 8288); without it "
                     + "there is none."
             )
             .Produces<PlantSummary[]>()
             .ProducesProblem(422);
-        app.MapGet("/api/now", NowAsync).WithName("now").Produces<NowView>();
-        app.MapGet("/api/places", PlacesAsync).WithName("places").Produces<string[]>();
+        app.MapGet("/api/now", NowAsync).WithName("now").ForHelpers().Produces<NowView>();
+        app.MapGet("/api/places", PlacesAsync).WithName("places").ForHelpers().Produces<string[]>();
         app.MapGet("/api/plants/{id}/next", NextAsync)
             .WithName("nextPlant")
+            .ForHelpers()
             .WithSummary("The next plant of its family in its place; the first again after the last.")
             .Produces<PlantView>()
             .Produces(204)

@@ -69,7 +69,7 @@ public static class OwnSchools
     /// <summary>Adds the routes.</summary>
     public static void MapOwnSchools(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/rules", RulesAsync).WithName("rules").Produces<RuleSchool[]>();
+        app.MapGet("/api/rules", RulesAsync).WithName("rules").ForHelpers().Produces<RuleSchool[]>();
         app.MapPost("/api/rules", AddAsync)
             .WithName("copySchool")
             .Accepts<OwnSchoolInput>("application/json")

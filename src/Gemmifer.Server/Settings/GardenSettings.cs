@@ -5,6 +5,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Season;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
+using Gemmifer.Data.Files;
 using Gemmifer.Server.Http;
 using Microsoft.EntityFrameworkCore;
 
@@ -81,6 +82,7 @@ public static class SettingsEndpoints
                 Results.Ok(await LoadAsync(garden, cancel))
             )
             .WithName("settings")
+            .ForLookers()
             .Produces<SettingsView>();
         app.MapPut("/api/settings", PutAsync)
             .WithName("saveSettings")
@@ -89,6 +91,13 @@ public static class SettingsEndpoints
             .ProducesProblem(412)
             .ProducesProblem(422)
             .ProducesProblem(428);
+    }
+
+    /// <summary>Sets the clock to where a garden is.</summary>
+    public static async Task SetClockAsync(GardenClock clock, GardenFolder folder, bool demo)
+    {
+        await using var garden = GardenStore.Open(folder.File);
+        clock.Set((await LoadAsync(garden, CancellationToken.None)).Settings.Place.TimeZone, demo);
     }
 
     /// <summary>The settings as stored, or the defaults.</summary>

@@ -45,9 +45,14 @@ public static class SurveyEndpoints
     /// <summary>Adds the routes.</summary>
     public static void MapSurveys(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/plants/{id}/survey", GetAsync).WithName("survey").Produces<SurveyView>().ProducesProblem(404);
+        app.MapGet("/api/plants/{id}/survey", GetAsync)
+            .WithName("survey")
+            .ForLookers()
+            .Produces<SurveyView>()
+            .ProducesProblem(404);
         app.MapPut("/api/plants/{id}/survey", PutAsync)
             .WithName("saveSurvey")
+            .ForHelpers()
             .Accepts<SurveyInput>("application/json")
             .Produces<SurveyView>()
             .ProducesProblem(404)
@@ -117,6 +122,14 @@ public static class SurveyEndpoints
             }
 
             static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
+
+            if (
+                Visitor.Of(request.HttpContext) is { Role: Role.Helper }
+                && !await SameSchoolAsync(surveys, plant, Node(f.Find("school")), cancel)
+            )
+            {
+                return Problems.Of(403, "right", "The school of a plant is its owner's to choose. Nothing was stored.");
+            }
 
             // A page from before a part was known does not send it: what is stored stays.
             JsonNode? Sent(string name, string? stored) =>
@@ -197,6 +210,19 @@ public static class SurveyEndpoints
 
             return Results.Ok(ViewOf(record, composed, null, await surveys.EarlierAsync(record, cancel)));
         }
+    }
+
+    /// <summary>Whether a survey keeps to the school the plant has, as it is stored or as it was shown.</summary>
+    private static async Task<bool> SameSchoolAsync(
+        PlantSurveys surveys,
+        PlantRecord plant,
+        JsonNode? sent,
+        CancellationToken cancel
+    )
+    {
+        var now = await surveys.NowAsync(plant, cancel);
+        return JsonNode.DeepEquals(sent, now.Document["school"])
+            || JsonNode.DeepEquals(sent, now.Record.School is { } school ? JsonNode.Parse(school) : null);
     }
 
     /// <summary>A survey as screens see it.</summary>

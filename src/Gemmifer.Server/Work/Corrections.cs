@@ -69,7 +69,7 @@ public static class Corrections
             }
 
             var record = await garden
-                .Log.IgnoreQueryFilters()
+                .Log.IgnoreQueryFilters([GardenContext.Standing])
                 .FirstOrDefaultAsync(l => l.PlantId == id && l.Id == line, cancel);
             if (record is null)
             {

@@ -54,22 +54,26 @@ public static class Visits
     {
         app.MapGet("/api/visits", ListAsync)
             .WithName("visits")
+            .ForHelpers()
             .WithSummary("A page of the visits to come, the most pressing first; the header Link names the next.")
             .Produces<VisitView[]>()
             .ProducesProblem(422);
         app.MapPost("/api/visits/{id:int}", SettleAsync)
             .WithName("settleVisit")
+            .ForHelpers()
             .Accepts<VisitInput>("application/json")
             .Produces(204)
             .ProducesProblem(404)
             .ProducesProblem(422);
         app.MapPost("/api/plants/{id}/second-visit", BeginSecondAsync)
             .WithName("beginSecondVisit")
+            .ForHelpers()
             .Produces<SurveyView>()
             .ProducesProblem(404)
             .ProducesProblem(409);
         app.MapDelete("/api/plants/{id}/second-visit", TakeSecondBackAsync)
             .WithName("takeSecondVisitBack")
+            .ForHelpers()
             .WithSummary("Takes back that the second visit was begun, as long as nothing of it was done.")
             .Produces<SurveyView>()
             .ProducesProblem(404)

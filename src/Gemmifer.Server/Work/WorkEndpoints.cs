@@ -100,11 +100,13 @@ public static class WorkEndpoints
                 await store.OpenAsync(id, cancel) is { } open ? Results.Ok(open.View([])) : Problems.NotFound("plant")
             )
             .WithName("work")
+            .ForLookers()
             .Produces<WorkView>()
             .ProducesProblem(404);
         plant
             .MapPost("work", RecordAsync)
             .WithName("recordStep")
+            .ForHelpers()
             .Accepts<StepInput>("application/json")
             .Produces<WorkView>()
             .ProducesProblem(404)
@@ -115,6 +117,7 @@ public static class WorkEndpoints
         plant
             .MapPost("work/try", TryAsync)
             .WithName("tryStep")
+            .ForHelpers()
             .WithSummary("What recording a step would change for other stems; nothing is stored.")
             .Accepts<StepInput>("application/json")
             .Produces<Change[]>()
@@ -126,6 +129,7 @@ public static class WorkEndpoints
         plant
             .MapDelete("work/{line:int}", TakeBackAsync)
             .WithName("takeBackStep")
+            .ForHelpers()
             .WithSummary("Takes back one step of this season's work, whichever it is.")
             .Produces<WorkView>()
             .ProducesProblem(404)
@@ -135,6 +139,7 @@ public static class WorkEndpoints
         plant
             .MapDelete("work/last", UndoAsync)
             .WithName("undoStep")
+            .ForHelpers()
             .Produces<WorkView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -143,6 +148,7 @@ public static class WorkEndpoints
         plant
             .MapPost("work/finish", FinishAsync)
             .WithName("finishWork")
+            .ForHelpers()
             .Produces<WorkView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -151,16 +157,18 @@ public static class WorkEndpoints
         plant
             .MapDelete("work/finish", TakeFinishBackAsync)
             .WithName("takeFinishBack")
+            .ForHelpers()
             .WithSummary("Goes on with a plant that was finished for the season.")
             .Produces<WorkView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
             .ProducesProblem(412)
             .ProducesProblem(428);
-        plant.MapGet("log", LogAsync).WithName("log").Produces<LogView[]>().ProducesProblem(404);
+        plant.MapGet("log", LogAsync).WithName("log").ForLookers().Produces<LogView[]>().ProducesProblem(404);
         plant
             .MapPost("crop", CropAsync)
             .WithName("weighCrop")
+            .ForHelpers()
             .Accepts<CropInput>("application/json")
             .Produces<LogView>(201)
             .ProducesProblem(404)
@@ -168,6 +176,7 @@ public static class WorkEndpoints
         plant
             .MapPost("log", NoteAsync)
             .WithName("addNote")
+            .ForHelpers()
             .Accepts<NoteInput>("application/json")
             .Produces<LogView>(201)
             .ProducesProblem(404)

@@ -194,7 +194,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     {
         var names = await surveys.NamesAsync(plant, cancel);
         var lines = await garden
-            .Log.IgnoreQueryFilters()
+            .Log.IgnoreQueryFilters([GardenContext.Standing])
             .AsNoTracking()
             .Where(l => l.PlantId == plant.Id)
             .OrderByDescending(l => l.At)

@@ -4,6 +4,174 @@
  */
 
 export interface paths {
+    "/api/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which gardens there are, and what may be done from this browser. */
+        get: operations["here"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Signs this browser in with a code: one of a person once, one to look till it ends. */
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ends the session of this browser. */
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        /** A helper, and the link that signs their first device in. */
+        post: operations["addHelper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link that signs another device of somebody in, once. */
+        post: operations["letDeviceIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Ends what somebody may do, on all their devices at once. */
+        delete: operations["sendAway"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link to look at one plant or bed, till it ends. */
+        post: operations["addLookLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endLookLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/tag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A QR code (SVG) that opens the plant. */
+        get: operations["tag"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -749,6 +917,17 @@ export interface components {
          * @enum {unknown}
          */
         Decision: "keep" | "shorten" | "remove" | "defer" | "check" | "untouched";
+        /** @description A browser that is signed in. */
+        DeviceView: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            signedInAt: string;
+            /** Format: date-time */
+            seenAt: string;
+            /** @description Whether it is the one that asks. */
+            this: boolean;
+        };
         /** @description A cane in a small drawing. What is null was not measured, and is not written. */
         DrawnCane: {
             role: null | string;
@@ -779,6 +958,10 @@ export interface components {
          * @enum {unknown}
          */
         Effort: "light" | "steady" | "heavy";
+        /** @description What a device brings to be let in. */
+        EnterInput: {
+            code: string;
+        };
         /** @description Where the garden is. Frost days as month and day. */
         GardenPlace: {
             hemisphere: components["schemas"]["Hemisphere"];
@@ -853,8 +1036,38 @@ export interface components {
          * @enum {unknown}
          */
         Hemisphere: "north" | "south";
+        /** @description Where a browser is, and what may be done from it. */
+        HereView: {
+            /** @description Whether there is a demo garden beside one's own. */
+            demo: boolean;
+            /** @description Whether the garden is shared in the network. */
+            shared: boolean;
+            /** @description What may be done. */
+            role: components["schemas"]["Role"];
+            /** @description What the owner calls whoever is signed in; null where nobody has to sign in, and for a link. */
+            name: null | string;
+            /** @description The one plant a link shows; null for others. */
+            onlyPlant: null | string;
+            /** @description The bed a link shows; null for others. */
+            onlyPlace: null | string;
+            /**
+             * Format: date-time
+             * @description When a link ends; null for others.
+             */
+            endsAt: null | string;
+        };
         /** @enum {unknown} */
         Instead: "removed" | "cut" | "left" | null;
+        /** @description A link that lets in; it is told once, and kept by its hash only. */
+        InvitationView: {
+            /** @description Of the person who is let in, or of the link to look. */
+            id: string;
+            url: string;
+            /** @description The same as a QR code, SVG. */
+            picture: string;
+            /** Format: date-time */
+            endsAt: string;
+        };
         JsonElement: unknown;
         JsonObject: Record<string, never>;
         /** @description A kind of plant that can be planned. */
@@ -950,6 +1163,26 @@ export interface components {
             stemNow: null | string;
             /** @description What it said before each correction, the first first. */
             history: components["schemas"]["LogChange"][];
+        };
+        /** @description A link to look: a plant by its id or a place, and for how many days. */
+        LookLinkInput: {
+            plant: null | string;
+            place: null | string;
+            /** Format: int32 */
+            days: number;
+        };
+        /** @description A link to look at one plant or bed. */
+        LookLinkView: {
+            id: string;
+            /** @description Name of the plant, or the bed. */
+            shows: string;
+            /** Format: date-time */
+            endsAt: string;
+            /**
+             * Format: int32
+             * @description On how many browsers it is open.
+             */
+            opened: number;
         };
         /** @description A measure that stands in a sentence; one of the values is given. */
         Measure: {
@@ -1094,6 +1327,28 @@ export interface components {
              *         once.
              */
             id?: null | string;
+        };
+        /** @description Everybody who was let in. */
+        PeopleView: {
+            /** @description Where other devices reach the garden. */
+            address: string;
+            /** @description Whether browsers have to be told to trust it. */
+            ownCertificate: boolean;
+            people: components["schemas"]["PersonView"][];
+            links: components["schemas"]["LookLinkView"][];
+        };
+        /** @description Somebody to be let in, by name. */
+        PersonInput: {
+            name: string;
+        };
+        /** @description Somebody who was let in. */
+        PersonView: {
+            id: string;
+            name: string;
+            role: components["schemas"]["Role"];
+            /** @description Whether it is whoever asks. */
+            you: boolean;
+            devices: components["schemas"]["DeviceView"][];
         };
         /** @description A default that was used because nobody looked. */
         PlanAssumption: {
@@ -1852,6 +2107,11 @@ export interface components {
             /** Format: double */
             tipLean: number;
         };
+        /**
+         * @description What somebody may do in the garden.
+         * @enum {unknown}
+         */
+        Role: "owner" | "helper" | "looker";
         /** @description What a value is for one kind. */
         RuleByKind: {
             kind: string;
@@ -2167,6 +2427,391 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    here: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HereView"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnterInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HereView"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addHelper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    letDeviceIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    endSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addLookLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookLinkInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    endLookLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
