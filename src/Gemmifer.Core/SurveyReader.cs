@@ -219,6 +219,7 @@ public sealed class SurveyReader
         var f = _notes.Fields(_root.Find("plant")!.Value, "/plant");
         f.Require("kind");
         var kind = f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]) is { } id ? PlantKinds.Of(id) : fallback;
+        var known = PlantFamilies.Of(kind).Knows;
         if (f.Choice<Vigour>("vigour") is not { } vigour)
         {
             vigour = Vigour.Normal;
@@ -226,7 +227,11 @@ public sealed class SurveyReader
         }
 
         var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
-        if (union is null)
+        if (!known.Contains(PlantFact.Union))
+        {
+            union = null;
+        }
+        else if (union is null)
         {
             _notes.Assume(
                 null,
@@ -239,7 +244,11 @@ public sealed class SurveyReader
         }
 
         var rootstock = f.Flag("rootstock");
-        if (rootstock is null)
+        if (!known.Contains(PlantFact.Rootstock))
+        {
+            rootstock = null;
+        }
+        else if (rootstock is null)
         {
             _notes.Assume(
                 null,
@@ -256,7 +265,7 @@ public sealed class SurveyReader
             kind,
             vigour,
             f.Whole("yearsPlanted", 0, SurveyLimits.YearsPlanted),
-            f.Flag("neglected") ?? false,
+            (f.Flag("neglected") ?? false) && known.Contains(PlantFact.Neglected),
             union ?? kind.UnionHeightMm,
             rootstock ?? kind.Rootstock,
             f.Choice<PlantLook>("look") ?? PlantLook.Open,

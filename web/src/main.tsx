@@ -6,12 +6,17 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { base } from "./api/base";
 import { OneMoment, screen } from "./app/screen";
 import { SettingsProvider } from "./app/settings";
 import { Shell } from "./app/Shell";
 import { css, system } from "./app/theme";
 import { Now } from "./pages/Now";
 
+const Enter = screen(() => import("./pages/Enter"));
+const Trust = screen(() => import("./pages/Trust"));
+const Sharing = screen(() => import("./pages/Sharing"));
+const Tags = screen(() => import("./pages/Tags"));
 const Garden = screen(() => import("./pages/Garden"));
 const GardenPlan = screen(() => import("./pages/GardenPlan"));
 const Block = screen(() => import("./vine/Block"));
@@ -45,14 +50,18 @@ createRoot(document.getElementById("root")!).render(
     <ChakraProvider value={system}>
       <QueryClientProvider client={client}>
         <SettingsProvider>
-          <BrowserRouter>
+          <BrowserRouter basename={base}>
             <Suspense fallback={<OneMoment />}>
               <Routes>
+                <Route path="in" element={<Enter />} />
+                <Route path="trust" element={<Trust />} />
                 <Route element={<Shell />}>
                   <Route index element={<Now />} />
                   <Route path="garden" element={<Garden />} />
                   <Route path="garden/plan" element={<GardenPlan />} />
                   <Route path="garden/rows" element={<Block />} />
+                  <Route path="garden/tags" element={<Tags />} />
+                  <Route path="sharing" element={<Sharing />} />
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="waiting" element={<Waiting />} />

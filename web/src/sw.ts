@@ -21,13 +21,12 @@ cleanupOutdatedCaches();
 // Every address that is none of the interface is a page of the application.
 registerRoute(
   new NavigationRoute(createHandlerBoundToURL("/index.html"), {
-    denylist: [/^\/(api|schemas|openapi)\//, /\.[a-z]+$/],
+    denylist: [/^(\/demo)?\/(api|schemas|openapi)\//, /\.[a-z]+$/],
   }),
 );
 
 registerRoute(
-  ({ url, sameOrigin }) =>
-    sameOrigin && url.pathname.startsWith("/api/") && !/^\/api\/(garden\/plan|copies)/.test(url.pathname),
+  ({ url, sameOrigin }) => sameOrigin && /^(\/demo)?\/api\/(?!garden\/plan|copies|people|sign-)/.test(url.pathname),
   new NetworkFirst({
     cacheName: "garden",
     networkTimeoutSeconds: PATIENCE_S,

@@ -48,6 +48,14 @@ public abstract class Family
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>
     public virtual bool ComesBack => false;
 
+    /// <summary>
+    /// What there is to say of one of its plants as a whole; the rest is as usual for the kind, whatever a survey says.
+    /// </summary>
+    public virtual IReadOnlyList<PlantFact> Knows => Enum.GetValues<PlantFact>();
+
+    /// <summary>What of it a gardener is asked: what the plans they get hang on.</summary>
+    public virtual IReadOnlyList<PlantFact> Asks => Knows;
+
     /// <summary>Its kinds, in the order of the format.</summary>
     public IEnumerable<PlantKind> Kinds => PlantKinds.All.Where(k => k.Family == Id);
 

@@ -130,12 +130,15 @@ public static class CarryOver
         };
 
         // A cane that was tied lies where it was tied.
-        if (done.LastOrDefault(s => s is { Outcome: StepOutcome.Done, Tied: not null }) is { Tied: { } tied })
+        if (done.LastOrDefault(s => s.TiedNow is not null) is { TiedNow: { } tied })
         {
             older = older with { Clock = tied.Clock, Lean = tied.Lean, TipLean = tied.TipLean };
         }
 
-        return new CarriedStem(older, done.Any(s => s is { Stage: Stage.Train, Outcome: StepOutcome.Done }));
+        return new CarriedStem(
+            older,
+            done.Any(s => s is { Stage: Stage.Train } and ({ Outcome: StepOutcome.Done } or { Instead: Instead.Tied }))
+        );
     }
 
     /// <summary>

@@ -32,6 +32,9 @@ public enum Instead
     Removed,
     Cut,
     Left,
+
+    /// <summary>Tied somewhere else on the support.</summary>
+    Tied,
 }
 
 /// <summary>How a cane lies once it was tied, and where it ends on the support.</summary>
@@ -88,6 +91,12 @@ public sealed record StepDone(
     public bool OnTheWood =>
         Stage != Plans.Stage.Train
         || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed or Work.Instead.Cut };
+
+    /// <summary>How the cane was tied, as planned or elsewhere; null where it was not.</summary>
+    public TiedCane? TiedNow =>
+        Outcome == StepOutcome.Done || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Tied }
+            ? Tied
+            : null;
 
     /// <summary>Whether the stem was taken off.</summary>
     public bool Removed =>

@@ -7,7 +7,20 @@ namespace Gemmifer.Core.Work;
 /// <param name="Key">Of the step; see <see cref="StepKeys"/>.</param>
 /// <param name="Instead">Only with different.</param>
 /// <param name="CutAt">Where it was cut, mm along the stem; null where nobody said.</param>
-public sealed record StepSaid(string Key, StepOutcome Outcome, Instead? Instead, double? CutAt, string? Note);
+/// <param name="TiedTo">Where the end of a cane was tied that was tied elsewhere; null for all else.</param>
+public sealed record StepSaid(
+    string Key,
+    StepOutcome Outcome,
+    Instead? Instead,
+    double? CutAt,
+    string? Note,
+    TiedTo? TiedTo = null
+);
+
+/// <summary>A place on the support, seen from the front.</summary>
+/// <param name="X">To the right of the crown, mm.</param>
+/// <param name="Z">Above the soil, mm.</param>
+public sealed record TiedTo(double X, double Z);
 
 /// <summary>A step with what became of it, as the log keeps it.</summary>
 /// <param name="Stem">Null for a step on the whole plant.</param>
@@ -37,7 +50,9 @@ public sealed record StepLine(
             said.Outcome == StepOutcome.Different ? said.Instead : null,
             said.Outcome == StepOutcome.Skipped ? null : said.CutAt ?? step.Cut?.At ?? Middle(step.Cut),
             said.Note,
-            WorkPins.TiedBy(plan, step)
+            said is { Outcome: StepOutcome.Different, Instead: Work.Instead.Tied, TiedTo: { } end }
+                ? WorkPins.TiedAt(plan, step, new Stems.Towards(end.X, end.Z))
+                : WorkPins.TiedBy(plan, step)
         );
 
     /// <summary>What it says was done.</summary>

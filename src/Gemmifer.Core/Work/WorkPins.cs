@@ -55,14 +55,34 @@ public static class WorkPins
         }
 
         // A cane that was tied stays where it was tied.
-        return
-            done.LastOrDefault(s => s.Stem == stem.Id && s is { Outcome: StepOutcome.Done, Tied: not null })
-                is { Tied: { } tied }
+        return done.LastOrDefault(s => s.Stem == stem.Id && s.TiedNow is not null) is { TiedNow: { } tied }
             ? stem with
             {
                 Towards = new Towards(tied.X, tied.Z),
             }
             : stem;
+    }
+
+    /// <summary>
+    /// How a cane lies that was tied elsewhere: straight from its base to its end, on the support as planned; round a
+    /// post as it was found, as no arc runs so.
+    /// </summary>
+    /// <param name="end">Where its end was tied.</param>
+    /// <exception cref="InvalidOperationException">The step ties no cane; see <see cref="TiedBy"/>.</exception>
+    public static TiedCane TiedAt(PlanDocument plan, PlanStep step, Stems.Towards end)
+    {
+        var cane = plan.Training?.Canes.FirstOrDefault(c => c.Stem == step.Stem)
+            ?? throw new InvalidOperationException($"Step {step.N} ties no cane.");
+        var (foot, tip) = (cane.Path[0], cane.Path[^1]);
+        var (x, y, z) = (end.XMm - foot[0], tip[1] - foot[1], end.ZMm - foot[2]);
+        var winds = plan.Training!.Lines.FirstOrDefault(l => l.N == cane.Line) is { Path.Count: > 2 };
+        if (winds || Geometry.Bearing.FromVector(x, y) is not { } bearing)
+        {
+            return new TiedCane(cane.Lies.Clock, cane.Lies.Lean, cane.Lies.TipLean, end.XMm, end.ZMm);
+        }
+
+        var lean = Wording.Tenth(Math.Atan2(Math.Sqrt((x * x) + (y * y)), z) * 180 / Math.PI);
+        return new TiedCane(Wording.ClockNumber(bearing), lean, lean, end.XMm, end.ZMm);
     }
 
     private static Pin? PinOf(StepDone done, double lengthMm) =>

@@ -90,7 +90,8 @@ public static class PlanEndpoints
                 k.Climbs,
                 k.Family,
                 UsualOf(k),
-                PlantFamilies.Of(k).UsualFacts(k)
+                PlantFamilies.Of(k).UsualFacts(k),
+                PlantFamilies.Of(k).Asks
             )),
         ];
 
@@ -147,6 +148,7 @@ public static class PlanEndpoints
 
 /// <summary>A kind of plant that can be planned.</summary>
 /// <remarks>Lengths mm, angles degrees: the defaults for what nobody looked at.</remarks>
+/// <param name="Asks">What of a plant as a whole its plans hang on.</param>
 /// <param name="Surveyed">False where a simple routine does without a walk round the canes.</param>
 /// <param name="Hangs">Canes hang from a head; heights are measured along them.</param>
 /// <param name="Climbs">Canes are trained and tied to a support.</param>
@@ -168,7 +170,8 @@ public sealed record KindView(
     bool Climbs,
     PlantFamily Family,
     Dictionary<string, UsualStem> Usual,
-    IReadOnlyDictionary<string, double> UsualFacts
+    IReadOnlyDictionary<string, double> UsualFacts,
+    IReadOnlyList<PlantFact> Asks
 );
 
 /// <summary>A school as it applies to one kind.</summary>

@@ -69,13 +69,15 @@ public sealed record WorkView(
 /// <param name="Instead">Only with different.</param>
 /// <param name="CutAt">Where it was cut, mm along the stem.</param>
 /// <param name="Mark">Of the step as it was shown.</param>
+/// <param name="TiedTo">Where the end of a cane was tied that was tied elsewhere.</param>
 public sealed record StepInput(
     string Key,
     string Mark,
     StepOutcome Outcome,
     Instead? Instead,
     double? CutAt,
-    string? Note
+    string? Note,
+    TiedTo? TiedTo = null
 );
 
 /// <summary>A line for the log in the gardener's own words.</summary>
@@ -245,6 +247,7 @@ public static class WorkEndpoints
                 f.Error("/cutAt", "required", "Say where you cut, as a distance along the stem.");
             }
 
+            var tiedTo = instead == Instead.Tied ? TiedToOf(f) : null;
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -269,7 +272,14 @@ public static class WorkEndpoints
                 return Problems.NotAsSeen();
             }
 
-            var kept = StepLine.Of(open.State.Plan, step, new StepSaid(key!, outcome!.Value, instead, cutAt, note));
+            if (tiedTo is not null && WorkPins.TiedBy(open.State.Plan, step) is null)
+            {
+                f.Error("/instead", "unknown", "This step ties no cane.");
+                return Problems.Invalid(f.Errors);
+            }
+
+            var said = new StepSaid(key!, outcome!.Value, instead, cutAt, note, tiedTo);
+            var kept = StepLine.Of(open.State.Plan, step, said);
             var line = new LogRecord
             {
                 PlantId = id,
@@ -288,6 +298,24 @@ public static class WorkEndpoints
             };
             return await use(open, line);
         }
+    }
+
+    private static TiedTo? TiedToOf(FieldReader f)
+    {
+        if (!f.Require("tiedTo") || f.Find("tiedTo") is not { } json)
+        {
+            return null;
+        }
+
+        var place = new FieldReader(json, "/tiedTo", f.Errors);
+        if (!place.IsObject || !place.Require("x") || !place.Require("z"))
+        {
+            return null;
+        }
+
+        var x = place.Number("x", -SurveyLimits.LengthMm, SurveyLimits.LengthMm);
+        var z = place.Number("z", 0, SurveyLimits.LengthMm);
+        return x is null || z is null ? null : new TiedTo(x.Value, z.Value);
     }
 
     private static Task<IResult> UndoAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>

@@ -1,7 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
+using Gemmifer.Core.Tests.Families.Canes.Climbing;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core.Tests.Work;
@@ -123,6 +126,76 @@ public class CarryOverTests
             (9.2, 70.0, 72.0, true),
             (next.Stem.Clock!.Value, next.Stem.Lean!.Value, next.Stem.TipLean!.Value, next.Laid)
         );
+    }
+
+    [Fact]
+    public void A_cane_that_was_tied_elsewhere_stays_there_and_lies_there_next_season()
+    {
+        var (tried, led) = (0, 0);
+        string[] supports = ["wall", "fence", "wires", "arch", "pergola", "obelisk", "post"];
+        for (var seed = 1; seed <= 120; seed++)
+        {
+            var survey = Surveys.Read(Climbers.Random(seed, supports[seed % supports.Length]));
+            var plan = Planner.Plan(survey, PlanDetail.Brief);
+            foreach (var (key, step) in StepKeys.Of(plan.Steps).Where(s => WorkPins.TiedBy(plan, s.Step) is not null))
+            {
+                var cane = plan.Training!.Canes.First(c => c.Stem == step.Stem);
+                if (plan.Training.Lines.FirstOrDefault(l => l.N != cane.Line) is not { } other)
+                {
+                    continue;
+                }
+
+                tried++;
+                var end = new TiedTo(other.Path[^1][0], Math.Max(0, other.Path[^1][1]));
+                var said = new StepSaid(key, StepOutcome.Different, Instead.Tied, null, null, end);
+                var done = StepLine.Of(plan, step, said).Done;
+                Assert.Equal((end.X, end.Z), (done.TiedNow!.X, done.TiedNow.Z));
+
+                // The step is done, nothing became of the wood, and the rest goes round the cane where it is.
+                var pinned = WorkPins.Apply(survey, [done]);
+                var again = Planner.Plan(pinned, PlanDetail.Brief);
+                Assert.DoesNotContain(WorkPins.Pending(again, [done]), p => p.Key == key);
+                Assert.False(done.OnTheWood);
+                led += again.Training?.Canes.FirstOrDefault(c => c.Stem == step.Stem)?.Line == other.N ? 1 : 0;
+
+                // Next season it lies straight from its base to its end, seen from the front.
+                var next = CarryOver.Stems(
+                    [
+                        new NotedStem
+                        {
+                            Id = step.Stem!,
+                            Role = StemRole.Cane,
+                            Parent = "crown",
+                        },
+                    ],
+                    [done],
+                    1,
+                    null
+                );
+                Assert.True(next[0].Laid);
+                if (plan.Training.Lines.All(l => l.Path.Count == 2))
+                {
+                    var (clock, lean) = (
+                        next[0].Stem.Clock!.Value * Math.PI / 6,
+                        next[0].Stem.Lean!.Value * Math.PI / 180
+                    );
+                    var way = new[] { Math.Sin(lean) * Math.Sin(clock), Math.Cos(lean) };
+                    var to = new[] { end.X - cane.Path[0][0], end.Z - cane.Path[0][2] };
+                    var across = (way[0] * to[1]) - (way[1] * to[0]);
+                    Assert.True(
+                        Math.Abs(across) < 0.02 * Math.Sqrt((to[0] * to[0]) + (to[1] * to[1])),
+                        $"{seed} {step.Stem}"
+                    );
+                    Assert.True((way[0] * to[0]) + (way[1] * to[1]) > 0, $"{seed} {step.Stem}");
+                }
+
+                // Left undone it is tied nowhere.
+                var left = StepLine.Of(plan, step, said with { Outcome = StepOutcome.Skipped, Instead = null });
+                Assert.Null(left.Done.TiedNow);
+            }
+        }
+
+        Assert.True(tried >= 100 && led > tried / 2, $"{led} of {tried}");
     }
 
     [Fact]

@@ -1,14 +1,18 @@
 import createClient from "openapi-fetch";
+import { base } from "./base";
 import { KEPT } from "./kept";
-import { reach } from "./reach";
+import { entry, reach } from "./reach";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 
 /** The server's API; types come from its OpenAPI document. */
-export const api = createClient<paths>({ baseUrl: window.location.origin });
+export const api = createClient<paths>({ baseUrl: window.location.origin + base });
 api.use({
-  onResponse: ({ response }) => reach.set(!response.headers.has(KEPT)),
+  onResponse: ({ response }) => {
+    reach.set(!response.headers.has(KEPT));
+    if (response.status === 401) entry.set(false);
+  },
   onError: () => reach.set(false),
 });
 

@@ -1,13 +1,18 @@
 import { chakra } from "@chakra-ui/react";
-import { useEffect } from "react";
+import { lazy, useEffect } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { useAlong } from "./along";
 import { useSettings } from "./settings";
+import { inDemo } from "../api/base";
+import { DemoBand } from "./DemoBand";
 import { Guard } from "./Guard";
+import { useEntry, useHere } from "./here";
 import { NewMake } from "./NewMake";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
+
+const Entry = lazy(() => import("./Entry"));
 
 const themes = ["auto", "light", "dark", "sun"] as const;
 /** What a tab or a window is called; that of a plant by its own page. */
@@ -19,6 +24,8 @@ const titles: Record<string, string> = {
   "/rules": "The schools and their rules",
   "/measures": "Your measures",
   "/bin": "The bin",
+  "/sharing": "Who may come in",
+  "/garden/tags": "Tags for the plants",
   "/waiting": "What waits on this device",
 };
 
@@ -53,6 +60,9 @@ const Item = chakra(NavLink, {
 export function Shell() {
   const { settings, save, error } = useSettings();
   const { pathname } = useLocation();
+  const letIn = useEntry();
+  const here = useHere();
+  const looks = here.role === "looker";
   useSending();
   useAlong();
   useEffect(() => {
@@ -63,7 +73,9 @@ export function Shell() {
   const imperial = settings.units === "imperial";
   return (
     <>
-      {!pathname.startsWith("/plants/") && <title>{`${titles[pathname] ?? "Gemmifer"} - Gemmifer`}</title>}
+      {!pathname.startsWith("/plants/") && (
+        <title>{`${titles[pathname] ?? "Gemmifer"} - Gemmifer${inDemo ? " demo" : ""}`}</title>
+      )}
       <chakra.a
         href="#main"
         position="absolute"
@@ -72,6 +84,7 @@ export function Shell() {
       >
         Skip to the page
       </chakra.a>
+      {inDemo && <DemoBand />}
       <chakra.header
         display="flex"
         alignItems="center"
@@ -91,11 +104,13 @@ export function Shell() {
           Gemmifer
         </chakra.span>
         <chakra.nav aria-label="Main" display="flex">
-          <Item to="/" end>
-            Now
-          </Item>
+          {!looks && (
+            <Item to="/" end>
+              Now
+            </Item>
+          )}
           <Item to="/garden">Garden</Item>
-          <Item to="/rules">Rules</Item>
+          {!looks && <Item to="/rules">Rules</Item>}
         </chakra.nav>
         <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
           <Button
@@ -119,8 +134,8 @@ export function Shell() {
             {{ auto: "auto", light: "day", dark: "evening", sun: "sun" }[settings.theme as keyof typeof themeWords]}
             <Hidden>; change</Hidden>
           </Button>
-          <Item to="/measures" style={{ fontWeight: 400, paddingInline: 8 }}>
-            Measures
+          <Item to={looks ? "/sharing" : "/measures"} style={{ fontWeight: 400, paddingInline: 8 }}>
+            {looks ? "Looking" : "Measures"}
           </Item>
         </chakra.div>
         <Waits />
@@ -138,9 +153,7 @@ export function Shell() {
         maxWidth="1500px"
         marginInline="auto"
       >
-        <Guard place={pathname}>
-          <Outlet />
-        </Guard>
+        <Guard place={pathname}>{letIn ? <Outlet /> : <Entry />}</Guard>
       </chakra.main>
     </>
   );

@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore } from "react";
 import { Workbox } from "workbox-window";
+import { inDemo } from "../api/base";
 import { api, must, mustPage, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
 import { outbox } from "../outbox/outbox";
@@ -10,7 +11,7 @@ const SOON = 3_000;
 const AGAIN = 30 * 60_000;
 /** What was taken along so lately is not asked for again when the application is opened, ms. */
 const FRESH = 10 * 60_000;
-const KEPT = "gemmifer.along";
+const KEPT = inDemo ? "gemmifer.demo-along" : "gemmifer.along";
 
 /** How far the plants of a round are on this device; null before it began. */
 export interface Along {

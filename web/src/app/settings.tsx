@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from "react";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
+import { useOwns } from "./here";
 import { merged } from "./merge";
 import { type BodyMeasures, defaultBody, length, roundThing, thickness, type Units } from "../survey/measures";
 import { type Spoken, spoken } from "../survey/sentence";
@@ -20,6 +21,17 @@ const fallback: Settings = {
   body: defaultBody,
   place: { hemisphere: "north", lastFrost: "04-15", firstFrost: "10-20", timeZone: null },
 };
+
+const OWN = "gemmifer.own-look";
+
+/** What somebody who does not own the garden chose for themselves on this device. */
+function kept(): Partial<Settings> {
+  try {
+    return JSON.parse(localStorage.getItem(OWN) ?? "{}") as Partial<Settings>;
+  } catch {
+    return {};
+  }
+}
 
 const Context = createContext<SettingsInUse>({ settings: fallback, save: () => {}, error: null });
 
@@ -57,7 +69,10 @@ export function SettingsProvider(props: { children: ReactNode }) {
     onSuccess: (saved) => client.setQueryData(["settings"], saved),
     onError: () => client.invalidateQueries({ queryKey: ["settings"] }),
   });
-  const settings = data?.settings ?? fallback;
+  // Units, light and the measures of whoever helps are their own, and stay on their device.
+  const owns = useOwns();
+  const [own, setOwn] = useState<Partial<Settings>>(kept);
+  const settings = useMemo(() => ({ ...(data?.settings ?? fallback), ...(owns ? {} : own) }), [data, owns, own]);
   useEffect(() => {
     if (!data) return;
     document.documentElement.dataset["theme"] = settings.theme;
@@ -66,10 +81,15 @@ export function SettingsProvider(props: { children: ReactNode }) {
   const value = useMemo(
     () => ({
       settings,
-      save: (mine: Settings) => mutate({ seen: settings, mine }),
+      save: (mine: Settings) => {
+        if (owns) return mutate({ seen: settings, mine });
+        const look = { units: mine.units, theme: mine.theme, body: mine.body };
+        localStorage.setItem(OWN, JSON.stringify(look));
+        setOwn(look);
+      },
       error: error ? error.message : null,
     }),
-    [settings, mutate, error],
+    [settings, owns, mutate, error],
   );
   return <Context value={value}>{props.children}</Context>;
 }

@@ -1,3 +1,5 @@
+import { at, inDemo } from "../api/base";
+import { entry } from "../api/reach";
 import type { SurveyDocument } from "../survey/types";
 
 /** A survey that was changed on this device and not stored yet, and the revision it was made from. */
@@ -6,7 +8,7 @@ export interface Draft {
   document: SurveyDocument;
 }
 
-const PREFIX = "gemmifer.draft.";
+const PREFIX = inDemo ? "gemmifer.demo-draft." : "gemmifer.draft.";
 
 /** What is kept of a plant's survey in this browser; null where nothing is. */
 export function readDraft(id: string): Draft | null {
@@ -65,14 +67,15 @@ export async function sendDraft(id: string): Promise<boolean> {
     return true;
   }
   try {
-    const response = await fetch(`/api/plants/${id}/survey`, {
+    const response = await fetch(at(`/api/plants/${id}/survey`), {
       method: "PUT",
       headers: { "If-Match": `"${draft.revision}"`, "Content-Type": "application/json" },
       body: JSON.stringify(storedOf(draft.document)),
     });
     // Refused: it stays, and the plant's own page shows it and asks.
     if (response.ok && JSON.stringify(readDraft(id)) === JSON.stringify(draft)) dropDraft(id);
-    return response.status < 500;
+    if (response.status === 401) entry.set(false);
+    return response.status < 500 && response.status !== 401;
   } catch {
     return false;
   }

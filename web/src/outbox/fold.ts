@@ -69,8 +69,8 @@ export async function folded(
     let line: KeptLine | undefined = w.line;
     now = null;
     if (!line) {
-      const { key, outcome, instead, cutAt, note } = w.body as Schemas["StepInput"];
-      const here = await core({ ...ask, done: done.map(lineKept), said: { key, outcome, instead, cutAt, note } });
+      const { mark: _, ...said } = w.body as Schemas["StepInput"];
+      const here = await core({ ...ask, done: done.map(lineKept), said });
       line = here.line!;
       changes = here.changes;
       now = here;

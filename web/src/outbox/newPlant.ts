@@ -1,3 +1,4 @@
+import { at } from "../api/base";
 import { api, must, type Schemas } from "../api/client";
 import { newHere } from "../core/inBrowser";
 import { dropDraft } from "./drafts";
@@ -6,7 +7,7 @@ import type { Waiting } from "./store";
 
 type Answers = Record<string, unknown>;
 
-const ofPlant = (id: string) => ["", "/survey", "/work", "/log"].map((a) => `/api/plants/${id}${a}`);
+const ofPlant = (id: string) => ["", "/survey", "/work", "/log"].map((a) => at(`/api/plants/${id}${a}`));
 
 /** A plant as the garden will show it. */
 export const plantOf = (

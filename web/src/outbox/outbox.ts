@@ -1,4 +1,6 @@
+import { at, inDemo, ofDemo } from "../api/base";
 import { newId } from "../api/client";
+import { entry } from "../api/reach";
 import { draftsOf, sendDraft } from "./drafts";
 import { allWaiting, dropWaiting, keepWaiting, putWaiting, type Waiting } from "./store";
 
@@ -114,7 +116,7 @@ export class Outbox {
 
   private async sendInOrder(): Promise<boolean> {
     for (;;) {
-      const next = (await allWaiting()).find((w) => !w.refused);
+      const next = (await mine()).find((w) => !w.refused);
       if (!next) break;
       if (!(await this.sendOne(next))) return false;
     }
@@ -148,6 +150,11 @@ export class Outbox {
     // It is busy or it stumbles: neither is the fault of the change, unless it stumbles at this one again and again.
     const tries = (change.tries ?? 0) + 1;
     if (response.status === 500 && tries < STUMBLES) await putWaiting({ ...change, tries });
+    // Nobody is signed in here any more: it waits till somebody is.
+    if (response.status === 401) {
+      entry.set(false);
+      return false;
+    }
     const stumbles = response.status === 500 && tries < STUMBLES;
     if (stumbles || response.status > 500 || response.status === 429 || response.status === 408) return false;
     if (response.ok) {
@@ -189,7 +196,7 @@ export class Outbox {
 
   /** Reads what waits; whoever changed it tells the other windows. */
   private async read(): Promise<void> {
-    const now = await allWaiting();
+    const now = await mine();
     if (this.known && JSON.stringify(this.now) === JSON.stringify(now)) return;
     this.known = true;
     this.now = now;
@@ -206,10 +213,13 @@ export class Outbox {
   }
 }
 
+/** What waits for the garden on this page; what was done in the demo waits till that is open. */
+const mine = async (): Promise<Waiting[]> => (await allWaiting()).filter((w) => ofDemo(w.address) === inDemo);
+
 /** The work as the garden has it now takes the place of what the service worker kept of it. */
 async function keepAnswer(change: Waiting, text: string): Promise<void> {
   if (!("caches" in globalThis)) return;
-  const [work, log] = [`/api/plants/${change.plant}/work`, `/api/plants/${change.plant}/log`];
+  const [work, log] = [at(`/api/plants/${change.plant}/work`), at(`/api/plants/${change.plant}/log`)];
   if (change.address.startsWith(work) && text !== "") {
     const kept = await caches.open("garden");
     await kept.put(work, new Response(text, { headers: { "Content-Type": "application/json" } })).catch(() => null);

@@ -76,7 +76,7 @@ export default function Bin() {
           <chakra.li key={p.plant.id} borderTop="1px solid var(--line)" paddingBlock="8px">
             <chakra.div display="flex" gap="8px 14px" flexWrap="wrap" alignItems="center">
               <chakra.span flex="1 1 260px">
-                <b>{p.plant.name}</b>, {p.plant.kindName.toLowerCase()}
+                <b>{p.plant.name}</b>, {p.plant.kindName}
                 <chakra.span display="block" color="muted">
                   taken out on {dayWords(p.removedAt.slice(0, 10))}
                 </chakra.span>

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { at } from "../api/base";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
@@ -36,7 +37,7 @@ export function Copies() {
   const restore = useMutation({
     mutationFn: (name: string) => must(api.POST("/api/copies/{name}/restore", { params: { path: { name } } })),
     // Every plant and plan is another one now.
-    onSuccess: () => window.location.assign("/garden"),
+    onSuccess: () => window.location.assign(at("/garden")),
   });
   const error = copies.error ?? make.error ?? restore.error;
   const busy = make.isPending || restore.isPending;

@@ -5,10 +5,12 @@ import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
+import { useHere, useOwns } from "../app/here";
 import { Button, Field, Input, Notice } from "../app/ui";
 import { newPlants } from "../outbox/newPlant";
 import { useWaiting } from "../outbox/useOutbox";
 import { columnsIn, linesOf } from "./gardenLines";
+import FirstSteps from "./FirstSteps";
 import { PlantForm } from "./PlantForm";
 import { PlantGlyph } from "./PlantGlyph";
 import { day, target } from "./Now";
@@ -31,7 +33,9 @@ export default function Garden() {
     ),
   );
   const waiting = useWaiting();
-  const [form, setForm] = useState<"new" | string | null>(null);
+  const owns = useOwns();
+  const helps = useHere().role !== "looker";
+  const [form, setForm] = useState<"new" | string | null>(params.has("add") ? "new" : null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
   const remove = useMutation({
@@ -64,11 +68,15 @@ export default function Garden() {
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
         <chakra.h1 fontSize="1.8rem">The garden</chakra.h1>
         <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
-          <Button onClick={() => void navigate("/garden/rows")}>Rows of vines</Button>
-          {!(whole && nothing) && <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>}
-          <Button look="main" onClick={() => setForm("new")}>
-            Add a plant
-          </Button>
+          {helps && <Button onClick={() => void navigate("/garden/rows")}>Rows of vines</Button>}
+          {helps && !(whole && nothing) && (
+            <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>
+          )}
+          {owns && (
+            <Button look="main" onClick={() => setForm("new")}>
+              Add a plant
+            </Button>
+          )}
         </chakra.span>
       </chakra.div>
       {(remove.error ?? restore.error) && (
@@ -78,11 +86,12 @@ export default function Garden() {
       )}
       {form === "new" && <PlantForm onClose={() => setForm(null)} />}
       {whole && nothing ? (
-        form === null && (
-          <Notice tone="plain">
-            No plants yet. Add one: its name, its kind and where it grows are enough to begin.
-          </Notice>
-        )
+        form === null &&
+        (owns ? (
+          <FirstSteps at={0} next={{ text: "Add your first plant", go: () => setForm("new") }} />
+        ) : (
+          <Notice tone="plain">Nothing grows here yet.</Notice>
+        ))
       ) : (
         <chakra.div display="flex" gap="8px 18px" flexWrap="wrap" alignItems="end">
           <chakra.div flex="0 1 420px">
@@ -128,9 +137,18 @@ export default function Garden() {
         more={plants.hasNextPage && !plants.isFetching}
         onMore={() => void plants.fetchNextPage()}
       />
-      <Link to="/bin" style={{ padding: "12px 0", minHeight: 44 }}>
-        The bin: what was taken out
-      </Link>
+      <chakra.div display="flex" gap="4px 24px" flexWrap="wrap">
+        {helps && !nothing && (
+          <Link to="/garden/tags" style={{ padding: "12px 0", minHeight: 44 }}>
+            Tags to print and hang on the plants
+          </Link>
+        )}
+        {owns && (
+          <Link to="/bin" style={{ padding: "12px 0", minHeight: 44 }}>
+            The bin: what was taken out
+          </Link>
+        )}
+      </chakra.div>
       {gone && (
         <chakra.div
           role="status"
@@ -254,6 +272,7 @@ const stateWords: Record<State, string> = {
 
 function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
   const { plant, state, canes, lastPruned } = props.summary;
+  const { role } = useHere();
   const facts = [
     plant.neglected && "neglected",
     plant.vigour && plant.vigour !== "normal" && plant.vigour,
@@ -272,7 +291,7 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
       <PlantGlyph family={plant.family} canes={canes} known={state !== "empty"} />
       <chakra.div flex="1" minWidth="0">
         <chakra.h3 fontSize="1.15rem">
-          <Link to={target(props.summary)}>{plant.name}</Link>
+          <Link to={role === "looker" ? `/plants/${plant.id}/sheet` : target(props.summary)}>{plant.name}</Link>
         </chakra.h3>
         <chakra.p color="muted" fontSize="0.95rem">
           {plant.kindName}
@@ -285,9 +304,11 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
           </chakra.span>
         </p>
       </chakra.div>
-      <Button size="small" look="quiet" onClick={props.onEdit} aria-label={`Change ${plant.name}`}>
-        Change
-      </Button>
+      {role === "owner" && (
+        <Button size="small" look="quiet" onClick={props.onEdit} aria-label={`Change ${plant.name}`}>
+          Change
+        </Button>
+      )}
     </chakra.li>
   );
 }

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
+import { at } from "../api/base";
 import { Button, Notice, Panel } from "../app/ui";
 import { outcome } from "../shared/outcome";
 import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
@@ -25,7 +26,7 @@ export default function GardenPlan() {
     setTotals(nothing);
     setLines([]);
     try {
-      const answer = await fetch("/api/garden/plan", { signal: stop.signal });
+      const answer = await fetch(at("/api/garden/plan"), { signal: stop.signal });
       if (!answer.ok || !answer.body) throw new Error("no answer");
       await readLines(answer.body, setTotal, (more) => {
         setDone((n) => n + more.length);

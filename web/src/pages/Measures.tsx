@@ -1,5 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
+import { Link } from "react-router";
+import { useHere } from "../app/here";
 import { useMeasures, useSettings } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Copies } from "./Copies";
@@ -20,6 +22,8 @@ const ranges: Record<keyof BodyMeasures, [number, number]> = {
 /** One's own measures, set once and used wherever a length is typed; units, frost days. */
 export default function Measures() {
   const { settings, save } = useSettings();
+  const { shared, role } = useHere();
+  const owns = role === "owner";
   return (
     <chakra.div display="grid" gap="18px" maxWidth="900px">
       <div>
@@ -103,7 +107,18 @@ export default function Measures() {
           />
         </chakra.div>
       </Panel>
-      <Copies />
+      <Panel>
+        <chakra.h2 fontSize="1.2rem">Who may come in</chakra.h2>
+        <chakra.p marginTop="4px">
+          {shared
+            ? "This garden is shared in your network with whom its owner lets in."
+            : "Nobody but you: this garden answers on this computer only."}{" "}
+          <Link to="/sharing" style={{ display: "inline-block", padding: "10px 0" }}>
+            {owns && shared ? "Let in, show out" : "More about it"}
+          </Link>
+        </chakra.p>
+      </Panel>
+      {owns && <Copies />}
     </chakra.div>
   );
 }

@@ -1,15 +1,18 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
 import { takeAlongNow, useTaken } from "../app/along";
 import { Button, Notice, Panel } from "../app/ui";
+import type { FirstAt } from "./FirstSteps";
 import { useReach } from "../outbox/useOutbox";
 import { PlantGlyph } from "./PlantGlyph";
 import { counted } from "../survey/words";
 import { Visits } from "./Visits";
+
+const FirstSteps = lazy(() => import("./FirstSteps"));
 
 export function day(iso: string, year = false): string {
   return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", {
@@ -36,6 +39,7 @@ export function Now() {
   const { today, dueFrom, groups } = now.data;
   const [plants, due] = [Number(now.data.plants), Number(now.data.due)];
   const first = firstOf(groups);
+  const firstTime = firstAt(groups, plants);
   return (
     <chakra.div display="grid" gap="16px" maxWidth="980px">
       <div>
@@ -55,7 +59,16 @@ export function Now() {
         </chakra.p>
       </div>
       <Visits today={today} pressing />
-      {first ? (
+      {firstTime !== null ? (
+        <FirstSteps
+          at={firstTime}
+          next={
+            first
+              ? { text: firstWords[firstTime](first.plant.name), go: () => void navigate(target(first)) }
+              : { text: "Add your first plant", go: () => void navigate("/garden?add") }
+          }
+        />
+      ) : first ? (
         <Panel style={{ borderWidth: 2, borderColor: "var(--leaf)" }}>
           <chakra.p color="muted">Next</chakra.p>
           <chakra.h2 fontSize="1.4rem">{sentence(first)}</chakra.h2>
@@ -68,7 +81,7 @@ export function Now() {
       ) : (
         <div>
           <Button look="main" size="large" onClick={() => void navigate("/garden")}>
-            {plants === 0 ? "Add a plant" : "To the garden"}
+            To the garden
           </Button>
         </div>
       )}
@@ -77,7 +90,7 @@ export function Now() {
         const group = groups.find((g) => g.state === state);
         return group && <Group key={state} group={group} first={first} />;
       })}
-      <Taken />
+      {plants > 0 && <Taken />}
     </chakra.div>
   );
 }
@@ -113,6 +126,22 @@ function Taken() {
         : `${counted(along.of, "plant")} with their plans ${along.of === 1 ? "is" : "are"} on this device: a round needs no network now.`}
     </chakra.p>
   );
+}
+
+const firstWords: Record<FirstAt, (name: string) => string> = {
+  0: () => "Add your first plant",
+  1: (name) => `Walk round ${name}`,
+  2: (name) => `See the plan of ${name}`,
+  3: (name) => `Go on with ${name}`,
+};
+
+/** How far a garden is in which nothing was ever cut; null as soon as something was. */
+export function firstAt(groups: Groups, plants: number): FirstAt | null {
+  if (plants === 0) return 0;
+  const all = groups.flatMap((g) => g.plants);
+  if (plants > all.length || all.some((p) => p.lastPruned !== null || p.state === "finished")) return null;
+  const first = firstOf(groups);
+  return first?.state === "working" ? null : first?.state === "empty" ? 1 : 2;
 }
 
 /** What stands before what: work under way, then what nobody looked at, then what only waits to be done. */

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
+import { at } from "../api/base";
 import { api, ApiError, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
@@ -129,7 +130,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             plant: plant?.id ?? own,
             what: "plant",
             method: plant ? "PUT" : "POST",
-            address: plant ? `/api/plants/${plant.id}` : "/api/plants",
+            address: at(plant ? `/api/plants/${plant.id}` : "/api/plants"),
             seen: plant ? String(plant.revision) : null,
             body: plant ? input : { ...input, id: own },
             words: plant ? `${input.name}, changed` : `${input.name}, a new plant`,
@@ -157,7 +158,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
     },
   });
   const error = save.error as ApiError | null;
-  const at = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
+  const wrongAt = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
   const chosen = kinds.data?.find((k) => k.id === kind);
   return (
     <Panel>
@@ -181,10 +182,10 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
           {plant ? `Change ${plant.name}` : "Add a plant"}
         </chakra.h2>
         <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 240px), 1fr))">
-          <Field label="Name" error={at("/name")}>
+          <Field label="Name" error={wrongAt("/name")}>
             <Input value={name} onChange={(e) => setName(e.target.value)} maxLength={80} required />
           </Field>
-          <Field label="Kind" hint={chosen?.note} error={at("/kind")}>
+          <Field label="Kind" hint={chosen?.note} error={wrongAt("/kind")}>
             <Select value={kind} onChange={(e) => setKind(e.target.value)} width="100%">
               {(kinds.data ?? []).map((k) => (
                 <option key={k.id} value={k.id}>
@@ -194,7 +195,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             </Select>
           </Field>
           {!plant && kind.startsWith("rose.") && <WhichRose kinds={kinds.data ?? []} onKind={setKind} />}
-          <Field label="Where it grows" hint="bed, wall or row, in your words" error={at("/place")}>
+          <Field label="Where it grows" hint="bed, wall or row, in your words" error={wrongAt("/place")}>
             <Input value={place} onChange={(e) => setPlace(e.target.value)} list="places" maxLength={80} />
             <datalist id="places">
               {(places.data ?? []).map((p) => (
@@ -202,13 +203,13 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
               ))}
             </datalist>
           </Field>
-          <Field label="Year planted" hint="leave empty if nobody knows" error={at("/plantedYear")}>
+          <Field label="Year planted" hint="leave empty if nobody knows" error={wrongAt("/plantedYear")}>
             <Input value={planted} onChange={(e) => setPlanted(e.target.value)} inputMode="numeric" pattern="\d{4}" />
           </Field>
           <Field
             label="Height of the union above the soil"
             hint={chosen?.hangs ? "the head, where the canes start" : "the swelling where the canes start"}
-            error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : at("/unionHeight")}
+            error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : wrongAt("/unionHeight")}
           >
             <Input
               value={covered ? "" : union}

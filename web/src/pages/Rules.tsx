@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, type ApiError, asSeen, must, newId, type Schemas } from "../api/client";
 import { VineTable } from "../vine/VineTable";
 import { provenanceWords } from "../app/provenance";
+import { useOwns } from "../app/here";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
 import { readLength } from "../survey/measures";
@@ -18,6 +19,7 @@ export default function Rules() {
   const [open, setOpen] = useState("open-bowl");
   const [editing, setEditing] = useState<{ from: School; copy: boolean } | null>(null);
   const [gone, setGone] = useState<School | null>(null);
+  const owns = useOwns();
   const again = () => {
     void client.invalidateQueries({ queryKey: ["rules"] });
     void client.invalidateQueries({ queryKey: ["schools"] });
@@ -116,11 +118,15 @@ export default function Rules() {
             <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
               <chakra.h2 fontSize="1.35rem">{school.name}</chakra.h2>
               <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
-                {school.own && <Button onClick={() => setEditing({ from: school, copy: false })}>Change it</Button>}
-                <Button look="main" onClick={() => setEditing({ from: school, copy: true })}>
-                  Copy and change it
-                </Button>
-                {school.own && (
+                {owns && school.own && (
+                  <Button onClick={() => setEditing({ from: school, copy: false })}>Change it</Button>
+                )}
+                {owns && (
+                  <Button look="main" onClick={() => setEditing({ from: school, copy: true })}>
+                    Copy and change it
+                  </Button>
+                )}
+                {owns && school.own && (
                   <Button look="cut" onClick={() => remove.mutate(school)}>
                     Take it out
                   </Button>
@@ -239,7 +245,7 @@ function ValueLine({ value, was }: { value: Value; was: { value: Value; school: 
         {!was
           ? `${value.why} (${provenanceWords[value.provenance]})`
           : words(value, value) === words(was.value, was.value)
-            ? `As in ${was.school.toLowerCase()}, but for every kind.`
+            ? `As in ${was.school}, but for every kind.`
             : `Changed by you from ${words(was.value, was.value)}.`}
         {range && ` It may be ${range}.`}
         {value.byKind.map((k) => (
@@ -257,7 +263,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
   const { from, copy } = props;
   const { body } = useMeasures();
   const range = useRange();
-  const [name, setName] = useState(copy ? `My ${from.name.toLowerCase()}` : from.name);
+  const [name, setName] = useState(copy ? `My ${from.name}` : from.name);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [own] = useState(newId);
   const save = useMutation({
@@ -302,9 +308,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           save.mutate();
         }}
       >
-        <chakra.h2 fontSize="1.35rem">
-          {copy ? `A copy of ${from.name.toLowerCase()}` : `Change ${from.name}`}
-        </chakra.h2>
+        <chakra.h2 fontSize="1.35rem">{copy ? `A copy of ${from.name}` : `Change ${from.name}`}</chakra.h2>
         <chakra.div marginBlock="10px" maxWidth="420px">
           <Field label="What you call it" error={at("/name")}>
             <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} required />

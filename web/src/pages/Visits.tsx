@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { at } from "../api/base";
 import { api, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
 import { useMeasures } from "../app/settings";
@@ -38,7 +39,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
           plant: v.visit.plantId,
           what: "visit",
           method: "POST",
-          address: `/api/visits/${v.visit.id}`,
+          address: at(`/api/visits/${v.visit.id}`),
           seen: null,
           body: { outcome: v.outcome, days: null, due: v.visit.due },
           words: `${visitWords[v.outcome]}: ${say(v.visit)}`,
@@ -64,7 +65,7 @@ export function Visits({ today, pressing }: { today: string; pressing: boolean }
     if ((w.body as Schemas["VisitInput"]).outcome === "open") settled.delete(w.address);
     else settled.add(w.address);
   }
-  const list = (visits.lines ?? []).filter((v) => !settled.has(`/api/visits/${v.id}`));
+  const list = (visits.lines ?? []).filter((v) => !settled.has(at(`/api/visits/${v.id}`)));
   // What is due within a week stands before everything else, the rest after it.
   if (!last && (list.length === 0 || pressing !== soon(list[0]!.due, today))) return null;
   return (

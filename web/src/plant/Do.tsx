@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
+import { at } from "../api/base";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
@@ -19,6 +20,7 @@ import { usePlant } from "../shared/usePlant";
 import { useFamily } from "./families";
 import { PlanFault } from "../shared/PlanFault";
 import { Refused } from "../shared/Refused";
+import { TiedElsewhere } from "../shared/TiedElsewhere";
 import { stageWords, toolWords } from "../shared/StepList";
 import { BeforeAndAfter, DoList, Ending } from "./DoList";
 import { inTurn, putOff, putOffTill } from "./later";
@@ -35,7 +37,7 @@ export default function Do() {
   const { say } = useMeasures();
   const { work } = inWork;
   const document = survey.document;
-  const address = `/api/plants/${id}/work`;
+  const address = at(`/api/plants/${id}/work`);
   // Every tap is kept on this device first and sent then, so that no network is needed.
   const record = useMutation({
     mutationFn: (bodies: Schemas["StepInput"][]) =>
@@ -81,12 +83,12 @@ export default function Do() {
     onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : (rest(), setWeighed(w))),
   });
   const changesOf = async (body: Schemas["StepInput"]): Promise<Schemas["Change"][]> => {
-    const { key, outcome, instead, cutAt, note } = body;
+    const { mark: _, ...said } = body;
     const here = () =>
       workHere({
         survey: document,
         done: work!.done.map(lineKept),
-        said: { key, outcome, instead, cutAt, note },
+        said,
         today: work!.today,
       }).then(
         (h) => h.changes,
@@ -564,13 +566,17 @@ function Differently(props: {
   onBack: () => void;
 }) {
   const { body } = useMeasures();
-  const [what, setWhat] = useState<"removed" | "cut" | "left" | null>(null);
+  const { plan } = usePlant();
+  const [what, setWhat] = useState<"removed" | "cut" | "left" | "tied" | null>(null);
+  const [tiedTo, setTiedTo] = useState<Schemas["TiedTo"] | null>(null);
   const [place, setPlace] = useState("");
   const { stem, action } = props.open.step;
   const mm = readLength(place, body, "cm");
   // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
   const skipped = what === "left" && (!stem || action === "check" || action === "defer");
-  const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0));
+  const ready =
+    what !== null && (what !== "cut" || (mm !== null && mm > 0)) && (what !== "tied" || tiedTo !== null);
+  const training = props.open.step.stage === "train" ? plan?.training : null;
   return (
     <Panel>
       <chakra.p fontWeight="700" marginBottom="6px">
@@ -582,6 +588,7 @@ function Differently(props: {
         value={what}
         onChange={setWhat}
         options={[
+          ...(training ? [{ value: "tied" as const, text: "Tied it elsewhere" }] : []),
           ...(stem
             ? [
                 { value: "removed" as const, text: "Took it out" },
@@ -591,6 +598,9 @@ function Differently(props: {
           { value: "left", text: stem ? "Leave it as it is this winter" : "Nothing: not this winter" },
         ]}
       />
+      {what === "tied" && training && stem && (
+        <TiedElsewhere stem={stem} training={training} onChange={setTiedTo} />
+      )}
       {what === "cut" && (
         <chakra.div marginTop="8px">
           <Field
@@ -615,6 +625,7 @@ function Differently(props: {
                 instead: skipped ? null : what,
                 cutAt: what === "cut" ? mm : null,
                 note: null,
+                ...(what === "tied" && { tiedTo }),
               },
             ])
           }

@@ -3,6 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { NavLink, Outlet, useLocation, useParams } from "react-router";
 import { api, must } from "../api/client";
+import { inDemo } from "../api/base";
+import { useHere } from "../app/here";
 import { Button, Notice } from "../app/ui";
 import { sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
@@ -37,6 +39,7 @@ export default function PlantPage() {
 function PlantHome({ id }: { id: string }) {
   const path = { params: { path: { id } } };
   const { pathname } = useLocation();
+  const looks = useHere().role === "looker";
   const plant = useQuery({ queryKey: ["plant", id], queryFn: () => must(api.GET("/api/plants/{id}", path)) });
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   const kind = kinds.data?.find((k) => k.id === plant.data?.kind);
@@ -76,6 +79,7 @@ function PlantHome({ id }: { id: string }) {
           ? `${plan.steps.filter((s) => s.stage !== "return").length} steps`
           : "nothing yet",
     remember: "the log",
+    sheet: "what is to be done",
   };
   const inHand: PlantInHand = {
     plant: plant.data,
@@ -90,7 +94,7 @@ function PlantHome({ id }: { id: string }) {
   };
   return (
     <>
-      <title>{`${plant.data.name}: ${titleOf(pathname)} - Gemmifer`}</title>
+      <title>{`${plant.data.name}: ${titleOf(pathname)} - Gemmifer${inDemo ? " demo" : ""}`}</title>
       <chakra.div
         className="plant-head"
         display="flex"
@@ -102,7 +106,7 @@ function PlantHome({ id }: { id: string }) {
         <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }}>{plant.data.name}</chakra.h1>
         <chakra.span color="muted">
           {plant.data.kindName}
-          {plant.data.place ? `, ${plant.data.place.toLowerCase()}` : ""}
+          {plant.data.place ? `, ${plant.data.place}` : ""}
         </chakra.span>
         {Heading && <Heading id={id} />}
         <chakra.span marginLeft="auto">
@@ -115,10 +119,10 @@ function PlantHome({ id }: { id: string }) {
         marginBlock="8px 12px"
         gap={{ base: "2px", md: "6px" }}
       >
-        {(["look", "decide", "do", "remember"] as const).map((verb) => (
+        {(looks ? (["sheet", "remember"] as const) : (["look", "decide", "do", "remember"] as const)).map((verb) => (
           <Verb key={verb} to={`/plants/${id}/${verb}`}>
             <chakra.span fontWeight="700" fontSize="1.08rem">
-              {{ look: "Look", decide: "Decide", do: "Do", remember: "Remember" }[verb]}
+              {{ look: "Look", decide: "Decide", do: "Do", remember: "Remember", sheet: "The plan" }[verb]}
             </chakra.span>
             <chakra.span fontSize="0.875rem" color="muted">
               {states[verb]}

@@ -2,8 +2,10 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
+import { at } from "../api/base";
 import { api, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
+import { useHere, useOwns } from "../app/here";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
 import type { Waiting } from "../outbox/store";
@@ -28,7 +30,7 @@ export default function Remember() {
           plant: id,
           what: "note",
           method: "POST",
-          address: `/api/plants/${id}/log`,
+          address: at(`/api/plants/${id}/log`),
           seen: null,
           body: { text: words, key: newId() },
           words,
@@ -38,35 +40,38 @@ export default function Remember() {
   });
   const mine = useWaiting().filter((w) => w.plant === id);
   const { Record } = useFamily();
+  const { role } = useHere();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
     <chakra.div display="grid" gap="16px" maxWidth="1100px">
-      <chakra.form
-        display="flex"
-        gap="8px"
-        alignItems="end"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (text.trim() !== "") add.mutate(text);
-        }}
-      >
-        <chakra.div flex="1">
-          <Field label="What did you see today?" error={add.error?.message}>
-            <Input
-              value={text}
-              maxLength={1000}
-              placeholder="first bloom, bud break, black spot"
-              onChange={(e) => setText(e.target.value)}
-            />
-          </Field>
-        </chakra.div>
-        <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
-          Note it
-        </Button>
-      </chakra.form>
+      {role !== "looker" && (
+        <chakra.form
+          display="flex"
+          gap="8px"
+          alignItems="end"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (text.trim() !== "") add.mutate(text);
+          }}
+        >
+          <chakra.div flex="1">
+            <Field label="What did you see today?" error={add.error?.message}>
+              <Input
+                value={text}
+                maxLength={1000}
+                placeholder="first bloom, bud break, black spot"
+                onChange={(e) => setText(e.target.value)}
+              />
+            </Field>
+          </chakra.div>
+          <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
+            Note it
+          </Button>
+        </chakra.form>
+      )}
       <Refused of={mine.filter((w) => w.refused)} />
       <WaitingLines of={mine.filter((w) => !w.refused)} />
-      {Record && <Record />}
+      {role !== "looker" && Record && <Record />}
       {log.isError && (
         <Notice tone="wrong" role="alert">
           {log.error.message}
@@ -169,6 +174,7 @@ function CalledNow({ line }: { line: Schemas["LogView"] }) {
 function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
   const [correcting, setCorrecting] = useState(false);
   const { say, long, heavy } = useMeasures();
+  const owns = useOwns();
   const mark =
     line.kind === "crop"
       ? "Weighed"
@@ -184,6 +190,7 @@ function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
   const instead = {
     removed: `Took ${line.stem} out.`,
     left: `Left ${line.stem} whole.`,
+    tied: `Tied ${line.stem} elsewhere.`,
     cut: `Cut ${line.stem} at ${line.cutAt == null ? "?" : long(line.cutAt)}.`,
   };
   return (
@@ -212,9 +219,11 @@ function Line({ plant, line }: { plant: string; line: Schemas["LogView"] }) {
             {line.instead ? `${instead[line.instead as keyof typeof instead]} Planned was: ` : ""}
             {line.grams != null ? `${heavy(Number(line.grams))} of grapes.` : say(line)}
           </chakra.span>
-          <Button look="quiet" aria-label={`Correct: ${line.text}`} onClick={() => setCorrecting(!correcting)}>
-            Correct
-          </Button>
+          {owns && (
+            <Button look="quiet" aria-label={`Correct: ${line.text}`} onClick={() => setCorrecting(!correcting)}>
+              Correct
+            </Button>
+          )}
         </chakra.div>
         <CalledNow line={line} />
         <History line={line} />

@@ -1,6 +1,8 @@
 import { chakra } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { useMeasures } from "../app/settings";
+import { inDemo } from "../api/base";
+import { useHere } from "../app/here";
 import { Button } from "../app/ui";
 import { decisionWords, type Decision } from "../drawing/scene";
 import { dayWords } from "../survey/measures";
@@ -16,6 +18,7 @@ export default function Sheet() {
   const { plant, plan, survey } = usePlant();
   const { SheetPicture } = useFamily();
   const { say } = useMeasures();
+  const looks = useHere().role === "looker";
   if (!plan) {
     return (
       <p>
@@ -38,15 +41,16 @@ export default function Sheet() {
         <Button look="main" onClick={() => window.print()}>
           Print it
         </Button>
-        <Link to="../decide">Back to the plan</Link>
+        {!looks && <Link to="../decide">Back to the plan</Link>}
         <chakra.span color="muted">One or two sheets of A4, readable in black and white.</chakra.span>
       </chakra.div>
       <div className="paper">
         <chakra.div display="flex" alignItems="baseline" gap="12px" borderBottom="2px solid" paddingBottom="4px">
           <h2>{plant.name}</h2>
+          {inDemo && <b>Demo garden</b>}
           <span>
             {plant.kindName}
-            {plant.place ? `, ${plant.place.toLowerCase()}` : ""}
+            {plant.place ? `, ${plant.place}` : ""}
           </span>
           <chakra.span marginLeft="auto">
             {plan.limits.name}, {dayWords(survey.document.date)}

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { useMeasures } from "../app/settings";
+import { useOwns } from "../app/here";
 import { Button, Letter, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
@@ -30,6 +31,7 @@ export default function Compare() {
   const canes = apart?.filter((d) => tops.has(d.id)) ?? [];
   const marked = new Set(canes.map((d) => d.id));
   const elsewhere = one.plan && two.plan ? cutElsewhere(one.plan, two.plan).filter((d) => tops.has(d.id)) : [];
+  const owns = useOwns();
   const use = (id: string) => {
     const offered = schools.find((s) => s.id === id);
     if (offered) survey.change((d) => ({ ...d, school: chooseSchool(offered, 0) }));
@@ -60,9 +62,11 @@ export default function Compare() {
               {id === now ? (
                 <chakra.span color="muted">in use</chakra.span>
               ) : (
-                <Button size="small" onClick={() => use(id)}>
-                  Use this one
-                </Button>
+                owns && (
+                  <Button size="small" onClick={() => use(id)}>
+                    Use this one
+                  </Button>
+                )
               )}
             </chakra.div>
             {side.error && (

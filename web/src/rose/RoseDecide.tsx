@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { useOwns } from "../app/here";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
@@ -22,6 +23,7 @@ import { Ages, Summer } from "./Summer";
 /** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
 export default function RoseDecide() {
   const { survey, plan, planError, scene, kind } = usePlant();
+  const owns = useOwns();
   const { say } = useMeasures();
   const lead = useLead();
   const [state, setState] = useState<State>("after");
@@ -63,7 +65,7 @@ export default function RoseDecide() {
             />
           )}
           <SchoolChoice label={<span>School</span>} />
-          {drawn && (
+          {drawn && owns && (
             <Hardness
               value={hardness}
               onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}

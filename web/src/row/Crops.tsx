@@ -3,7 +3,7 @@ import { Button, Panel } from "../app/ui";
 import type { RowPlan } from "./canes";
 
 /** One crop beside two: when the fruit hangs, what is gained, what is lost. */
-export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTake: (id: string) => void }) {
+export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTake: ((id: string) => void) | null }) {
   const days = props.choices.flatMap((c) => c.crops.flatMap((h) => [h.from, h.to]));
   const time = (iso: string) => {
     const d = new Date(`${iso}T12:00:00`);
@@ -79,9 +79,9 @@ export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTa
               <chakra.p color="muted">
                 {String(c.removed)} canes go, {String(c.kept)} stay.
               </chakra.p>
-              {!mine && (
+              {!mine && props.onTake && (
                 <chakra.div marginTop="8px">
-                  <Button size="small" onClick={() => props.onTake(c.school)}>
+                  <Button size="small" onClick={() => props.onTake?.(c.school)}>
                     Plan it this way
                   </Button>
                 </chakra.div>

@@ -66,7 +66,7 @@ export function Naming() {
               <>
                 It may be{" "}
                 {listed(
-                  naming.possible.map((p) => p.name.toLowerCase()),
+                  naming.possible.map((p) => p.name),
                   "or",
                 )}
                 .{" "}
@@ -100,7 +100,7 @@ export function Naming() {
                 <chakra.span flex="1">
                   {reason?.text ?? sightings.find((s) => s.id === o.what)?.text}
                   {reason && reason.ruledOut.length > 0 && (
-                    <chakra.span color="muted"> Rules out: {reason.ruledOut.join(", ").toLowerCase()}.</chakra.span>
+                    <chakra.span color="muted"> Rules out: {reason.ruledOut.join(", ")}.</chakra.span>
                   )}
                 </chakra.span>
                 <Button size="small" look="quiet" onClick={() => forget(i)}>

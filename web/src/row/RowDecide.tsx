@@ -7,6 +7,7 @@ import { NoPlan, NotLooked, PlanBar, useSchool } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
 import { Warnings } from "../shared/Warnings";
+import { useOwns } from "../app/here";
 import { StepList } from "../shared/StepList";
 import type { CaneClass, RowPlan, RowState } from "./canes";
 import { Crops } from "./Crops";
@@ -17,6 +18,7 @@ import { RowDrawing } from "./RowDrawing";
 export default function RowDecide() {
   const { survey, plan, planError, kind } = usePlant();
   const { take } = useSchool();
+  const owns = useOwns();
   const { say } = useMeasures();
   const navigate = useNavigate();
   const [state, setState] = useState<RowState>("after");
@@ -58,7 +60,9 @@ export default function RowDecide() {
         </chakra.div>
         <RowKey state={state} row={plan.row} />
         <chakra.div display="grid" gap="12px" marginTop="12px">
-          {plan.row.compare.length > 0 && <Crops choices={plan.row.compare} chosen={plan.school} onTake={take} />}
+          {plan.row.compare.length > 0 && (
+            <Crops choices={plan.row.compare} chosen={plan.school} onTake={owns ? take : null} />
+          )}
           {plan.row.naming && <Naming />}
         </chakra.div>
       </chakra.div>

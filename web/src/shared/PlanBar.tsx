@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { useNavigate } from "react-router";
+import { useOwns } from "../app/here";
 import { Button, Hidden, Input, Notice, Select } from "../app/ui";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
 import { usePlant } from "./usePlant";
@@ -25,10 +26,12 @@ export function useSchool() {
 export function SchoolChoice({ label }: { label: ReactNode }) {
   const { plan, schools } = usePlant();
   const { school, take } = useSchool();
+  // Which rules hold for a plant is its owner's to say.
+  const owns = useOwns();
   return (
     <chakra.label display="flex" alignItems="center" gap="6px">
       {label}
-      <Select value={school} onChange={(e) => take(e.target.value)}>
+      <Select value={school} disabled={!owns} onChange={(e) => take(e.target.value)}>
         {schools.every((s) => s.id !== school) && <option value={school}>{plan?.limits.name}</option>}
         {schools.map((s) => (
           <option key={s.id} value={s.id}>

@@ -1,3 +1,4 @@
+import { at } from "../api/base";
 import { newId } from "../api/client";
 import { Button, Notice } from "../app/ui";
 import { outbox } from "../outbox/outbox";
@@ -16,7 +17,7 @@ export function Refused(props: { of: readonly Waiting[]; onSettled?: () => void 
         plant: w.plant,
         what: "note",
         method: "POST",
-        address: `/api/plants/${w.plant}/log`,
+        address: at(`/api/plants/${w.plant}/log`),
         seen: null,
         body: { text: text.slice(0, 1000), key: newId() },
         words: text,

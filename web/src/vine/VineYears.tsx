@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
+import { at } from "../api/base";
 import { newId } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
@@ -25,7 +26,7 @@ export function VineYears() {
           plant: id,
           what: "crop",
           method: "POST",
-          address: `/api/plants/${id}/crop`,
+          address: at(`/api/plants/${id}/crop`),
           seen: null,
           body: { grams, season: null, key: newId() },
           words: `${heavy(grams)} of grapes`,

@@ -21,6 +21,9 @@ public sealed class CaneFruitFamily : Family
     /// <inheritdoc/>
     public override string Part => "row";
 
+    /// <summary>Canes come out of the ground, on their own roots, and a row is made anew every year.</summary>
+    public override IReadOnlyList<PlantFact> Knows => [PlantFact.Vigour];
+
     /// <inheritdoc/>
     public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) =>
         new Dictionary<string, double> { ["width"] = RowRules.Value("usualWidth"), ["meanHeight"] = kind.CaneLengthMm };

@@ -14,6 +14,12 @@ public sealed class ShrubFamily : Family
     /// <inheritdoc/>
     public override string Noun => "shrub";
 
+    /// <summary>A shrub has no graft above the soil to speak of.</summary>
+    public override IReadOnlyList<PlantFact> Knows => [PlantFact.Vigour, PlantFact.Neglected, PlantFact.Rootstock];
+
+    /// <summary>The routine is the same for all.</summary>
+    public override IReadOnlyList<PlantFact> Asks => [];
+
     /// <summary>The routine does without a walk round the canes.</summary>
     public override string? WithoutStems(bool part) => null;
 

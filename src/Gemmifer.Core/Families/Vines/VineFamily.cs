@@ -23,6 +23,9 @@ public sealed class VineFamily : Family
     /// <inheritdoc/>
     public override string Part => "vine";
 
+    /// <summary>A vine has a trunk: where it was grafted changes no cut.</summary>
+    public override IReadOnlyList<PlantFact> Asks => [PlantFact.Vigour, PlantFact.Neglected, PlantFact.Rootstock];
+
     /// <summary>After bud break spurs in doubt are cut once more.</summary>
     public override bool ComesBack => true;
 

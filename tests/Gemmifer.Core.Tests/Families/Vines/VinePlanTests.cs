@@ -97,6 +97,11 @@ public class VinePlanTests
         var facts = Facts("cordon");
         (facts["rule"], facts["perMetre"]) = ("metre", 6);
         Assert.Equal(7, Plan(Cordon(6, facts)).Vine!.Positions.Count(p => p.Shoot is not null));
+
+        // One that the gardener calls weak keeps them, with a bud each.
+        var weak = Cordon(6, facts.DeepClone().AsObject());
+        weak["plant"]!["vigour"] = "weak";
+        Assert.Equal(12, Plan(weak).Vine!.Positions.Count(p => p.Shoot is not null));
     }
 
     [Fact]

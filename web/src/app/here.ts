@@ -1,0 +1,33 @@
+import { useQuery } from "@tanstack/react-query";
+import { useSyncExternalStore } from "react";
+import { api, must, type Schemas } from "../api/client";
+import { entry } from "../api/reach";
+
+export type Here = Schemas["HereView"];
+
+/** Before the garden said who asks, and where it is not shared: whoever sits there owns it. */
+const owner: Here = {
+  demo: false,
+  shared: false,
+  role: "owner",
+  name: null,
+  onlyPlant: null,
+  onlyPlace: null,
+  endsAt: null,
+};
+
+/** Which gardens there are, and what may be done from this browser. */
+export function useHere(): Here {
+  return useQuery({ queryKey: ["here"], queryFn: () => must(api.GET("/api/here")), staleTime: 60_000 }).data ?? owner;
+}
+
+/** Whether whoever sits here may change rules, delete, and let others in. */
+export const useOwns = (): boolean => useHere().role === "owner";
+
+/** Whether this browser is let in at all. */
+export const useEntry = (): boolean => useSyncExternalStore(entry.subscribe, entry.now);
+
+/** Lets go of what was kept here of the garden for whoever was signed in before; what waits to be sent stays. */
+export async function forgetGarden(): Promise<void> {
+  if ("caches" in globalThis) await caches.delete("garden");
+}
