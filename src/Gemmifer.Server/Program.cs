@@ -192,6 +192,7 @@ app.UseRateLimiter();
 app.UseAuthentication();
 app.UseAuthorization();
 app.UseOwnGardenForLookers();
+app.UseHashed();
 app.UseOnceEach();
 
 await SettingsEndpoints.SetClockAsync(app.Services.GetRequiredService<GardenClock>(), folder, demo: false);

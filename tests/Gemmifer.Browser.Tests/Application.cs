@@ -12,17 +12,38 @@ public sealed class Application : IDisposable
     /// <summary>A garden as the first start with the demo leaves it, made once; every test has a copy.</summary>
     private static readonly Lazy<string> Demos = new(() =>
     {
-        using var first = new Application(demo: true, Directory.CreateTempSubdirectory("gemmifer-app-").FullName);
-        first.Start();
+        using var first = Beside();
         var kept = Directory.CreateTempSubdirectory("gemmifer-demo-").FullName;
         first.Kill();
-        Copy(first.Folder, kept);
+        Copy(Path.Combine(first.Folder, "demo"), kept);
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(kept, true);
         return kept;
     });
 
+    private readonly List<string> _said = [];
+    private readonly bool _beside;
+    private readonly bool _share;
+
+    /// <summary>An empty garden with the demo beside it, as somebody begins who just started it.</summary>
+    public static Application Beside()
+    {
+        var application = new Application(beside: true, share: false);
+        application.Start();
+        return application;
+    }
+
+    /// <summary>A garden that is shared, on this machine only.</summary>
+    public static Application Shared()
+    {
+        var application = new Application(beside: true, share: true);
+        application.Start();
+        return application;
+    }
+
+    /// <summary>A garden without the demo beside it.</summary>
+    /// <param name="demo">Whether the plants of the demo grow in it.</param>
     public Application(bool demo = false)
-        : this(demo, Directory.CreateTempSubdirectory("gemmifer-app-").FullName)
+        : this(beside: false, share: false)
     {
         if (demo)
         {
@@ -32,16 +53,26 @@ public sealed class Application : IDisposable
         Start();
     }
 
-    private Application(bool demo, string folder)
+    private Application(bool beside, bool share)
     {
-        Folder = folder;
+        (Folder, _beside, _share) = (Directory.CreateTempSubdirectory("gemmifer-app-").FullName, beside, share);
         using (var free = new TcpListener(IPAddress.Loopback, 0))
         {
             free.Start();
             Port = ((IPEndPoint)free.LocalEndpoint).Port;
         }
+    }
 
-        Demo = demo;
+    /// <summary>What it printed so far.</summary>
+    public string Said
+    {
+        get
+        {
+            lock (_said)
+            {
+                return string.Join('\n', _said);
+            }
+        }
     }
 
     private static void Copy(string from, string to)
@@ -56,9 +87,7 @@ public sealed class Application : IDisposable
 
     public int Port { get; }
 
-    public bool Demo { get; }
-
-    public string Url => $"http://127.0.0.1:{Port}";
+    public string Url => $"{(_share ? "https" : "http")}://127.0.0.1:{Port}";
 
     private Process Begin(params string[] more)
     {
@@ -66,7 +95,12 @@ public sealed class Application : IDisposable
         var configuration = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal)
             ? "Release"
             : "Debug";
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true };
+        var start = new ProcessStartInfo("dotnet")
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            StandardOutputEncoding = System.Text.Encoding.UTF8,
+        };
         foreach (
             var argument in (string[])
                 [
@@ -78,7 +112,8 @@ public sealed class Application : IDisposable
                     "--data",
                     Folder,
                     "--empty",
-                    Demo ? "false" : "true",
+                    _beside ? "false" : "true",
+                    .. _share ? (string[])["--share", "true", "--address", "127.0.0.1"] : [],
                     .. more,
                 ]
         )
@@ -104,12 +139,26 @@ public sealed class Application : IDisposable
         _process = Begin(more);
         _process.ErrorDataReceived += (_, line) => Console.Error.WriteLine(line.Data);
         _process.BeginErrorReadLine();
-        using var client = new HttpClient();
+        _process.OutputDataReceived += (_, line) =>
+        {
+            lock (_said)
+            {
+                _said.Add(line.Data ?? "");
+            }
+        };
+        _process.BeginOutputReadLine();
+
+        // Only whether it answers is asked; the test of its certificate asks for that.
+        using var any = new HttpClientHandler
+        {
+            ServerCertificateCustomValidationCallback = HttpClientHandler.DangerousAcceptAnyServerCertificateValidator,
+        };
+        using var client = new HttpClient(any);
         for (var i = 0; i < 200; i++)
         {
             try
             {
-                if (client.GetAsync(Url + "/api/kinds").GetAwaiter().GetResult().IsSuccessStatusCode)
+                if (client.GetAsync(Url + "/index.html").GetAwaiter().GetResult().IsSuccessStatusCode)
                 {
                     return;
                 }

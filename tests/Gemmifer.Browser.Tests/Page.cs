@@ -37,6 +37,13 @@ public sealed class Page : IDisposable
         Until(() => Driver.FindElements(By.CssSelector("main h1, main h2")).Count > 0, path);
     }
 
+    /// <summary>Goes where nothing but a sentence is to be seen.</summary>
+    public void Go(string path, string says)
+    {
+        Driver.Navigate().GoToUrl(_url + path);
+        Sees(says);
+    }
+
     /// <summary>Goes to another screen as a link does, without loading the application anew.</summary>
     public void Turn(string path)
     {

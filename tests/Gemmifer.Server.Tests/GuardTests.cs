@@ -56,6 +56,44 @@ public sealed class GuardTests : IDisposable
         }
     }
 
+    /// <summary>RFC 9110, 13.1.2: a condition that an answer is another than the one that is there.</summary>
+    [Fact]
+    public async Task What_is_there_already_is_not_sent_again()
+    {
+        async Task<HttpResponseMessage> AskAsync(string path, EntityTagHeaderValue? had = null)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, path);
+            if (had is not null)
+            {
+                request.Headers.IfNoneMatch.Add(had);
+            }
+
+            return await _garden.Client.SendAsync(request);
+        }
+
+        var id = await _garden.PlantAsync();
+        foreach (var path in (string[])["/api/kinds", "/api/plants", $"/api/plants/{id}", $"/api/plants/{id}/work"])
+        {
+            using var first = await AskAsync(path);
+            using var again = await AskAsync(path, first.Headers.ETag);
+            using var other = await AskAsync(path, new EntityTagHeaderValue("\"other\"", true));
+            Assert.Equal((200, 304, 200), ((int)first.StatusCode, (int)again.StatusCode, (int)other.StatusCode));
+            Assert.Empty(await again.Content.ReadAsByteArrayAsync());
+            Assert.Equal("no-cache, private", first.Headers.CacheControl!.ToString());
+        }
+
+        using var before = await AskAsync($"/api/plants/{id}/log");
+        await _garden.SendAsync(HttpMethod.Post, $"/api/plants/{id}/log", new JsonObject { ["text"] = "Seen" });
+        using var after = await AskAsync($"/api/plants/{id}/log", before.Headers.ETag);
+        Assert.Equal(200, (int)after.StatusCode);
+        Assert.NotEqual(before.Headers.ETag, after.Headers.ETag);
+
+        // What is refused is no answer to keep.
+        using var refused = await AskAsync("/api/plants/none");
+        Assert.Null(refused.Headers.ETag);
+        Assert.Equal("no-store", refused.Headers.CacheControl!.ToString());
+    }
+
     [Theory]
     [InlineData("br")]
     [InlineData("gzip")]

@@ -46,11 +46,16 @@ public sealed record Share(int Port, IReadOnlyList<string> Hosts, byte[]? Root)
                 .Distinct(),
         ];
 
-    /// <summary>A QR code in half blocks, for a dark terminal as for a light one: it has its own quiet zone.</summary>
-    public static string Printed(string text)
+    /// <summary>A QR code in half blocks, with its quiet zone.</summary>
+    /// <param name="terminal">Whether it is printed to a terminal, which is told to print black on white, however it
+    /// prints otherwise.</param>
+    public static string Printed(string text, bool terminal)
     {
         using var code = QrPicture.Of(text);
-        return new AsciiQRCode(code).GetGraphicSmall(drawQuietZones: true, invert: true);
+        var picture = new AsciiQRCode(code).GetGraphicSmall(drawQuietZones: true, invert: true);
+        return terminal
+            ? string.Join('\n', picture.Split('\n').Select(line => $"\u001b[30;107m{line.TrimEnd('\r')}\u001b[0m"))
+            : picture;
     }
 }
 

@@ -182,7 +182,7 @@ public static class SharingSetup
             With a phone in the same network, also as the owner (works once, for an hour):
               {Share.EnterUrl(share.Url, phone)}
 
-            {Share.Printed(Share.EnterUrl(share.Url, phone))}
+            {Share.Printed(Share.EnterUrl(share.Url, phone), !Console.IsOutputRedirected)}
             """
         );
         if (share.Root is not null)

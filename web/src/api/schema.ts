@@ -1057,7 +1057,7 @@ export interface components {
             endsAt: null | string;
         };
         /** @enum {unknown} */
-        Instead: "removed" | "cut" | "left" | null;
+        Instead: "removed" | "cut" | "left" | "tied" | null;
         /** @description A link that lets in; it is told once, and kept by its hash only. */
         InvitationView: {
             /** @description Of the person who is let in, or of the link to look. */
@@ -1104,6 +1104,8 @@ export interface components {
             usualFacts: {
                 [key: string]: number;
             };
+            /** @description What of a plant as a whole its plans hang on. */
+            asks: components["schemas"]["PlantFact"][];
         };
         /**
          * @description What becomes of a cane on the support.
@@ -2008,6 +2010,11 @@ export interface components {
             measures?: null | components["schemas"]["Measure"][];
         };
         /**
+         * @description What a gardener may say of a plant as a whole, beside its name, its kind and its place.
+         * @enum {unknown}
+         */
+        PlantFact: "vigour" | "union" | "neglected" | "rootstock";
+        /**
          * @description Plants that are surveyed, planned and remembered in one way.
          * @enum {unknown}
          */
@@ -2232,6 +2239,7 @@ export interface components {
              */
             cutAt: null | number;
             note: null | string;
+            tiedTo?: null | components["schemas"]["TiedTo"];
         };
         /** @enum {unknown} */
         StepOutcome: "done" | "different" | "skipped" | null;
@@ -2297,6 +2305,19 @@ export interface components {
             /**
              * Format: double
              * @description And above the soil, mm.
+             */
+            z: number;
+        };
+        /** @description A place on the support, seen from the front. */
+        TiedTo: {
+            /**
+             * Format: double
+             * @description To the right of the crown, mm.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Above the soil, mm.
              */
             z: number;
         };

@@ -1,18 +1,20 @@
 import { chakra } from "@chakra-ui/react";
-import { lazy, useEffect } from "react";
-import { NavLink, Outlet, useLocation } from "react-router";
+import { lazy, Suspense, useEffect } from "react";
+import { Navigate, NavLink, Outlet, useLocation } from "react-router";
 import { useAlong } from "./along";
 import { useSettings } from "./settings";
 import { inDemo } from "../api/base";
 import { DemoBand } from "./DemoBand";
 import { Guard } from "./Guard";
 import { useEntry, useHere } from "./here";
+import { useShown } from "./instruments";
 import { NewMake } from "./NewMake";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
 
 const Entry = lazy(() => import("./Entry"));
+const Instruments = lazy(() => import("./Instruments"));
 
 const themes = ["auto", "light", "dark", "sun"] as const;
 /** What a tab or a window is called; that of a plant by its own page. */
@@ -28,6 +30,9 @@ const titles: Record<string, string> = {
   "/garden/tags": "Tags for the plants",
   "/waiting": "What waits on this device",
 };
+
+/** What is not there for whoever looks at a part of the garden by a link. */
+const ownersOnly = (pathname: string) => !/^\/(garden$|plants\/|sharing)/.test(pathname);
 
 const themeWords = {
   auto: "Light: as the device",
@@ -62,6 +67,7 @@ export function Shell() {
   const { pathname } = useLocation();
   const letIn = useEntry();
   const here = useHere();
+  const [measuring] = useShown();
   const looks = here.role === "looker";
   useSending();
   useAlong();
@@ -153,8 +159,15 @@ export function Shell() {
         maxWidth="1500px"
         marginInline="auto"
       >
-        <Guard place={pathname}>{letIn ? <Outlet /> : <Entry />}</Guard>
+        <Guard place={pathname}>
+          {!letIn ? <Entry /> : looks && ownersOnly(pathname) ? <Navigate to="/garden" replace /> : <Outlet />}
+        </Guard>
       </chakra.main>
+      {measuring && (
+        <Suspense>
+          <Instruments />
+        </Suspense>
+      )}
     </>
   );
 }

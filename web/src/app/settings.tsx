@@ -66,7 +66,11 @@ export function SettingsProvider(props: { children: ReactNode }) {
       return next;
     },
     onMutate: ({ mine }) => client.setQueryData(["settings"], { revision: 0, settings: mine }),
-    onSuccess: (saved) => client.setQueryData(["settings"], saved),
+    onSuccess: (saved) => {
+      client.setQueryData(["settings"], saved);
+      // Seasons hang on where the garden is.
+      void client.invalidateQueries({ queryKey: ["plants", "now"] });
+    },
     onError: () => client.invalidateQueries({ queryKey: ["settings"] }),
   });
   // Units, light and the measures of whoever helps are their own, and stay on their device.

@@ -69,8 +69,7 @@ export async function folded(
     let line: KeptLine | undefined = w.line;
     now = null;
     if (!line) {
-      const { mark: _, ...said } = w.body as Schemas["StepInput"];
-      const here = await core({ ...ask, done: done.map(lineKept), said });
+      const here = await core({ ...ask, done: done.map(lineKept), said: saidOf(w.body as Schemas["StepInput"]) });
       line = here.line!;
       changes = here.changes;
       now = here;
@@ -111,6 +110,12 @@ const pick = (here: WorkHere) => ({
 });
 
 /** What of a line of the log a plan hangs on. */
+/** What was said of a step, without the mark it was shown with. */
+export const saidOf = (body: Schemas["StepInput"]): Omit<Schemas["StepInput"], "mark"> => {
+  const { key, outcome, instead, cutAt, note, tiedTo } = body;
+  return { key, outcome, instead, cutAt, note, tiedTo: tiedTo ?? null };
+};
+
 export const lineKept = (l: LogLine): Partial<KeptLine> => ({
   stem: l.stem,
   stage: l.stage,

@@ -1,8 +1,10 @@
 import { chakra } from "@chakra-ui/react";
 import { type ReactNode } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { DEMO, inDemo } from "../api/base";
 import { useHere } from "../app/here";
+import { useSettings } from "../app/settings";
+import { onHalf } from "../survey/halves";
 import { Button } from "../app/ui";
 import { Cut, Plan, Plant, Walk } from "./firstPictures";
 
@@ -27,7 +29,8 @@ const parts: { title: string; text: string; picture: ReactNode }[] = [
 /** The four parts of the work in pictures, the one that is next marked; a practice plant is at hand. */
 export default function FirstSteps(props: { at: FirstAt; next: { text: string; go: () => void } }) {
   const navigate = useNavigate();
-  const { demo } = useHere();
+  const { demo, role } = useHere();
+  const owns = role === "owner";
   return (
     <chakra.section aria-label="How it goes" display="grid" gap="14px">
       <chakra.ol display="grid" gap="10px" gridTemplateColumns={{ base: "1fr 1fr", lg: "repeat(4, minmax(0, 1fr))" }}>
@@ -51,6 +54,7 @@ export default function FirstSteps(props: { at: FirstAt; next: { text: string; g
           </chakra.li>
         ))}
       </chakra.ol>
+      {props.at === 0 && owns && <Where />}
       <chakra.div display="flex" gap="10px" flexWrap="wrap" alignItems="center">
         <Button look="main" size="large" onClick={props.next.go}>
           {props.next.text}
@@ -76,6 +80,28 @@ export default function FirstSteps(props: { at: FirstAt; next: { text: string; g
     </chakra.section>
   );
 }
+
+/** Where the garden is taken to be, as every day in it hangs on that. */
+function Where() {
+  const { settings, save } = useSettings();
+  const { place } = settings;
+  const other = place.hemisphere === "north" ? "south" : "north";
+  return (
+    <p>
+      Your garden is taken to lie in the <b>{place.hemisphere}</b>, with the last frost about{" "}
+      <b>{monthDay(place.lastFrost)}</b>.{" "}
+      <Button size="small" onClick={() => save({ ...settings, place: onHalf(place, other) })}>
+        It lies in the {other}
+      </Button>{" "}
+      <Link to="/measures#place" style={{ display: "inline-block", padding: "10px 4px" }}>
+        Other frosts
+      </Link>
+    </p>
+  );
+}
+
+const monthDay = (day: string) =>
+  new Date(`2001-${day}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long" });
 
 /** A rose of the demo that nobody walked round yet would be dull: this one has its canes noted, and a plan. */
 const practice = "demo-lantern";

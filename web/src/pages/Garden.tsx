@@ -5,13 +5,14 @@ import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
+import { readHalf } from "../app/kept";
 import { useHere, useOwns } from "../app/here";
 import { Button, Field, Input, Notice } from "../app/ui";
 import { newPlants } from "../outbox/newPlant";
 import { useWaiting } from "../outbox/useOutbox";
 import { columnsIn, linesOf } from "./gardenLines";
 import FirstSteps from "./FirstSteps";
-import { PlantForm } from "./PlantForm";
+import { NEW, PlantForm } from "./PlantForm";
 import { PlantGlyph } from "./PlantGlyph";
 import { day, target } from "./Now";
 
@@ -35,7 +36,7 @@ export default function Garden() {
   const waiting = useWaiting();
   const owns = useOwns();
   const helps = useHere().role !== "looker";
-  const [form, setForm] = useState<"new" | string | null>(params.has("add") ? "new" : null);
+  const [form, setForm] = useState<"new" | string | null>(params.has("add") || readHalf(NEW) ? "new" : null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
   const remove = useMutation({

@@ -1,11 +1,15 @@
 import { chakra } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { api, must } from "../api/client";
 import { Link } from "react-router";
 import { useHere } from "../app/here";
+import { useShown } from "../app/instruments";
+import { onHalf } from "../survey/halves";
 import { useMeasures, useSettings } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Copies } from "./Copies";
-import { bodyLabels, type BodyMeasures, defaultBody, readLength } from "../survey/measures";
+import { bodyLabels, type BodyMeasures, dayWords, defaultBody, readLength } from "../survey/measures";
 
 const ranges: Record<keyof BodyMeasures, [number, number]> = {
   pencil: [3, 15],
@@ -24,6 +28,7 @@ export default function Measures() {
   const { settings, save } = useSettings();
   const { shared, role } = useHere();
   const owns = role === "owner";
+  const [measuring, showInstruments] = useShown();
   return (
     <chakra.div display="grid" gap="18px" maxWidth="900px">
       <div>
@@ -72,39 +77,55 @@ export default function Measures() {
           />
         </chakra.div>
       </Panel>
-      <Panel>
+      <Panel id="place">
         <chakra.h2 fontSize="1.2rem" marginBottom="10px">
           Where the garden is
         </chakra.h2>
-        <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
-          <div>
-            <chakra.p fontWeight="700" marginBottom="4px">
-              Half of the world
-            </chakra.p>
-            <Choice
-              label="Hemisphere"
-              value={settings.place.hemisphere}
-              onChange={(hemisphere) => save({ ...settings, place: { ...settings.place, hemisphere } })}
-              options={[
-                { value: "north", text: "north" },
-                { value: "south", text: "south" },
-              ]}
+        {!owns && <chakra.p marginBottom="10px">The owner of the garden says where it is.</chakra.p>}
+        <chakra.fieldset disabled={!owns} border="none" padding="0" margin="0">
+          <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
+            <div>
+              <chakra.p fontWeight="700" marginBottom="4px">
+                Half of the world
+              </chakra.p>
+              <Choice
+                label="Hemisphere"
+                value={settings.place.hemisphere}
+                onChange={(hemisphere) => save({ ...settings, place: onHalf(settings.place, hemisphere) })}
+                options={[
+                  { value: "north", text: "north" },
+                  { value: "south", text: "south" },
+                ]}
+              />
+            </div>
+            <Frost
+              label="Last frost, usually"
+              value={settings.place.lastFrost}
+              onChange={(lastFrost) => save({ ...settings, place: { ...settings.place, lastFrost } })}
             />
-          </div>
-          <Frost
-            label="Last frost, usually"
-            value={settings.place.lastFrost}
-            onChange={(lastFrost) => save({ ...settings, place: { ...settings.place, lastFrost } })}
-          />
-          <Frost
-            label="First frost, usually"
-            value={settings.place.firstFrost}
-            onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
-          />
-          <Zone
-            value={settings.place.timeZone ?? null}
-            onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
-          />
+            <Frost
+              label="First frost, usually"
+              value={settings.place.firstFrost}
+              onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
+            />
+            <Zone
+              value={settings.place.timeZone ?? null}
+              onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
+            />
+          </chakra.div>
+        </chakra.fieldset>
+        <WhenPruned />
+      </Panel>
+      <Panel>
+        <chakra.h2 fontSize="1.2rem">Instruments that type</chakra.h2>
+        <chakra.p marginTop="4px">
+          A calliper or a scale that speaks as a keyboard types straight into any field here. To try how that goes
+          without one, lay a simulated calliper and hanging scale on the screen.
+        </chakra.p>
+        <chakra.div marginTop="8px">
+          <Button pressed={measuring} aria-pressed={measuring} onClick={() => showInstruments(!measuring)}>
+            {measuring ? "Take them away" : "Lay them on the screen"}
+          </Button>
         </chakra.div>
       </Panel>
       <Panel>
@@ -120,6 +141,18 @@ export default function Measures() {
       </Panel>
       {owns && <Copies />}
     </chakra.div>
+  );
+}
+
+/** What the place comes to: the day from which this garden is pruned. */
+function WhenPruned() {
+  const now = useQuery({ queryKey: ["plants", "now"], queryFn: () => must(api.GET("/api/now")), staleTime: 0 });
+  const from = now.data?.dueFrom;
+  if (!from) return null;
+  return (
+    <chakra.p marginTop="10px" role="status">
+      With these days the main prune of most plants begins about <b>{dayWords(from)}</b>.
+    </chakra.p>
   );
 }
 

@@ -4,12 +4,18 @@ import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { at } from "../api/base";
 import { api, ApiError, must, newId, type Schemas } from "../api/client";
+import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { plantOf, rememberChanged, rememberNew } from "../outbox/newPlant";
 import { outbox } from "../outbox/outbox";
 import { readLength } from "../survey/measures";
 import { type Known, safestRose } from "./whichRose";
+
+const rose: Schemas["PlantFamily"] = "rose";
+
+/** Under what name a plant is kept that is being added. */
+export const NEW = "plant.new";
 
 /** Three questions that find the kind of rose that is safest. */
 function WhichRose(props: { kinds: Schemas["KindView"][]; onKind: (kind: string) => void }) {
@@ -89,7 +95,21 @@ function Asked(props: { question: string; children: ReactNode }) {
   );
 }
 
-/** A new plant, or changes to one. Name and kind are needed; the rest helps. */
+interface Typed {
+  name: string;
+  kind: string;
+  place: string;
+  planted: string;
+  vigour: string;
+  union: string;
+  covered: boolean;
+  neglected: boolean;
+  grafted: string;
+  /** Made once, so that what is sent twice is added once. */
+  own: string;
+}
+
+/** A new plant, or changes to one. Name and kind are needed; the rest helps, and only what its family needs is asked. */
 export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => void; onRemove?: () => void }) {
   const { plant } = props;
   const client = useQueryClient();
@@ -97,18 +117,23 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   const { body, long } = useMeasures();
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
-  const [name, setName] = useState(plant?.name ?? "");
-  const [kind, setKind] = useState(plant?.kind ?? "rose.hybrid-tea");
-  const [place, setPlace] = useState(plant?.place ?? "");
-  const [planted, setPlanted] = useState(plant?.plantedYear?.toString() ?? "");
-  const [vigour, setVigour] = useState(plant?.vigour ?? "normal");
-  const [union, setUnion] = useState(
-    plant?.unionHeight == null ? "" : plant.unionHeight < 0 ? "" : long(plant.unionHeight),
-  );
-  const [covered, setCovered] = useState((plant?.unionHeight ?? 0) < 0);
-  const [neglected, setNeglected] = useState(plant?.neglected ?? false);
-  const [grafted, setGrafted] = useState<string>(plant?.rootstock == null ? "usual" : plant.rootstock ? "yes" : "no");
-  const [own] = useState(newId);
+  const [first] = useState<Typed>(() => ({
+    name: plant?.name ?? "",
+    kind: plant?.kind ?? "rose.hybrid-tea",
+    place: plant?.place ?? "",
+    planted: plant?.plantedYear?.toString() ?? "",
+    vigour: plant?.vigour ?? "normal",
+    union: plant?.unionHeight == null || plant.unionHeight < 0 ? "" : long(plant.unionHeight),
+    covered: (plant?.unionHeight ?? 0) < 0,
+    neglected: plant?.neglected ?? false,
+    grafted: plant?.rootstock == null ? "usual" : plant.rootstock ? "yes" : "no",
+    own: newId(),
+  }));
+  // Changes that were made from an older plant are not put over a newer one.
+  const [typed, setTyped, letGo] = useHalf<Typed>(plant ? `plant.${plant.id}.${plant.revision}` : NEW, first);
+  const { name, kind, place, planted, vigour, union, covered, neglected, grafted, own } = typed;
+  const set = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
+  const close = () => (letGo(), props.onClose());
   const unionMm = union.trim() === "" ? null : readLength(union, body, "cm");
   const save = useMutation({
     mutationFn: async (input: Schemas["PlantInput"]) => {
@@ -148,7 +173,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
     },
     onSuccess: (saved) => {
       void client.invalidateQueries({ queryKey: ["plants"] });
-      props.onClose();
+      close();
       if (!saved) {
         void navigate("/waiting");
         return;
@@ -160,6 +185,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   const error = save.error as ApiError | null;
   const wrongAt = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
   const chosen = kinds.data?.find((k) => k.id === kind);
+  const asks = (fact: Schemas["PlantFact"]) => chosen?.asks.includes(fact) ?? true;
   return (
     <Panel>
       <form
@@ -170,10 +196,10 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             kind,
             place,
             plantedYear: planted.trim() === "" ? null : Number(planted),
-            vigour,
-            neglected,
-            unionHeight: covered ? -40 : unionMm,
-            rootstock: grafted === "usual" ? null : grafted === "yes",
+            vigour: asks("vigour") ? vigour : "normal",
+            neglected: asks("neglected") && neglected,
+            unionHeight: !asks("union") ? null : covered ? -40 : unionMm,
+            rootstock: !asks("rootstock") || grafted === "usual" ? null : grafted === "yes",
             look: plant?.look ?? null,
           });
         }}
@@ -183,10 +209,10 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
         </chakra.h2>
         <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 240px), 1fr))">
           <Field label="Name" error={wrongAt("/name")}>
-            <Input value={name} onChange={(e) => setName(e.target.value)} maxLength={80} required />
+            <Input value={name} onChange={(e) => set({ name: e.target.value })} maxLength={80} required />
           </Field>
           <Field label="Kind" hint={chosen?.note} error={wrongAt("/kind")}>
-            <Select value={kind} onChange={(e) => setKind(e.target.value)} width="100%">
+            <Select value={kind} onChange={(e) => set({ kind: e.target.value })} width="100%">
               {(kinds.data ?? []).map((k) => (
                 <option key={k.id} value={k.id}>
                   {k.name}
@@ -194,9 +220,9 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
               ))}
             </Select>
           </Field>
-          {!plant && kind.startsWith("rose.") && <WhichRose kinds={kinds.data ?? []} onKind={setKind} />}
+          {!plant && chosen?.family === rose && <WhichRose kinds={kinds.data ?? []} onKind={(kind) => set({ kind })} />}
           <Field label="Where it grows" hint="bed, wall or row, in your words" error={wrongAt("/place")}>
-            <Input value={place} onChange={(e) => setPlace(e.target.value)} list="places" maxLength={80} />
+            <Input value={place} onChange={(e) => set({ place: e.target.value })} list="places" maxLength={80} />
             <datalist id="places">
               {(places.data ?? []).map((p) => (
                 <option key={p} value={p} />
@@ -204,56 +230,77 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             </datalist>
           </Field>
           <Field label="Year planted" hint="leave empty if nobody knows" error={wrongAt("/plantedYear")}>
-            <Input value={planted} onChange={(e) => setPlanted(e.target.value)} inputMode="numeric" pattern="\d{4}" />
-          </Field>
-          <Field
-            label="Height of the union above the soil"
-            hint={chosen?.hangs ? "the head, where the canes start" : "the swelling where the canes start"}
-            error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : wrongAt("/unionHeight")}
-          >
             <Input
-              value={covered ? "" : union}
-              disabled={covered}
-              placeholder={covered ? "covered" : chosen?.hangs ? long(Number(chosen.unionHeight)) : "at the soil"}
-              onChange={(e) => setUnion(e.target.value)}
+              value={planted}
+              onChange={(e) => set({ planted: e.target.value })}
+              inputMode="numeric"
+              pattern="\d{4}"
             />
           </Field>
-          <chakra.div display="grid" gap="8px" alignContent="end">
-            <Tick on={covered} onChange={setCovered} text="The crown is covered by soil or mulch" />
-            <Tick on={neglected} onChange={setNeglected} text="Not pruned for years" />
-          </chakra.div>
+          {asks("union") && (
+            <Field
+              label="Height of the union above the soil"
+              hint={chosen?.hangs ? "the head, where the canes start" : "the swelling where the canes start"}
+              error={union.trim() !== "" && unionMm === null ? "Not understood: try 2 cm." : wrongAt("/unionHeight")}
+            >
+              <Input
+                value={covered ? "" : union}
+                disabled={covered}
+                placeholder={covered ? "covered" : chosen?.hangs ? long(Number(chosen.unionHeight)) : "at the soil"}
+                onChange={(e) => set({ union: e.target.value })}
+              />
+            </Field>
+          )}
+          {(asks("union") || asks("neglected")) && (
+            <chakra.div display="grid" gap="8px" alignContent="end">
+              {asks("union") && (
+                <Tick
+                  on={covered}
+                  onChange={(covered) => set({ covered })}
+                  text="The crown is covered by soil or mulch"
+                />
+              )}
+              {asks("neglected") && (
+                <Tick on={neglected} onChange={(neglected) => set({ neglected })} text="Not pruned for years" />
+              )}
+            </chakra.div>
+          )}
         </chakra.div>
         <chakra.div display="flex" gap="24px" flexWrap="wrap" marginTop="14px">
-          <div>
-            <chakra.p fontWeight="700" marginBottom="4px">
-              How strongly does it grow?
-            </chakra.p>
-            <Choice
-              label="Vigour"
-              value={vigour}
-              onChange={setVigour}
-              options={[
-                { value: "weak", text: "weakly" },
-                { value: "normal", text: "as usual" },
-                { value: "strong", text: "strongly" },
-              ]}
-            />
-          </div>
-          <div>
-            <chakra.p fontWeight="700" marginBottom="4px">
-              Grafted on a rootstock?
-            </chakra.p>
-            <Choice
-              label="Grafted"
-              value={grafted}
-              onChange={setGrafted}
-              options={[
-                { value: "usual", text: "as usual for the kind" },
-                { value: "yes", text: "yes" },
-                { value: "no", text: "no, own roots" },
-              ]}
-            />
-          </div>
+          {asks("vigour") && (
+            <div>
+              <chakra.p fontWeight="700" marginBottom="4px">
+                How strongly does it grow?
+              </chakra.p>
+              <Choice
+                label="Vigour"
+                value={vigour}
+                onChange={(vigour) => set({ vigour })}
+                options={[
+                  { value: "weak", text: "weakly" },
+                  { value: "normal", text: "as usual" },
+                  { value: "strong", text: "strongly" },
+                ]}
+              />
+            </div>
+          )}
+          {asks("rootstock") && (
+            <div>
+              <chakra.p fontWeight="700" marginBottom="4px">
+                Grafted on a rootstock?
+              </chakra.p>
+              <Choice
+                label="Grafted"
+                value={grafted}
+                onChange={(grafted) => set({ grafted })}
+                options={[
+                  { value: "usual", text: "as usual for the kind" },
+                  { value: "yes", text: "yes" },
+                  { value: "no", text: "no, own roots" },
+                ]}
+              />
+            </div>
+          )}
         </chakra.div>
         {error && error.errors.length === 0 && (
           <chakra.div marginTop="10px">
@@ -266,16 +313,20 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
           <Button
             type="submit"
             look="main"
-            disabled={save.isPending || name.trim() === "" || (union.trim() !== "" && !covered && unionMm === null)}
+            disabled={
+              save.isPending ||
+              name.trim() === "" ||
+              (asks("union") && union.trim() !== "" && !covered && unionMm === null)
+            }
           >
             {plant ? "Save" : chosen?.surveyed === false ? "Add it and see the routine" : "Add it and walk round"}
           </Button>
-          <Button type="button" onClick={props.onClose}>
+          <Button type="button" onClick={close}>
             Cancel
           </Button>
           {props.onRemove && (
             <chakra.span marginLeft="auto">
-              <Button type="button" look="cut" onClick={props.onRemove}>
+              <Button type="button" look="cut" onClick={() => (letGo(), props.onRemove!())}>
                 Take out of the garden
               </Button>
             </chakra.span>

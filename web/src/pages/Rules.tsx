@@ -5,6 +5,7 @@ import { api, type ApiError, asSeen, must, newId, type Schemas } from "../api/cl
 import { VineTable } from "../vine/VineTable";
 import { provenanceWords } from "../app/provenance";
 import { useOwns } from "../app/here";
+import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
 import { readLength } from "../survey/measures";
@@ -263,9 +264,13 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
   const { from, copy } = props;
   const { body } = useMeasures();
   const range = useRange();
-  const [name, setName] = useState(copy ? `My ${from.name}` : from.name);
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  const [own] = useState(newId);
+  const [first] = useState(() => ({
+    name: copy ? `My ${from.name}` : from.name,
+    typed: {} as Record<string, string>,
+    own: newId(),
+  }));
+  const [half, setHalf, letGo] = useHalf(`school.${copy ? "copy" : "change"}.${from.id}.${from.revision}`, first);
+  const { name, typed, own } = half;
   const save = useMutation({
     mutationFn: async () => {
       const set = Object.fromEntries(
@@ -287,7 +292,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
             }),
           );
     },
-    onSuccess: props.onSaved,
+    onSuccess: (saved) => (letGo(), props.onSaved(saved)),
   });
   const error = save.error as ApiError | null;
   const at = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
@@ -311,7 +316,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
         <chakra.h2 fontSize="1.35rem">{copy ? `A copy of ${from.name}` : `Change ${from.name}`}</chakra.h2>
         <chakra.div marginBlock="10px" maxWidth="420px">
           <Field label="What you call it" error={at("/name")}>
-            <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} required />
+            <Input value={name} maxLength={80} onChange={(e) => setHalf({ ...half, name: e.target.value })} required />
           </Field>
           <chakra.p color="muted" marginTop="6px">
             A bare length counts in millimetres; you may write its unit: 20 cm, 8 in.
@@ -324,7 +329,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
         >
           {from.values.map((v) => {
             const shown = typed[v.name] ?? (v.flag ? (Number(v.number) > 0 ? "yes" : "no") : (v.word ?? plainOf(v)));
-            const set = (text: string) => setTyped((t) => ({ ...t, [v.name]: text }));
+            const set = (text: string) => setHalf({ ...half, typed: { ...typed, [v.name]: text } });
             const choices = v.flag ? ["yes", "no"] : v.words;
             return choices.length > 0 ? (
               <div key={v.name}>
@@ -361,7 +366,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           <Button type="submit" look="main" disabled={save.isPending || name.trim() === ""}>
             {copy ? "Keep it as mine" : "Save"}
           </Button>
-          <Button type="button" onClick={props.onClose}>
+          <Button type="button" onClick={() => (letGo(), props.onClose())}>
             Cancel
           </Button>
         </chakra.div>

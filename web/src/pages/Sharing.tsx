@@ -194,7 +194,7 @@ function Person(props: {
             Let another device in
           </Button>
           {p.role === "helper" && (
-            <Button look="cut" disabled={busy} onClick={props.onAway} aria-label={`Send ${p.name} away`}>
+            <Button look="cut" disabled={busy} onClick={props.onAway} aria-label={`Send away ${p.name}`}>
               Send away
             </Button>
           )}

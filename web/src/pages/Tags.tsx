@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { at } from "../api/base";
+import { at, inDemo } from "../api/base";
 import { api, mustPage, type Schemas } from "../api/client";
 import { useHere } from "../app/here";
 import { Button, Notice, Select } from "../app/ui";
@@ -102,6 +102,7 @@ export default function Tags() {
               {p.name}
             </chakra.span>
             {p.place && <span>{p.place}</span>}
+            {inDemo && <b>Demo garden</b>}
           </chakra.div>
         ))}
       </chakra.div>

@@ -11,7 +11,7 @@ export default function Trust() {
         <chakra.h1 fontSize="1.8rem">Trusting this garden</chakra.h1>
         <chakra.p marginTop="6px" maxWidth="720px">
           Your browser warns because nobody but this garden vouches for it. Tell each device once that it may, and the
-          warning is gone. Without it everything works but working without a network.
+          warning is gone. Without that, everything works except a round without a network.
         </chakra.p>
       </div>
       <chakra.ol display="grid" gap="12px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 260px), 1fr))">

@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
+import { useHalf } from "../app/kept";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { counted } from "../survey/words";
@@ -13,8 +13,12 @@ type Line = Schemas["LogView"];
 export function Correct(props: { plant: string; line: Line; onClose: () => void }) {
   const { line } = props;
   const client = useQueryClient();
-  const [day, setDay] = useState(line.at.slice(0, 10));
-  const [text, setText] = useState(line.text);
+  const [{ day, text }, setTyped, letGo] = useHalf(`line.${line.id}.${line.history.length}`, {
+    day: line.at.slice(0, 10),
+    text: line.text,
+  });
+  const setDay = (day: string) => setTyped({ day, text });
+  const setText = (text: string) => setTyped({ day, text });
   const save = useMutation({
     mutationFn: (change: Partial<Schemas["CorrectionInput"]>) =>
       must(
@@ -25,6 +29,7 @@ export function Correct(props: { plant: string; line: Line; onClose: () => void 
       ),
     onSuccess: () => {
       for (const key of ["log", "work", "plants", "survey"]) void client.invalidateQueries({ queryKey: [key] });
+      letGo();
       props.onClose();
     },
   });
@@ -59,7 +64,7 @@ export function Correct(props: { plant: string; line: Line; onClose: () => void 
           <Button disabled={save.isPending} onClick={() => save.mutate({ struck: !line.struck })}>
             {line.struck ? "Put it back in" : "Strike it out"}
           </Button>
-          <Button look="quiet" onClick={props.onClose}>
+          <Button look="quiet" onClick={() => (letGo(), props.onClose())}>
             Cancel
           </Button>
         </chakra.div>

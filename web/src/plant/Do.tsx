@@ -8,7 +8,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Letter, Notice, Panel } from "../app/ui";
 import { CoreError, workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
-import { lineKept } from "../outbox/fold";
+import { lineKept, saidOf } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
 import type { Waiting } from "../outbox/store";
 import { readLength } from "../survey/measures";
@@ -83,12 +83,11 @@ export default function Do() {
     onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : (rest(), setWeighed(w))),
   });
   const changesOf = async (body: Schemas["StepInput"]): Promise<Schemas["Change"][]> => {
-    const { mark: _, ...said } = body;
     const here = () =>
       workHere({
         survey: document,
         done: work!.done.map(lineKept),
-        said,
+        said: saidOf(body),
         today: work!.today,
       }).then(
         (h) => h.changes,
@@ -574,8 +573,7 @@ function Differently(props: {
   const mm = readLength(place, body, "cm");
   // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
   const skipped = what === "left" && (!stem || action === "check" || action === "defer");
-  const ready =
-    what !== null && (what !== "cut" || (mm !== null && mm > 0)) && (what !== "tied" || tiedTo !== null);
+  const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0)) && (what !== "tied" || tiedTo !== null);
   const training = props.open.step.stage === "train" ? plan?.training : null;
   return (
     <Panel>
@@ -598,9 +596,7 @@ function Differently(props: {
           { value: "left", text: stem ? "Leave it as it is this winter" : "Nothing: not this winter" },
         ]}
       />
-      {what === "tied" && training && stem && (
-        <TiedElsewhere stem={stem} training={training} onChange={setTiedTo} />
-      )}
+      {what === "tied" && training && stem && <TiedElsewhere stem={stem} training={training} onChange={setTiedTo} />}
       {what === "cut" && (
         <chakra.div marginTop="8px">
           <Field

@@ -5,6 +5,7 @@ import { useParams } from "react-router";
 import { at } from "../api/base";
 import { api, must, newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
+import { useHalf } from "../app/kept";
 import { useHere, useOwns } from "../app/here";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
@@ -21,7 +22,7 @@ export default function Remember() {
   const { id = "" } = useParams();
   const path = { params: { path: { id } } };
   const log = useQuery({ queryKey: ["log", id], queryFn: () => must(api.GET("/api/plants/{id}/log", path)) });
-  const [text, setText] = useState("");
+  const [text, setText, letGo] = useHalf(`note.${id}`, "");
   // Kept on this device first, and sent then.
   const add = useMutation({
     mutationFn: (words: string) =>
@@ -36,7 +37,7 @@ export default function Remember() {
           words,
         },
       ]),
-    onSuccess: () => setText(""),
+    onSuccess: () => (letGo(), setText("")),
   });
   const mine = useWaiting().filter((w) => w.plant === id);
   const { Record } = useFamily();

@@ -7,12 +7,13 @@ import { system } from "../app/theme";
 import type { SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
 
-afterEach(cleanup);
+afterEach(() => (cleanup(), localStorage.clear()));
 
 function Harness({ onAdd }: { onAdd: (stem: Omit<SurveyStem, "id">) => void }) {
   const [clock, setClock] = useState<number | null>(null);
   return (
     <AddCane
+      plant="p"
       clock={clock}
       onClock={setClock}
       next="A"

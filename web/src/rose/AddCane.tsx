@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
+import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Letter, Panel } from "../app/ui";
 import { ageWords, type BodyMeasures, clockWords } from "../survey/measures";
@@ -8,6 +9,8 @@ import type { SurveyStem } from "../survey/types";
 import { capital } from "../survey/words";
 
 interface Props {
+  /** The plant, under which a line that was not sent is kept. */
+  plant: string;
   clock: number | null;
   onClock: (clock: number | null) => void;
   onAdd: (stem: Omit<SurveyStem, "id">) => void;
@@ -51,7 +54,7 @@ export function AddCane(props: Props) {
         <Letter id={props.next} decision="none" /> Next cane
       </chakra.h2>
       <chakra.div display={props.clock === null ? "block" : "none"}>
-        <TypedLine body={body} onAdd={props.onAdd} units={units} />
+        <TypedLine plant={props.plant} body={body} onAdd={props.onAdd} units={units} />
       </chakra.div>
       {props.clock === null && (
         <chakra.p color="muted" marginBlock="10px 6px">
@@ -128,9 +131,14 @@ function understoodOf(stem: Partial<SurveyStem>, { thick, long }: { thick: Say; 
 
 type Say = (mm: number) => string;
 
-function TypedLine(props: { body: BodyMeasures; units: string; onAdd: (stem: Omit<SurveyStem, "id">) => void }) {
+function TypedLine(props: {
+  plant: string;
+  body: BodyMeasures;
+  units: string;
+  onAdd: (stem: Omit<SurveyStem, "id">) => void;
+}) {
   const { thick, long } = useMeasures();
-  const [text, setText] = useState("");
+  const [text, setText] = useHalf(`line.${props.plant}`, "");
   const [tried, setTried] = useState(false);
   const line = text.trim() === "" ? null : readLine(text, props.body);
   const understood = line && understoodOf(line.stem, { thick, long });

@@ -16,7 +16,7 @@ import { evidenceWords } from "../shared/evidence";
 
 /** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
 export default function RoseLook() {
-  const { survey, scene, kind } = usePlant();
+  const { plant, survey, scene, kind } = usePlant();
   const navigate = useNavigate();
   const [selected, setSelected] = useState<string | null>(null);
   const [clock, setClock] = useState<number | null>(null);
@@ -97,7 +97,13 @@ export default function RoseLook() {
                 <FirstLook key={added.id} stem={added} />
               </Panel>
             )}
-            <AddCane clock={clock} onClock={setClock} onAdd={add} next={nextId(stems, undefined, survey.earlier)} />
+            <AddCane
+              plant={plant.id}
+              clock={clock}
+              onClock={setClock}
+              onAdd={add}
+              next={nextId(stems, undefined, survey.earlier)}
+            />
           </>
         )}
         <chakra.div display="flex" gap="8px" flexWrap="wrap">

@@ -90,14 +90,15 @@ export function Naming() {
                 key={`${o.what}-${i}`}
                 borderTop="1px solid var(--line)"
                 paddingBlock="5px"
-                display="flex"
-                gap="10px"
+                display="grid"
+                columnGap="10px"
+                gridTemplateColumns={{ base: "minmax(0, 1fr) auto", sm: "8.5em minmax(0, 1fr) auto" }}
                 alignItems="baseline"
               >
-                <chakra.span color="muted" minWidth="8.5em">
+                <chakra.span color="muted" gridColumn={{ base: "1 / -1", sm: "auto" }}>
                   {dayWords(o.date)}
                 </chakra.span>
-                <chakra.span flex="1">
+                <chakra.span>
                   {reason?.text ?? sightings.find((s) => s.id === o.what)?.text}
                   {reason && reason.ruledOut.length > 0 && (
                     <chakra.span color="muted"> Rules out: {reason.ruledOut.join(", ")}.</chakra.span>

@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { useOwns } from "../app/here";
 import { Button, Hidden, Input, Notice, Select } from "../app/ui";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
+import { SchoolPicture } from "./SchoolPicture";
 import { usePlant } from "./usePlant";
 
 /** Takes an offered school for the plant in hand, as hard as before. */
@@ -25,21 +26,65 @@ export function useSchool() {
 /** Which school plans it. */
 export function SchoolChoice({ label }: { label: ReactNode }) {
   const { plan, schools } = usePlant();
+  const [open, setOpen] = useState(false);
   const { school, take } = useSchool();
   // Which rules hold for a plant is its owner's to say.
   const owns = useOwns();
   return (
-    <chakra.label display="flex" alignItems="center" gap="6px">
-      {label}
-      <Select value={school} disabled={!owns} onChange={(e) => take(e.target.value)}>
-        {schools.every((s) => s.id !== school) && <option value={school}>{plan?.limits.name}</option>}
-        {schools.map((s) => (
-          <option key={s.id} value={s.id}>
-            {s.name}
-          </option>
-        ))}
-      </Select>
-    </chakra.label>
+    <>
+      <chakra.label display="flex" alignItems="center" gap="6px">
+        {label}
+        <Select value={school} disabled={!owns} onChange={(e) => take(e.target.value)}>
+          {schools.every((s) => s.id !== school) && <option value={school}>{plan?.limits.name}</option>}
+          {schools.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </Select>
+      </chakra.label>
+      <Button size="small" look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "Close the schools" : "What each school does"}
+      </Button>
+      {open && (
+        <chakra.ul
+          order="9"
+          flexBasis="100%"
+          display="grid"
+          gap="8px"
+          gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 250px), 1fr))"
+          aria-label="What each school does"
+        >
+          {schools.map((s) => (
+            <chakra.li key={s.id}>
+              <Button
+                width="100%"
+                height="100%"
+                justifyContent="flex-start"
+                alignItems="flex-start"
+                textAlign="left"
+                padding="8px 10px"
+                gap="10px"
+                fontWeight="400"
+                disabled={!owns && s.id !== school}
+                aria-pressed={s.id === school}
+                style={s.id === school ? { borderColor: "var(--leaf)", borderWidth: 2.5 } : undefined}
+                onClick={() => (take(s.id), setOpen(false))}
+              >
+                <SchoolPicture id={s.base ?? s.id} />
+                <span>
+                  <chakra.b display="block">
+                    {s.name}
+                    {s.id === school && <chakra.span color="leaf"> in use</chakra.span>}
+                  </chakra.b>
+                  {s.summary}
+                </span>
+              </Button>
+            </chakra.li>
+          ))}
+        </chakra.ul>
+      )}
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, type ApiError, must, mustPage, newId, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
+import { useHalf } from "../app/kept";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
 import { about } from "./block";
@@ -188,12 +189,17 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
 function RowForm({ onClose }: { onClose: () => void }) {
   const client = useQueryClient();
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
-  const [place, setPlace] = useState("");
-  const [kind, setKind] = useState("vine.vinifera");
-  const [count, setCount] = useState("12");
-  const [system, setSystem] = useState("cordon");
-  const [spacing, setSpacing] = useState(1500);
-  const [own] = useState(newId);
+  const [first] = useState(() => ({
+    place: "",
+    kind: "vine.vinifera",
+    count: "12",
+    system: "cordon",
+    spacing: 1500,
+    own: newId(),
+  }));
+  const [half, setHalf, letGo] = useHalf("row", first);
+  const { place, kind, count, system, spacing, own } = half;
+  const set = (part: Partial<typeof first>) => setHalf({ ...half, ...part });
   const add = useMutation({
     mutationFn: () =>
       must(
@@ -204,6 +210,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
     onSuccess: () => {
       void client.invalidateQueries({ queryKey: ["blocks"] });
       void client.invalidateQueries({ queryKey: ["plants"] });
+      letGo();
       onClose();
     },
   });
@@ -225,13 +232,18 @@ function RowForm({ onClose }: { onClose: () => void }) {
           gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 200px), 1fr))"
         >
           <Field label="Name of the row" error={at("/place")}>
-            <Input value={place} maxLength={80} onChange={(e) => setPlace(e.target.value)} placeholder="South slope" />
+            <Input
+              value={place}
+              maxLength={80}
+              onChange={(e) => set({ place: e.target.value })}
+              placeholder="South slope"
+            />
           </Field>
           <Field label="How many vines" error={at("/count")}>
-            <Input value={count} inputMode="numeric" onChange={(e) => setCount(e.target.value)} />
+            <Input value={count} inputMode="numeric" onChange={(e) => set({ count: e.target.value })} />
           </Field>
           <Field label="Kind" error={at("/kind")}>
-            <Select value={kind} onChange={(e) => setKind(e.target.value)}>
+            <Select value={kind} onChange={(e) => set({ kind: e.target.value })}>
               {(kinds.data ?? [])
                 .filter((k) => k.family === "vine")
                 .map((k) => (
@@ -242,7 +254,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
             </Select>
           </Field>
           <Field label="Trained as">
-            <Select value={system} onChange={(e) => setSystem(e.target.value)}>
+            <Select value={system} onChange={(e) => set({ system: e.target.value })}>
               <option value="cordon">arms along a wire</option>
               <option value="goblet">goblets</option>
               <option value="long-cane">long canes</option>
@@ -250,7 +262,13 @@ function RowForm({ onClose }: { onClose: () => void }) {
               <option value="training">young vines</option>
             </Select>
           </Field>
-          <Length label="Room for each along the row" value={spacing} least={100} most={20_000} onChange={setSpacing} />
+          <Length
+            label="Room for each along the row"
+            value={spacing}
+            least={100}
+            most={20_000}
+            onChange={(spacing) => set({ spacing })}
+          />
         </chakra.div>
         {error && error.errors.length === 0 && (
           <Notice tone="wrong" role="alert">
@@ -261,7 +279,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
           <Button type="submit" look="main" disabled={place.trim() === "" || add.isPending}>
             Plant them
           </Button>
-          <Button type="button" onClick={onClose}>
+          <Button type="button" onClick={() => (letGo(), onClose())}>
             Cancel
           </Button>
         </chakra.div>

@@ -8,6 +8,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
 import { usePlant } from "../shared/usePlant";
+import { useHalf } from "../app/kept";
 import { readWeight } from "../survey/weights";
 import { Weight } from "./VineFacts";
 
@@ -16,7 +17,7 @@ export function VineYears() {
   const { id = "" } = useParams();
   const { plan, survey } = usePlant();
   const { say, heavy, units } = useMeasures();
-  const [text, setText] = useState("");
+  const [text, setText] = useHalf(`crop.${id}`, "");
   const [wrong, setWrong] = useState<string | null>(null);
   // Kept on this device first, and sent then.
   const crop = useMutation({
