@@ -50,6 +50,10 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             "/plants/demo-terrace-1/decide",
             "/plants/demo-row-autumn/decide",
             "/garden/rows",
+            "/sharing",
+            "/garden/tags",
+            "/trust",
+            "/bin",
         ];
 
     [Theory]
@@ -76,7 +80,60 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             Assert.EndsWith(" - Gemmifer", _page.Driver.Title, StringComparison.Ordinal);
         }
 
+        // The narrowest a page has to fit, and what is left of a window at twice the size (WCAG 1.4.10 and 1.4.4).
+        foreach (var (width, height) in new[] { (320, 640), (640, 400) })
+        {
+            _page.Resize(width, height);
+            _page.Go(path);
+            Thread.Sleep(300);
+            var over = (long)
+                _page.Driver.ExecuteScript(
+                    "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
+                )!;
+            Assert.True(over <= 0, $"{path} is {over} px too wide at {width}");
+            Assert.Equal("", _page.AxeViolations());
+        }
+
         _page.Resize(1280, 800);
+    }
+
+    [Fact]
+    public void What_opens_on_a_press_passes_axe_at_every_width()
+    {
+        (string Path, string[] Press, string Sees)[] opened =
+        [
+            ("/plants/demo-lantern/decide", ["What each school does"], "Light hand"),
+            ("/plants/demo-gate-vine/decide", ["What each school does"], "Goblet"),
+            ("/garden", ["Add a plant"], "Where it grows"),
+            ("/garden/rows", ["Plant a row"], "How many"),
+            ("/measures", ["Lay them on the screen"], "Where the garden is"),
+            ("/plants/demo-slatewall/do", ["Differently"], "What did you do"),
+            ("/plants/demo-lantern/remember", ["Correct: First flowers on the south side."], "Strike it out"),
+        ];
+        foreach (var (width, height) in new[] { (1280, 800), (390, 844), (320, 640), (640, 400) })
+        {
+            _page.Resize(width, height);
+            foreach (var (path, press, sees) in opened)
+            {
+                _page.Go(path);
+                foreach (var button in press.Where(b => b != "Lay them on the screen" || _page.HasButton(b)))
+                {
+                    _page.Press(button);
+                }
+
+                _page.Sees(sees);
+                Assert.Equal((path, width, ""), (path, width, _page.AxeViolations()));
+                var over = (long)
+                    _page.Driver.ExecuteScript(
+                        "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
+                    )!;
+                Assert.True(over <= 0, $"{path} with {press[0]} is {over} px too wide at {width}");
+            }
+        }
+
+        _page.Resize(1280, 800);
+        _page.Go("/measures");
+        _page.Press("Take them away");
     }
 
     [Fact]

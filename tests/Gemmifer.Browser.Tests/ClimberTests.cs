@@ -164,6 +164,50 @@ public sealed class ClimberTests
     }
 
     [Fact]
+    public async Task A_cane_that_was_tied_elsewhere_is_remembered_where_it_is()
+    {
+        using var app = new Application(demo: true);
+        using var page = new Page(app.Url, 390, 844);
+        page.Go("/plants/demo-slatewall/do");
+        foreach (var (step, place) in new[] { ("Lay E ", "8: slanting to the right"), ("Lay C ", "Another place") })
+        {
+            page.Until(
+                () =>
+                {
+                    page.Driver.FindElement(By.XPath($"//li/button[contains(normalize-space(.), '{step}')]")).Click();
+                    return true;
+                },
+                step
+            );
+            page.Press("Differently");
+            page.Press("Tied it elsewhere");
+            page.Press(place);
+            if (place == "Another place")
+            {
+                page.Press("to the left");
+                page.Type("How far aside", "80 cm");
+                page.Type("How high", "1.8 m");
+            }
+
+            Assert.Equal("", page.AxeViolations());
+            page.Press("Record it");
+            page.Until(
+                () =>
+                    page.Driver.FindElements(By.XPath($"//li/button[contains(normalize-space(.), '{step}')]")).Count
+                    == 0,
+                $"{step} to be done"
+            );
+        }
+
+        page.Go("/plants/demo-slatewall/remember");
+        page.Sees("Tied E elsewhere.");
+        page.Sees("Tied C elsewhere.");
+        using var client = new HttpClient { BaseAddress = new Uri(app.Url) };
+        var log = await client.GetStringAsync("/api/plants/demo-slatewall/log");
+        Assert.Contains("\"x\":-800,\"z\":1800", log, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void The_work_goes_from_the_cuts_to_the_ties_and_is_remembered()
     {
         using var app = new Application(demo: true);

@@ -31,7 +31,7 @@ internal static class Scanner
         return Read(grey, bitmap.Width, bitmap.Height);
     }
 
-    /// <summary>What the code says that was printed in half blocks, dark where they are; null where there is none.</summary>
+    /// <summary>What a code says that was printed in half blocks; null where there is none.</summary>
     public static string? Read(string printed)
     {
         var lines = printed.Split('\n').Where(l => l.Contains('█') || l.Contains('▀') || l.Contains('▄')).ToArray();

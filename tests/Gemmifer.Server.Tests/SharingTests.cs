@@ -4,6 +4,8 @@ using System.Security.Cryptography.X509Certificates;
 using System.Text;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Gemmifer.Data.Files;
+using Gemmifer.Server.Http;
 using Gemmifer.Server.Sharing;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -160,7 +162,7 @@ public sealed partial class SharingTests : IDisposable
         "weighCrop",
     ];
 
-    /// <summary>What only the owner may: rules, deleting, letting in; and what would change the garden for all.</summary>
+    /// <summary>What only the owner may: rules, deleting, letting in; what would change the garden for all.</summary>
     private static readonly string[] Owning =
     [
         "addBlock",
@@ -241,37 +243,36 @@ public sealed partial class SharingTests : IDisposable
         var links = beds
             .Keys.Select(place => (Sees: beds[place], Body: (object)new { place, days = 2 }))
             .Concat(all.Select(plant => (Sees: (string[])[plant], Body: (object)new { plant, days = 2 })));
-        await using var scope = _garden.Scope();
-        var door = scope.ServiceProvider.GetRequiredService<Doorkeeper>();
         foreach (var (sees, body) in links)
         {
-            // Past the limit on signing in, which is not what this is about.
-            var visitor = (await door.EnterAsync(CodeOf(await OwnerPostsAsync("/api/links", body)), "a phone"))!;
-            await using var asked = _garden.Scope();
-            await using var part = new Gemmifer.Data.PartOfGarden(
-                asked.ServiceProvider.GetRequiredService<Microsoft.EntityFrameworkCore.DbContextOptions<Gemmifer.Data.GardenContext>>(),
-                visitor.Only!
+            using var looker = await LetInAsync(await OwnerPostsAsync("/api/links", body));
+            Assert.Equal(
+                sees.Order(),
+                (await looker.GetFromJsonAsync<JsonArray>("/api/plants"))!
+                    .Select(p => (string)p!["plant"]!["id"]!)
+                    .Order()
             );
-            Assert.Equal(sees.Order(), part.Plants.Select(p => p.Id).ToArray().Order());
-        }
-
-        using var looker = await LetInAsync(await OwnerPostsAsync("/api/links", new { place = "south", days = 2 }));
-        Assert.Equal(
-            ["One", "Two"],
-            (await looker.GetFromJsonAsync<JsonArray>("/api/plants"))!.Select(p => (string)p!["plant"]!["name"]!)
-        );
-        foreach (var plant in all)
-        {
-            var expected = beds["south"].Contains(plant) ? 200 : 404;
-            foreach (var tail in (string[])["", "/survey", "/work", "/log"])
+            foreach (var plant in all)
             {
-                Assert.Equal(
-                    (plant, tail, expected),
-                    (plant, tail, await StatusAsync(looker, $"/api/plants/{plant}{tail}"))
-                );
+                var expected = sees.Contains(plant) ? 200 : 404;
+                foreach (var tail in (string[])["", "/survey", "/work", "/log"])
+                {
+                    Assert.Equal(
+                        (plant, tail, expected),
+                        (plant, tail, await StatusAsync(looker, $"/api/plants/{plant}{tail}"))
+                    );
+                }
+
+                // What writes is not theirs, seen or not.
+                foreach (var tail in (string[])["/log", "/work", "/crop", "/work/finish"])
+                {
+                    var path = $"/api/plants/{plant}{tail}";
+                    Assert.Equal(403, await StatusAsync(looker, path, HttpMethod.Post, "{}"));
+                }
             }
         }
 
+        using var south = await LetInAsync(await OwnerPostsAsync("/api/links", new { place = "south", days = 2 }));
         // What is moved out of the bed, or taken out, is out of sight.
         Assert.Equal(
             200,
@@ -282,7 +283,7 @@ public sealed partial class SharingTests : IDisposable
                 """{"name":"Two","kind":"rose.hybrid-tea","place":"north"}"""
             )
         );
-        Assert.Equal(404, await StatusAsync(looker, $"/api/plants/{beds["south"][1]}"));
+        Assert.Equal(404, await StatusAsync(south, $"/api/plants/{beds["south"][1]}"));
     }
 
     /// <summary>The owner, with the revision of a plant at hand.</summary>
@@ -434,6 +435,74 @@ public sealed partial class SharingTests : IDisposable
         Assert.Equal(409, await StatusAsync(garden.Client, "/api/people"));
         Assert.Equal(409, await StatusAsync(garden.Client, "/api/sign-in", HttpMethod.Post, """{"code":"x"}"""));
         Assert.False(File.Exists(Path.Combine(garden.Folder, "people.db")));
+    }
+
+    [Fact]
+    public void A_certificate_of_ones_own_needs_its_key_and_is_named_where_it_cannot_be_used()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-cert-").FullName;
+        try
+        {
+            using var root = OwnCertificate.Root(folder, "shed", DateTimeOffset.UtcNow);
+            using var server = OwnCertificate.Server(root, ["garden.example"], DateTimeOffset.UtcNow);
+            string Write(string name, string text)
+            {
+                var path = Path.Combine(folder, name);
+                File.WriteAllText(path, text);
+                return path;
+            }
+
+            var (certificate, key) = (
+                server.ExportCertificatePem(),
+                server.GetECDsaPrivateKey()!.ExportPkcs8PrivateKeyPem()
+            );
+            using var pem = OwnCertificate.Brought(Write("both.pem", certificate + "\n" + key));
+            Assert.Equal(server.Thumbprint, pem.Thumbprint);
+            File.WriteAllBytes(Path.Combine(folder, "both.pfx"), server.Export(X509ContentType.Pkcs12));
+            using var pfx = OwnCertificate.Brought(Path.Combine(folder, "both.pfx"));
+            Assert.True(pfx.HasPrivateKey);
+            File.WriteAllBytes(Path.Combine(folder, "alone.pfx"), server.Export(X509ContentType.Cert));
+            foreach (
+                var file in (string[])
+                    [
+                        Write("alone.pem", certificate),
+                        Write("scraps.pem", "no certificate"),
+                        Path.Combine(folder, "alone.pfx"),
+                        Path.Combine(folder, "none.pem"),
+                    ]
+            )
+            {
+                Assert.Contains(
+                    file,
+                    Assert.Throws<GardenUnusable>(() => OwnCertificate.Brought(file)).Message,
+                    StringComparison.Ordinal
+                );
+            }
+        }
+        finally
+        {
+            Directory.Delete(folder, true);
+        }
+    }
+
+    [Theory]
+    [InlineData("--cert", "a.pem")]
+    [InlineData("--address", "127.0.0.1")]
+    [InlineData("--share", "perhaps")]
+    [InlineData("--address", "here", "--share", "true")]
+    public void What_makes_no_sense_on_the_command_line_is_said(params string[] args) =>
+        Assert.Contains(
+            args[0],
+            Assert.Throws<GardenUnusable>(() => Arguments.Read(args)).Message,
+            StringComparison.Ordinal
+        );
+
+    [Fact]
+    public void A_shared_garden_has_a_port_of_its_own_unless_one_is_named()
+    {
+        Assert.Equal(5080, Arguments.Read([]).Port);
+        Assert.Equal(5443, Arguments.Read(["--share", "true"]).Port);
+        Assert.Equal(7000, Arguments.Read(["--share", "true", "--port", "7000"]).Port);
     }
 
     /// <summary>A chain as a phone builds it that was told to trust the garden's root (RFC 5280, 6.1).</summary>

@@ -1,33 +1,41 @@
 using Gemmifer.Browser.Tests;
+using Gemmifer.Pictures;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chromium;
 using OpenQA.Selenium.Support.UI;
 
 // Takes pictures of a running garden: Gemmifer.Pictures URL FOLDER [name path WxH [theme] [click text] …]
-// Without shots it takes the set kept in docs/screenshots.
+// Without shots it takes the set kept in docs/screenshots. With first for FOLDER it measures the way to the first cut.
 var (url, folder) = (args[0].TrimEnd('/'), args[1]);
+if (folder == "first")
+{
+    using var phone = Chrome.Start(390, 844);
+    FirstRose.Measure(phone, url, Console.Out);
+    return;
+}
+
+// The demo garden has addresses of its own.
+var under = new Uri(url).AbsolutePath.TrimEnd('/');
 Directory.CreateDirectory(folder);
 var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : new[]
         {
             "garden|/garden|1280x800",
             "look|/plants/demo-lantern/look|1280x800",
             "decide|/plants/demo-lantern/decide|1280x800",
-            "look-evidence|/plants/demo-lantern/look|1280x1200|light|Cane I",
             "do-phone|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Later|Later",
             "compare|/plants/demo-lantern/compare|1280x800",
             "rules|/rules|1280x800",
             "garden-plan|/garden/plan|1280x800",
             "sheet|/plants/demo-kiln/sheet|1280x1000",
             "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
-            "vine-look|/plants/demo-terrace-1/look|1280x800",
             "vine-arms|/plants/demo-terrace-1/decide|1280x800",
             "vine-rows|/garden/rows|1280x800",
+            "tags|/garden/tags|1280x800",
             "remember|/plants/demo-terrace-1/remember|1280x800",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.
             "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is"
                 + "|Record it",
-            "bin|/garden|1280x800|light|further down|Change Ropewalk|Take out of the garden|The bin: what|Its log",
             "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
             "waiting|/waiting|390x844|light|/plants/demo-lantern/do|without the garden|Done|Do it today|Done|Done"
                 + "|See them",
@@ -58,7 +66,7 @@ foreach (var shot in shots)
         {
             driver.ExecuteScript(
                 "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));",
-                text
+                under + text
             );
             Thread.Sleep(1800);
             continue;

@@ -36,10 +36,10 @@ public sealed class LinkRecord
 
     public Person? Person { get; set; }
 
-    /// <summary>The plant that may be looked at; null for a bed, and where somebody is signed in.</summary>
+    /// <summary>The plant that may be looked at; null for a bed, and for signing in.</summary>
     public string? Plant { get; set; }
 
-    /// <summary>The bed, wall or row that may be looked at; null for a plant, and where somebody is signed in.</summary>
+    /// <summary>The bed, wall or row that may be looked at; null for a plant, and for signing in.</summary>
     public string? Place { get; set; }
 
     public DateTimeOffset CreatedAt { get; set; }

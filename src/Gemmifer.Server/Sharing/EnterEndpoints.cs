@@ -9,7 +9,7 @@ namespace Gemmifer.Server.Sharing;
 /// <param name="Demo">Whether there is a demo garden beside one's own.</param>
 /// <param name="Shared">Whether the garden is shared in the network.</param>
 /// <param name="Role">What may be done.</param>
-/// <param name="Name">What the owner calls whoever is signed in; null where nobody has to sign in, and for a link.</param>
+/// <param name="Name">What the owner calls whoever is signed in; null where nobody is, and for a link.</param>
 /// <param name="OnlyPlant">The one plant a link shows; null for others.</param>
 /// <param name="OnlyPlace">The bed a link shows; null for others.</param>
 /// <param name="EndsAt">When a link ends; null for others.</param>

@@ -14,7 +14,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Sharing;
 
-/// <summary>Puts together who is let in: everybody signs in where the garden is shared, nobody where it is not.</summary>
+/// <summary>Puts together who is let in: all sign in where the garden is shared, nobody where it is not.</summary>
 public static class SharingSetup
 {
     /// <summary>Name of the limit on signing in.</summary>
@@ -133,7 +133,7 @@ public static class SharingSetup
     }
 
     /// <summary>
-    /// Looks at every request whether the device is still let in, and as whom: a session that was ended is over at once.
+    /// Looks at every request whether the device is still let in, and as whom: an ended session is over at once.
     /// </summary>
     private static async Task KnowAsync(CookieValidatePrincipalContext context)
     {

@@ -5,7 +5,7 @@ using Microsoft.Extensions.Options;
 
 namespace Gemmifer.Server.Sharing;
 
-/// <summary>Where the garden is not shared it listens on this machine only, and whoever sits there is its owner.</summary>
+/// <summary>Not shared, the garden listens on this machine only, and whoever sits there is its owner.</summary>
 internal sealed class ThisMachine(
     IOptionsMonitor<AuthenticationSchemeOptions> options,
     ILoggerFactory logger,

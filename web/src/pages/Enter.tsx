@@ -26,6 +26,7 @@ export default function Enter() {
   const error = entered.error as ApiError | null;
   return (
     <chakra.main padding="24px" maxWidth="640px" marginInline="auto" display="grid" gap="14px">
+      <title>Signing in - Gemmifer</title>
       <chakra.h1 fontSize="1.8rem">Gemmifer</chakra.h1>
       {code() === "" ? (
         <Notice tone="look">This link has no code. Scan it again, or ask for a new one.</Notice>

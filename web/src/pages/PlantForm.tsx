@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { at } from "../api/base";
 import { api, ApiError, must, newId, type Schemas } from "../api/client";
@@ -134,6 +134,9 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   const { name, kind, place, planted, vigour, union, covered, neglected, grafted, own } = typed;
   const set = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
   const close = () => (letGo(), props.onClose());
+  // Whoever adds a plant begins with its name.
+  const begin = useRef<HTMLInputElement>(null);
+  useEffect(() => begin.current?.focus(), []);
   const unionMm = union.trim() === "" ? null : readLength(union, body, "cm");
   const save = useMutation({
     mutationFn: async (input: Schemas["PlantInput"]) => {
@@ -209,7 +212,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
         </chakra.h2>
         <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 240px), 1fr))">
           <Field label="Name" error={wrongAt("/name")}>
-            <Input value={name} onChange={(e) => set({ name: e.target.value })} maxLength={80} required />
+            <Input ref={begin} value={name} onChange={(e) => set({ name: e.target.value })} maxLength={80} required />
           </Field>
           <Field label="Kind" hint={chosen?.note} error={wrongAt("/kind")}>
             <Select value={kind} onChange={(e) => set({ kind: e.target.value })} width="100%">

@@ -8,6 +8,7 @@ import { useOwns } from "../app/here";
 import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Notice, Panel } from "../app/ui";
+import { SchoolPicture } from "../shared/SchoolPicture";
 import { readLength } from "../survey/measures";
 
 type School = Schemas["RuleSchool"];
@@ -134,7 +135,10 @@ export default function Rules() {
                 )}
               </chakra.span>
             </chakra.div>
-            <chakra.p marginTop="4px">{school.summary}</chakra.p>
+            <chakra.div display="flex" gap="12px" alignItems="center" marginTop="4px">
+              <SchoolPicture id={school.base ?? school.id} />
+              <p>{school.summary}</p>
+            </chakra.div>
             <chakra.ul marginTop="10px">
               {school.values.map((v) => (
                 <ValueLine key={v.name} value={v} was={v.provenance === "user" ? before(v.name) : null} />

@@ -7,6 +7,62 @@ import { readLength } from "../survey/measures";
 
 type Place = Schemas["TiedTo"];
 
+/** The lines of the support from the front: the one that was planned dashed, the one that is chosen thick. */
+function LinesSmall(props: { training: Schemas["PlanTraining"]; stem: string; chosen: number | null }) {
+  const { training, stem, chosen } = props;
+  const own = training.canes.find((c) => c.stem === stem)?.line;
+  const places = training.lines.flatMap((l) => l.path.map(([x, z]) => [Number(x), Number(z)] as const));
+  const [xs, zs] = [places.map(([x]) => x), places.map(([, z]) => z)];
+  const [left, right] = [Math.min(...xs, -300), Math.max(...xs, 300)];
+  const top = Math.max(...zs);
+  const unit = (right - left) / 320;
+  return (
+    <svg
+      viewBox={`${left - 24 * unit} ${-top - 24 * unit} ${right - left + 48 * unit} ${top + 34 * unit}`}
+      width="100%"
+      style={{ maxHeight: 220 }}
+      role="img"
+      aria-label="The lines of the support from the front, numbered"
+    >
+      <path d={`M${left} 0H${right}`} stroke="var(--muted)" strokeWidth={2 * unit} />
+      {training.lines.map((l) => {
+        const [x, z] = l.path.at(-1)!.map(Number) as [number, number];
+        const picked = l.n === chosen;
+        return (
+          <g key={l.n}>
+            <path
+              d={`M${l.path.map(([x, z]) => `${Number(x)} ${-Number(z)}`).join("L")}`}
+              fill="none"
+              stroke={picked ? "var(--leaf)" : l.n === own ? "var(--ochre)" : "var(--muted)"}
+              strokeWidth={(picked ? 6 : 2) * unit}
+              strokeDasharray={l.n === own ? `${7 * unit} ${5 * unit}` : undefined}
+              strokeLinecap="round"
+            />
+            <circle
+              cx={x}
+              cy={-z}
+              r={11 * unit}
+              fill={picked ? "var(--leaf)" : "var(--sheet)"}
+              stroke="var(--ink)"
+              strokeWidth={1.5 * unit}
+            />
+            <text
+              x={x}
+              y={-z + 5 * unit}
+              textAnchor="middle"
+              fontSize={15 * unit}
+              fontWeight="700"
+              fill={picked ? "var(--onStrong)" : "var(--ink)"}
+            >
+              {l.n}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
 /** Where a cane was tied that was not tied as planned: along another line of the support, or anywhere on it. */
 export function TiedElsewhere(props: {
   stem: string;
@@ -27,6 +83,7 @@ export function TiedElsewhere(props: {
   const wrong = (text: string) => text.trim() !== "" && readLength(text, body, "cm") === null;
   return (
     <chakra.div marginTop="10px" display="grid" gap="10px">
+      <LinesSmall training={training} stem={stem} chosen={line} />
       <chakra.div role="group" aria-label={`Where ${stem} is tied now`} display="flex" flexWrap="wrap" gap="6px">
         {training.lines
           .filter((l) => l.n !== own)
