@@ -12,8 +12,7 @@ public sealed class JourneyTests
         using var page = new Page(app.Url);
         page.Go("/");
         page.Sees("The garden is empty");
-        page.Press("Add a plant");
-        page.Press("Add a plant");
+        page.Press("Add your first plant");
         page.Type("Name", "Quarry Light");
         page.Type("Where it grows", "South bed");
         page.Press("Add it and walk round");

@@ -135,6 +135,7 @@ public sealed partial class SharingTests : IDisposable
         "survey",
         "vineRules",
         "work",
+        "year",
     ];
 
     private static readonly string[] Helping =

@@ -100,6 +100,12 @@ public abstract class Family
     /// </summary>
     public virtual IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) => new Dictionary<string, double>();
 
+    /// <summary>
+    /// Days of a kind's year that only this family has, from the last frost: <c>tip</c>, when new canes are tipped;
+    /// <c>harvestTo</c>, the end of the summer crop after which the canes that bore it go.
+    /// </summary>
+    public virtual IReadOnlyDictionary<string, int> YearDays(PlantKind kind) => new Dictionary<string, int>();
+
     /// <summary>Plans the work on one plant. Pure: the same survey gives the same plan.</summary>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
     public abstract PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel);

@@ -43,6 +43,7 @@ public static class OnceEach
                 && context.Request.Headers.ContainsKey(Header)
                 && context.Request.Path.StartsWithSegments("/api")
                 && context.Request.Path != "/api/plan"
+                && context.Request.Path != "/api/year"
                 && !Unkept.Any(a => context.Request.Path.StartsWithSegments(a))
                 && !context.Request.Path.Value!.EndsWith("/try", StringComparison.Ordinal)
                     ? OnceAsync(context, next)

@@ -6,6 +6,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
+using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
@@ -27,6 +28,17 @@ public static class PlanEndpoints
             .WithSummary("A survey in, a plan out; nothing is stored.")
             .Accepts<JsonElement>(Json)
             .Produces<PlanDocument>()
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(415)
+            .ProducesProblem(422)
+            .ProducesProblem(429);
+        app.MapPost("/api/year", YearAsync)
+            .WithName("year")
+            .WithSummary("The work of a year, dated; nothing is stored.")
+            .ForLookers()
+            .Accepts<System.Text.Json.JsonElement>("application/json")
+            .Produces<YearAnswer>()
             .ProducesProblem(400)
             .ProducesProblem(413)
             .ProducesProblem(415)
@@ -71,6 +83,27 @@ public static class PlanEndpoints
                 await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
                 Json
             );
+        }
+    }
+
+    private static async Task<IResult> YearAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var reading = YearReader.Read(document!.RootElement);
+            if (reading is not YearReading.Valid valid)
+            {
+                return Problems.Invalid(((YearReading.Invalid)reading).Errors, "This is no year that can be planned.");
+            }
+
+            using var place = await planner.WaitAsync(cancel);
+            return Results.Bytes(await Task.Run(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), cancel), Json);
         }
     }
 

@@ -189,6 +189,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The work of a year, dated; nothing is stored. */
+        post: operations["year"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -791,6 +808,20 @@ export interface components {
             minutes: null | components["schemas"]["BlockTotal"];
             lines: components["schemas"]["GardenPlanLine"][];
         };
+        /** @description A round of flowers. */
+        BloomRound: {
+            plant: string;
+            /**
+             * Format: int32
+             * @description 1 for the first of a year.
+             */
+            round: number;
+            /**
+             * @description When it begins: one year in ten earlier than the first day, one in ten later than the
+             *                 last.
+             */
+            window: string[];
+        };
         /** @description Lengths people carry on them, mm. */
         BodyMeasures: {
             /** Format: double */
@@ -912,6 +943,29 @@ export interface components {
          * @enum {unknown}
          */
         CutPlace: "above-bud" | "base" | "ring" | "ground" | "join" | "height" | "stalk";
+        /** @description Work with its days. */
+        DatedJob: {
+            /** @description Null for work on no plant. */
+            plant: null | string;
+            job: components["schemas"]["YearJob"];
+            /** @description First and last day. */
+            window: string[];
+            /**
+             * Format: date
+             * @description The best day, within the window.
+             */
+            best: string;
+            /** @description Why then. */
+            because: string;
+            provenance: components["schemas"]["Provenance"];
+            /** @description What it costs to leave it. */
+            ifLate: string;
+            /**
+             * Format: double
+             * @description How long it takes, about.
+             */
+            minutes: number;
+        };
         /**
          * @description What becomes of a stem.
          * @enum {unknown}
@@ -1044,7 +1098,7 @@ export interface components {
             shared: boolean;
             /** @description What may be done. */
             role: components["schemas"]["Role"];
-            /** @description What the owner calls whoever is signed in; null where nobody has to sign in, and for a link. */
+            /** @description What the owner calls whoever is signed in; null where nobody is, and for a link. */
             name: null | string;
             /** @description The one plant a link shows; null for others. */
             onlyPlant: null | string;
@@ -2439,6 +2493,23 @@ export interface components {
             /** @description Names what is shown; a change sends it back in the If-Match header. */
             revision: string;
         };
+        /** @description The work of a year, dated. */
+        YearAnswer: {
+            jobs: components["schemas"]["DatedJob"][];
+            bloom: components["schemas"]["BloomRound"][];
+            warnings: components["schemas"]["YearWarning"][];
+        };
+        /**
+         * @description Work of a year, by its names in the exchange format.
+         * @enum {unknown}
+         */
+        YearJob: "look" | "main-prune" | "after-bloom-prune" | "tie-check" | "tipping" | "second-visit" | "rub-off" | "deadhead" | "level" | "stop-cuts" | "stop-feeding" | "leaf-clean" | "feed" | "mulch" | "cover" | "uncover" | "tool-care" | "spent-canes";
+        /** @description Something to mind. */
+        YearWarning: {
+            code: string;
+            text: string;
+            plant?: null | string;
+        };
     };
     responses: never;
     parameters: never;
@@ -2853,6 +2924,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanDocument"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearAnswer"];
                 };
             };
             /** @description Bad Request */

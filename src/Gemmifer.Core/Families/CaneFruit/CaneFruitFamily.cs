@@ -29,6 +29,25 @@ public sealed class CaneFruitFamily : Family
         new Dictionary<string, double> { ["width"] = RowRules.Value("usualWidth"), ["meanHeight"] = kind.CaneLengthMm };
 
     /// <inheritdoc/>
+    public override IReadOnlyDictionary<string, int> YearDays(PlantKind kind)
+    {
+        var row = RowRules.Kind(kind.Id);
+        var days = new Dictionary<string, int>();
+        if (row.TipDays is { } tip)
+        {
+            days["tip"] = tip;
+        }
+
+        // Canes that bear in summer go after it; those of an autumn crop alone are cut in the main prune.
+        if (row.Autumn is null)
+        {
+            days["harvestTo"] = row.Harvest.To;
+        }
+
+        return days;
+    }
+
+    /// <inheritdoc/>
     public override FamilyFacts? Read(JsonElement? value, Plant plant, School? school, SurveyNotes notes) =>
         value is { } row ? RowReader.Read(row, notes) : null;
 

@@ -1,0 +1,90 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+
+namespace Gemmifer.Core.Year;
+
+/// <summary>A day so many days from an anchor of the year.</summary>
+internal readonly record struct Anchored(string Anchor, int Days);
+
+/// <summary>A job as data.</summary>
+/// <param name="Only">What has to hold of a plant: each name with whether it holds.</param>
+/// <param name="HipsTo">The last day where hips are wanted; null where that changes nothing.</param>
+internal sealed record JobRule(
+    YearJob Job,
+    Anchored From,
+    Anchored To,
+    Anchored Best,
+    Anchored? HipsTo,
+    double Minutes,
+    string Because,
+    string IfLate,
+    Provenance Provenance,
+    ImmutableDictionary<string, string> Only
+);
+
+/// <summary>The jobs of a year and the stages they hang on, as data with provenance.</summary>
+internal static class JobRules
+{
+    private static readonly string[] Own =
+    [
+        "job",
+        "from",
+        "to",
+        "best",
+        "hipsTo",
+        "minutes",
+        "because",
+        "ifLate",
+        "provenance",
+        "weekly",
+    ];
+
+    private static readonly JsonElement Jobs = DataFiles.Read("year/jobs.json"),
+        Stages = DataFiles.Read("year/stages.json");
+
+    /// <summary>Work that is of no plant.</summary>
+    public static ImmutableArray<JobRule> OfPlace { get; } = Read("place");
+
+    private static readonly ImmutableArray<JobRule> OfAll = Read("all");
+
+    private static readonly ImmutableDictionary<PlantFamily, ImmutableArray<JobRule>> ByFamily =
+        Enum.GetValues<PlantFamily>().ToImmutableDictionary(f => f, f => OfAll.AddRange(Read(WireNames.Of(f))));
+
+    /// <summary>Work on plants of a family.</summary>
+    public static ImmutableArray<JobRule> Of(PlantFamily family) => ByFamily[family];
+
+    /// <summary>A number of the stages.</summary>
+    public static double Number(string name) => Stages.GetProperty(name).GetProperty("value").GetDouble();
+
+    /// <summary>A stage where nobody knows better: one year in ten earlier and later, days.</summary>
+    public static (int Early, int Late) Stage(PlantFamily family, string stage)
+    {
+        var days = Stages.GetProperty("stages").GetProperty(WireNames.Of(family)).GetProperty(stage);
+        return (days[0].GetInt32(), days[1].GetInt32());
+    }
+
+    private static ImmutableArray<JobRule> Read(string part) =>
+        [
+            .. Jobs.GetProperty(part)
+                .EnumerateArray()
+                .Select(j => new JobRule(
+                    WireNames.Read<YearJob>(j.GetProperty("job").GetString()!),
+                    Day(j.GetProperty("from")),
+                    Day(j.GetProperty("to")),
+                    Day(j.GetProperty("best")),
+                    j.TryGetProperty("hipsTo", out var hips) ? Day(hips) : null,
+                    j.GetProperty("minutes").GetDouble(),
+                    j.GetProperty("because").GetString()!,
+                    j.GetProperty("ifLate").GetString()!,
+                    WireNames.Read<Provenance>(j.GetProperty("provenance").GetString()!),
+                    j.EnumerateObject()
+                        .Where(p => !Own.Contains(p.Name))
+                        .ToImmutableDictionary(p => p.Name, p => p.Value.ToString().ToLowerInvariant())
+                )),
+        ];
+
+    private static Anchored Day(JsonElement day) => new(day[0].GetString()!, day[1].GetInt32());
+}

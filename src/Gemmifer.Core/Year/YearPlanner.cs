@@ -1,0 +1,360 @@
+using System.Globalization;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Season;
+
+namespace Gemmifer.Core.Year;
+
+/// <summary>
+/// Dates the work of a year: jobs are data (<c>Year/Data/jobs.json</c>), the place, the weather and the plant's log turn
+/// them into days. Pure: the same question gives the same answer.
+/// </summary>
+public static class YearPlanner
+{
+    /// <summary>Work is moved within its window off days that are wetter than this, mm, or colder, °C.</summary>
+    private static readonly double WetMm = TradeNumbers.Of("wetDay"),
+        HardFrostC = JobRules.Number("hardFrost");
+
+    /// <summary>Cuts want wood that is dry and not frozen; the rest does not mind.</summary>
+    private static readonly YearJob[] Cuts =
+    [
+        YearJob.MainPrune,
+        YearJob.AfterBloomPrune,
+        YearJob.Deadhead,
+        YearJob.Level,
+        YearJob.SpentCanes,
+        YearJob.Tipping,
+        YearJob.SecondVisit,
+    ];
+
+    /// <summary>The work whose days meet the span, in order of its best day.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public static YearAnswer Plan(YearAsked asked, CancellationToken cancel = default)
+    {
+        var jobs = new List<DatedJob>();
+        var bloom = new List<BloomRound>();
+        var warnings = new List<YearWarning>(asked.Noticed);
+        foreach (var plant in asked.Plants)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var years = Years(asked, plant).ToArray();
+            foreach (var year in years)
+            {
+                jobs.AddRange(
+                    JobRules
+                        .Of(plant.Kind.Family)
+                        .Where(r => r.Only.All(o => year.Holds(o.Key, o.Value)) && !IsDone(plant, year, r))
+                        .Select(r => Dated(asked, plant, year, r))
+                        .OfType<DatedJob>()
+                );
+                bloom.AddRange(
+                    year.Rounds()
+                        .Select((r, i) => new BloomRound(plant.Id, i + 1, [r.Early, r.Late]))
+                        .Where(b => Meets(asked, b.Window[0], b.Window[1]))
+                );
+            }
+
+            if (plant.FlowerOn is { } wanted)
+            {
+                Backwards(asked, plant, wanted, years, jobs, warnings);
+            }
+
+            warnings.AddRange(LogWarnings(asked, plant));
+        }
+
+        foreach (var year in Enumerable.Range(asked.From.Year - 1, asked.To.Year - asked.From.Year + 3))
+        {
+            jobs.AddRange(JobRules.OfPlace.Select(r => OfPlace(asked, year, r)).OfType<DatedJob>());
+        }
+
+        return new YearAnswer(
+            [
+                .. jobs.Where(j => Meets(asked, j.Window[0], j.Window[1]))
+                    .DistinctBy(j => (j.Plant, j.Job, j.Window[0], j.Window[1], j.Best, j.Because))
+                    .OrderBy(j => j.Best)
+                    .ThenBy(j => j.Plant ?? "", StringComparer.Ordinal)
+                    .ThenBy(j => j.Job)
+                    .ThenBy(j => j.Window[0]),
+            ],
+            [.. bloom.OrderBy(b => b.Window[0]).ThenBy(b => b.Plant, StringComparer.Ordinal).ThenBy(b => b.Round)],
+            warnings
+        );
+    }
+
+    private static bool Meets(YearAsked asked, DateOnly from, DateOnly to) => from <= asked.To && to >= asked.From;
+
+    private static IEnumerable<PlantYear> Years(YearAsked asked, YearPlant plant) =>
+        Enumerable
+            .Range(asked.From.Year - 1, asked.To.Year - asked.From.Year + 3)
+            .Where(y => y is > 1 and < 9990)
+            .Select(y => new PlantYear(asked, plant, y));
+
+    /// <summary>What was noted of this year is not to be done again.</summary>
+    private static bool IsDone(YearPlant plant, PlantYear year, JobRule rule)
+    {
+        YearEvent? noted = rule.Job switch
+        {
+            YearJob.MainPrune or YearJob.AfterBloomPrune or YearJob.Look => YearEvent.Pruned,
+            YearJob.Cover => YearEvent.Covered,
+            YearJob.Uncover => YearEvent.Uncovered,
+            YearJob.Tipping => YearEvent.Tipped,
+            _ => null,
+        };
+        if (noted is null)
+        {
+            return false;
+        }
+
+        var (from, to) = Window(plant, year, rule);
+        return rule.Job == YearJob.Look
+            ? year.Pruned is not null
+            : year.Last(noted.Value, from.AddDays(-45), to.AddDays(45)) is not null;
+    }
+
+    private static (DateOnly From, DateOnly To) Window(YearPlant plant, PlantYear year, JobRule rule)
+    {
+        var last = plant.Hips && rule.HipsTo is { } hips ? hips : rule.To;
+        return (year.At(rule.From, s => s.Early), year.At(last, s => s.Late));
+    }
+
+    private static DatedJob? Dated(YearAsked asked, YearPlant plant, PlantYear year, JobRule rule)
+    {
+        // A kind that flowers on last year's wood has one prune, after its flowers.
+        if (rule.Job == YearJob.MainPrune && AfterBloom(plant.Kind))
+        {
+            return null;
+        }
+
+        var (from, to) = Window(plant, year, rule);
+        if (to < from)
+        {
+            return null;
+        }
+
+        var wanted = year.At(rule.Best, s => s.Mid);
+        var best =
+            wanted < from ? from
+            : wanted > to ? to
+            : wanted;
+        var (day, moved) = OffBadDays(asked, rule.Job, from, to, best);
+        return new DatedJob(
+            plant.Id,
+            rule.Job,
+            [from, to],
+            day,
+            rule.Because + Origin(year, rule) + moved,
+            rule.Provenance,
+            rule.IfLate,
+            rule.Minutes
+        );
+    }
+
+    /// <summary>Whether the main prune of a kind comes after its flowers: a rose on last year's wood.</summary>
+    private static bool AfterBloom(PlantKind kind) =>
+        kind.FlowersOn == FlowerWood.LastYear && kind.Family == PlantFamily.Rose;
+
+    /// <summary>Where the days come from, where a stage of the plant decides.</summary>
+    private static string Origin(PlantYear year, JobRule rule)
+    {
+        var anchor = rule.Best.Anchor;
+        Spread? stage = anchor switch
+        {
+            "bud-break" => year.BudBreak,
+            "bloom-from" or "bloom-to" => year.Bloom,
+            "flush-end" => year.FlushEnd,
+            "leaf-fall" => year.LeafFall,
+            _ => null,
+        };
+        var name = anchor switch
+        {
+            "bud-break" => "Bud break",
+            "leaf-fall" => "Leaf fall",
+            "flush-end" => "The end of the flush",
+            _ => "Bloom",
+        };
+        return stage is { } s ? $" {name} is {s.From}." : "";
+    }
+
+    /// <summary>
+    /// The next day of the window on which a cut can be made, where the weather is known; the best day itself where every
+    /// known one is bad.
+    /// </summary>
+    private static (DateOnly Day, string Why) OffBadDays(
+        YearAsked asked,
+        YearJob job,
+        DateOnly from,
+        DateOnly to,
+        DateOnly best
+    )
+    {
+        if (!Cuts.Contains(job) || Bad(asked, best) is not { } why)
+        {
+            return (best, "");
+        }
+
+        for (var day = best.AddDays(1); day <= to; day = day.AddDays(1))
+        {
+            if (Bad(asked, day) is null)
+            {
+                return (day, $" Moved off {Day(best)}: {why}.");
+            }
+        }
+
+        for (var day = best.AddDays(-1); day >= from; day = day.AddDays(-1))
+        {
+            if (Bad(asked, day) is null)
+            {
+                return (day, $" Moved off {Day(best)}: {why}.");
+            }
+        }
+
+        return (best, $" On {Day(best)} {why}, and no day within reach is better.");
+    }
+
+    private static string? Bad(YearAsked asked, DateOnly day) =>
+        asked.Weather.On(day) is not { } weather ? null
+        : weather.Tmin <= HardFrostC ? "hard frost"
+        : weather.Rain >= WetMm ? "rain"
+        : null;
+
+    private static string Day(DateOnly day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static DatedJob? OfPlace(YearAsked asked, int year, JobRule rule)
+    {
+        if (year is < 2 or > 9990)
+        {
+            return null;
+        }
+
+        DateOnly At(Anchored day) =>
+            (
+                day.Anchor switch
+                {
+                    "midwinter" => new DateOnly(year, PruningYear.MonthIn(asked.Place.Hemisphere, 1), 15),
+                    "first-frost" => asked.Place.FirstFrostAfter(asked.Place.LastFrost(year)),
+                    "last-frost" => asked.Place.LastFrost(year),
+                    _ => throw new FormatException($"'{day.Anchor}' is no anchor of a place's year."),
+                }
+            ).AddDays(day.Days);
+        return new DatedJob(
+            null,
+            rule.Job,
+            [At(rule.From), At(rule.To)],
+            At(rule.Best),
+            rule.Because,
+            rule.Provenance,
+            rule.IfLate,
+            rule.Minutes
+        );
+    }
+
+    /// <summary>
+    /// What makes a plant flower on a wanted day: its main prune so long before, or a round of deadheading where it
+    /// flowers again and again.
+    /// </summary>
+    private static void Backwards(
+        YearAsked asked,
+        YearPlant plant,
+        DateOnly wanted,
+        PlantYear[] years,
+        List<DatedJob> jobs,
+        List<YearWarning> warnings
+    )
+    {
+        var name = Day(wanted);
+        foreach (var year in years.Where(y => wanted > y.FirstFrostBefore && wanted <= y.FirstFrost))
+        {
+            var (days, own) = year.PruneToBloom;
+            var best = wanted.AddDays(-(int)Math.Round(days));
+            var told = own > 0 ? $"the mean of its own {Times(own)}" : "as its kind takes";
+
+            // Shoots begin after the last frost: nothing flowers sooner after it than its kind can.
+            var soonest = year.LastFrost.AddDays(plant.Kind.FlowerFromDays);
+            if (best >= year.Prune.From && best <= year.Prune.To && wanted >= soonest && year.Repeats)
+            {
+                jobs.RemoveAll(j =>
+                    j.Plant == plant.Id && j.Job == YearJob.MainPrune && j.Window[0] == year.Prune.From
+                );
+                jobs.Add(
+                    new DatedJob(
+                        plant.Id,
+                        YearJob.MainPrune,
+                        [year.Prune.From, year.Prune.To],
+                        best,
+                        $"To flower on {name}: {Math.Round(days)} days before, {told}.",
+                        Provenance.Practice,
+                        $"What is cut later flowers after {name}.",
+                        MinutesOf(plant, YearJob.MainPrune)
+                    )
+                );
+                return;
+            }
+
+            var round = year.Round;
+            var cut = wanted.AddDays(-(int)Math.Round(round.Days));
+            if (year.Repeats && cut >= year.Bloom.Early && wanted <= year.FirstFrost.AddDays(-1))
+            {
+                jobs.Add(
+                    new DatedJob(
+                        plant.Id,
+                        YearJob.Deadhead,
+                        [cut.AddDays(-4), cut.AddDays(4)],
+                        cut,
+                        $"To flower on {name}: {Math.Round(round.Days)} days before, "
+                            + (round.Own > 0 ? $"the mean of its own {Times(round.Own)}." : "by common practice."),
+                        Provenance.Practice,
+                        $"The round then comes after {name}.",
+                        MinutesOf(plant, YearJob.Deadhead)
+                    )
+                );
+                return;
+            }
+
+            if (wanted >= year.Bloom.Early && wanted <= year.FlushEnd.Late)
+            {
+                warnings.Add(
+                    new YearWarning(
+                        "flower-on",
+                        $"It flowers about {name} by itself, from {Day(year.Bloom.Early)} on; no cut moves that.",
+                        plant.Id
+                    )
+                );
+                return;
+            }
+        }
+
+        warnings.Add(
+            new YearWarning(
+                "flower-on",
+                $"It cannot be made to flower on {name}: no cut of that year leads there.",
+                plant.Id
+            )
+        );
+    }
+
+    private static string Times(int count) => count == 1 ? "one time" : $"{count} times";
+
+    private static double MinutesOf(YearPlant plant, YearJob job) =>
+        JobRules.Of(plant.Kind.Family).First(r => r.Job == job).Minutes;
+
+    private static IEnumerable<YearWarning> LogWarnings(YearAsked asked, YearPlant plant)
+    {
+        if (plant.YearsPlanted is not { } years)
+        {
+            yield break;
+        }
+
+        var planted = new DateOnly(Math.Max(1, asked.From.Year - years), 1, 1);
+        if (
+            asked.Log.Where(l => l.Plant == plant.Id).OrderBy(l => l.Date).FirstOrDefault() is { } first
+            && first.Date < planted
+        )
+        {
+            yield return new YearWarning(
+                "before-planted",
+                $"Something was noted on {Day(first.Date)}, before it was planted in {planted.Year}.",
+                plant.Id
+            );
+        }
+    }
+}
