@@ -2,8 +2,8 @@ namespace Gemmifer.Core.Year;
 
 /// <summary>
 /// How long the day is: the CBM model of Forsythe, Rykiel, Stahl, Wu and Schoolfield, "A model comparison for daylength
-/// as a function of latitude and day of year", Ecological Modelling 80 (1995), from sunrise to sunset of the sun's upper
-/// limb.
+/// as a function of latitude and day of year", Ecological Modelling 80 (1995), from sunrise to sunset of the sun's
+/// upper limb.
 /// </summary>
 public static class DayLength
 {

@@ -16,9 +16,9 @@ internal readonly record struct Spread(DateOnly Early, DateOnly Late, string Fro
 }
 
 /// <summary>
-/// The stages of one plant in one growing year, which runs from the first frost before its last frost to the first frost
-/// after it: from the plant's own log where it says them, else from this year's warmth against what is usual, else from
-/// the frosts of the place.
+/// The stages of one plant in one growing year, which runs from the first frost before its last frost to the first
+/// frost after it: from the plant's own log where it says them, else from this year's warmth against what is usual,
+/// else from the frosts of the place.
 /// </summary>
 internal sealed class PlantYear
 {
@@ -174,8 +174,8 @@ internal sealed class PlantYear
     }
 
     /// <summary>
-    /// The first bloom: noted; so long after this year's prune as this plant takes; else of its kind. What the plant did
-    /// in other years counts the more, the more years it was noted.
+    /// The first bloom: noted; so long after this year's prune as this plant takes; else of its kind. What the plant
+    /// did in other years counts the more, the more years it was noted.
     /// </summary>
     private Spread BloomOf()
     {

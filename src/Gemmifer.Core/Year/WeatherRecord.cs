@@ -86,7 +86,9 @@ public sealed class WeatherRecord
         return new FrostDays(At(0.1), At(0.5), At(0.9), days.Count);
     }
 
-    /// <summary>Between the values in order, linearly (type 7 of Hyndman and Fan, The American Statistician 50, 1996).</summary>
+    /// <summary>
+    /// Between the values in order, linearly (type 7 of Hyndman and Fan, The American Statistician 50, 1996).
+    /// </summary>
     internal static double Quantile(IReadOnlyList<int> sorted, double share)
     {
         var at = share * (sorted.Count - 1);
@@ -95,13 +97,14 @@ public sealed class WeatherRecord
     }
 
     /// <summary>
-    /// The warmth of a growing year up to each of its days by the single sine, where the record has the day; else by the
-    /// mean of that day in the other years.
+    /// The warmth of a growing year up to each of its days by the single sine, where the record has the day; else by
+    /// the mean of that day in the other years.
     /// </summary>
     /// <param name="from">The day to sum from.</param>
     /// <param name="days">How many days.</param>
     /// <param name="own">False leaves this year's own days out: what is usual.</param>
-    /// <returns>Degree days up to the end of each day; null where a day of the year is in no year of the record.</returns>
+    /// <returns>Degree days up to the end of each day; null where a day of the year is in no year of the
+    /// record.</returns>
     public double[]? Warmth(DateOnly from, int days, double baseC, bool own)
     {
         var usual = Usual(baseC);
@@ -129,7 +132,9 @@ public sealed class WeatherRecord
         return sums;
     }
 
-    /// <summary>Days of a week round each day of the year, in the mean of all years; null where there is none.</summary>
+    /// <summary>
+    /// Days of a week round each day of the year, in the mean of all years; null where there is none.
+    /// </summary>
     private double?[] Usual(double baseC)
     {
         const int Days = 366,

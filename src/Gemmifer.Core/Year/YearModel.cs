@@ -73,7 +73,8 @@ public sealed record YearPlant(
 public sealed record YearLog(string Plant, DateOnly Date, YearEvent What);
 
 /// <summary>What is asked of a year.</summary>
-/// <param name="FrostsCome">False in a garden without frost: its frosts are only days to reckon the seasons from.</param>
+/// <param name="FrostsCome">False in a garden without frost: its frosts are only days to reckon the seasons
+/// from.</param>
 /// <param name="Latitude">Degrees; null where nobody said.</param>
 public sealed record YearAsked(
     GrowingPlace Place,

@@ -6,8 +6,8 @@ using Gemmifer.Core.Season;
 namespace Gemmifer.Core.Year;
 
 /// <summary>
-/// Dates the work of a year: jobs are data (<c>Year/Data/jobs.json</c>), the place, the weather and the plant's log turn
-/// them into days. Pure: the same question gives the same answer.
+/// Dates the work of a year: jobs are data (<c>Year/Data/jobs.json</c>), the place, the weather and the plant's log
+/// turn them into days. Pure: the same question gives the same answer.
 /// </summary>
 public static class YearPlanner
 {
@@ -176,8 +176,8 @@ public static class YearPlanner
     }
 
     /// <summary>
-    /// The next day of the window on which a cut can be made, where the weather is known; the best day itself where every
-    /// known one is bad.
+    /// The next day of the window on which a cut can be made, where the weather is known; the best day itself where
+    /// every known one is bad.
     /// </summary>
     private static (DateOnly Day, string Why) OffBadDays(
         YearAsked asked,

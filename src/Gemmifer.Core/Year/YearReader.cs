@@ -189,7 +189,8 @@ public sealed class YearReader
                 _warnings.Add(
                     new YearWarning(
                         "weather-gaps",
-                        $"The weather record lacks {missing} {(missing == 1 ? "day" : "days")}; what is usual then stands in for them."
+                        $"The weather record lacks {missing} {(missing == 1 ? "day" : "days")}; what is "
+                            + "usual then stands in for them."
                     )
                 );
             }
@@ -255,7 +256,8 @@ public sealed class YearReader
             _warnings.Add(
                 new YearWarning(
                     "no-frost",
-                    "Frost never comes: seasons are reckoned from the days on which it would elsewhere, and nothing is covered."
+                    "Frost never comes: seasons are reckoned from the days on which it would elsewhere, and "
+                        + "nothing is covered."
                 )
             );
         }
