@@ -201,7 +201,7 @@ function Person(props: {
         </chakra.span>
       </chakra.div>
       {p.devices.length === 0 && <chakra.p color="muted">Not signed in anywhere yet.</chakra.p>}
-      <ul>
+      <chakra.ul marginTop="10px">
         {p.devices.map((d) => (
           <chakra.li
             key={d.id}
@@ -224,7 +224,7 @@ function Person(props: {
             )}
           </chakra.li>
         ))}
-      </ul>
+      </chakra.ul>
       {p.you && (
         <chakra.div marginTop="8px">
           <Leave />
