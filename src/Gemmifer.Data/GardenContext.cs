@@ -1,6 +1,7 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
+using Gemmifer.Core.Year;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
@@ -67,6 +68,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
         configurationBuilder.Properties<StepAction>().HaveConversion<WireNameConverter<StepAction>>();
         configurationBuilder.Properties<StepOutcome>().HaveConversion<WireNameConverter<StepOutcome>>();
         configurationBuilder.Properties<Instead>().HaveConversion<WireNameConverter<Instead>>();
+        configurationBuilder.Properties<YearEvent>().HaveConversion<WireNameConverter<YearEvent>>();
         configurationBuilder.Properties<VisitKind>().HaveConversion<WireNameConverter<VisitKind>>();
     }
 

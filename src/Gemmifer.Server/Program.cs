@@ -17,6 +17,7 @@ using Gemmifer.Server.Settings;
 using Gemmifer.Server.Sharing;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
+using Gemmifer.Server.Years;
 using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
@@ -219,6 +220,7 @@ app.MapVisits();
 app.MapBlocks();
 app.MapSettings();
 app.MapCopies();
+app.MapYears();
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {

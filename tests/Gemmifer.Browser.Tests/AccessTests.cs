@@ -50,6 +50,7 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             "/plants/demo-terrace-1/decide",
             "/plants/demo-row-autumn/decide",
             "/garden/rows",
+            "/year",
             "/sharing",
             "/garden/tags",
             "/trust",
@@ -91,7 +92,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
                     "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
                 )!;
             Assert.True(over <= 0, $"{path} is {over} px too wide at {width}");
-            Assert.Equal("", _page.AxeViolations());
+            var found = _page.AxeViolations();
+            Assert.True(found.Length == 0, $"{path} at {width}: {found}");
         }
 
         _page.Resize(1280, 800);
@@ -116,7 +118,7 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             foreach (var (path, press, sees) in opened)
             {
                 _page.Go(path);
-                foreach (var button in press.Where(b => b != "Lay them on the screen" || _page.HasButton(b)))
+                foreach (var button in press)
                 {
                     _page.Press(button);
                 }
@@ -128,12 +130,15 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
                         "return document.documentElement.scrollWidth - document.documentElement.clientWidth"
                     )!;
                 Assert.True(over <= 0, $"{path} with {press[0]} is {over} px too wide at {width}");
+                if (path == "/measures")
+                {
+                    // They would lie over what comes next.
+                    _page.Press("Close");
+                }
             }
         }
 
         _page.Resize(1280, 800);
-        _page.Go("/measures");
-        _page.Press("Take them away");
     }
 
     [Fact]

@@ -174,7 +174,15 @@ public sealed class ClimberTests
             page.Until(
                 () =>
                 {
-                    page.Driver.FindElement(By.XPath($"//li/button[contains(normalize-space(.), '{step}')]")).Click();
+                    var item = page.Driver.FindElement(
+                        By.XPath($"//li/button[contains(normalize-space(.), '{step}')]")
+                    );
+                    if (!item.Displayed)
+                    {
+                        page.Driver.FindElements(By.TagName("summary")).First(s => s.Text == "All steps").Click();
+                    }
+
+                    item.Click();
                     return true;
                 },
                 step

@@ -135,6 +135,40 @@ public sealed class FirstTests : IDisposable
     }
 
     [Fact]
+    public void What_is_noted_with_a_tap_dates_the_year()
+    {
+        _page.Resize(390, 844);
+        _page.Go("/garden?add");
+        _page.Type("Name", "Wall Lamp");
+        _page.Press("Add it and walk round");
+        _page.Sees("Type or say it in one line");
+        var plant = Path.Replace("/look", "", StringComparison.Ordinal);
+        _page.Go("/year");
+        _page.Sees("Flowers begin");
+        _page.Sees("Main prune");
+        _page.Press("3 hours");
+        _page.Until(
+            () =>
+                _page.Text.Contains("in all.", StringComparison.Ordinal)
+                || _page.Text.Contains("Nothing is due today.", StringComparison.Ordinal),
+            "what fits"
+        );
+
+        _page.Go(plant + "/remember");
+        _page.Press("Bud break");
+        _page.Sees("Bud break: green shows at the buds.");
+        _page.Press("Fed");
+        _page.Sees("Fed.");
+        _page.Go("/year");
+        _page
+            .Driver.FindElements(By.CssSelector("summary"))
+            .First(s => s.Text.Contains("Main prune", StringComparison.Ordinal))
+            .Click();
+        _page.Sees("The main prune of this kind at this place.");
+        Assert.Equal("", _page.AxeViolations());
+    }
+
+    [Fact]
     public void A_calliper_that_speaks_as_a_keyboard_types_into_the_line()
     {
         _page.Go("/measures");

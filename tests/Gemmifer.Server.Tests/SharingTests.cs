@@ -145,6 +145,8 @@ public sealed partial class SharingTests : IDisposable
         "beginSecondVisit",
         "blocks",
         "finishWork",
+        "gardenWork",
+        "gardenYear",
         "nextPlant",
         "now",
         "places",

@@ -29,8 +29,8 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "sheet|/plants/demo-kiln/sheet|1280x1000",
             "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
             "vine-arms|/plants/demo-terrace-1/decide|1280x800",
-            "vine-rows|/garden/rows|1280x800",
             "tags|/garden/tags|1280x800",
+            "year|/year|1280x1400",
             "remember|/plants/demo-terrace-1/remember|1280x800",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.

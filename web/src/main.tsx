@@ -20,6 +20,7 @@ const Tags = screen(() => import("./pages/Tags"));
 const Garden = screen(() => import("./pages/Garden"));
 const GardenPlan = screen(() => import("./pages/GardenPlan"));
 const Block = screen(() => import("./vine/Block"));
+const Year = screen(() => import("./pages/Year"));
 const Rules = screen(() => import("./pages/Rules"));
 const Bin = screen(() => import("./pages/Bin"));
 const Waiting = screen(() => import("./pages/Waiting"));
@@ -62,6 +63,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="garden/rows" element={<Block />} />
                   <Route path="garden/tags" element={<Tags />} />
                   <Route path="sharing" element={<Sharing />} />
+                  <Route path="year" element={<Year />} />
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="waiting" element={<Waiting />} />

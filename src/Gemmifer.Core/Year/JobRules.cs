@@ -11,6 +11,7 @@ internal readonly record struct Anchored(string Anchor, int Days);
 
 /// <summary>A job as data.</summary>
 /// <param name="Only">What has to hold of a plant: each name with whether it holds.</param>
+/// <param name="Weight">How much it matters that it is done in its days; 0 for a date to mind.</param>
 /// <param name="HipsTo">The last day where hips are wanted; null where that changes nothing.</param>
 internal sealed record JobRule(
     YearJob Job,
@@ -22,6 +23,7 @@ internal sealed record JobRule(
     string Because,
     string IfLate,
     Provenance Provenance,
+    double Weight,
     ImmutableDictionary<string, string> Only
 );
 
@@ -40,6 +42,7 @@ internal static class JobRules
         "ifLate",
         "provenance",
         "weekly",
+        "weight",
     ];
 
     private static readonly JsonElement Jobs = DataFiles.Read("year/jobs.json"),
@@ -80,6 +83,7 @@ internal static class JobRules
                     j.GetProperty("because").GetString()!,
                     j.GetProperty("ifLate").GetString()!,
                     WireNames.Read<Provenance>(j.GetProperty("provenance").GetString()!),
+                    j.GetProperty("weight").GetDouble(),
                     j.EnumerateObject()
                         .Where(p => !Own.Contains(p.Name))
                         .ToImmutableDictionary(p => p.Name, p => p.Value.ToString().ToLowerInvariant())

@@ -95,6 +95,7 @@ public sealed record YearAsked(
 /// <param name="Because">Why then.</param>
 /// <param name="IfLate">What it costs to leave it.</param>
 /// <param name="Minutes">How long it takes, about.</param>
+/// <param name="Weight">How much it matters that it is done in its days; 0 for a date to mind.</param>
 public sealed record DatedJob(
     string? Plant,
     YearJob Job,
@@ -103,7 +104,8 @@ public sealed record DatedJob(
     string Because,
     Provenance Provenance,
     string IfLate,
-    double Minutes
+    double Minutes,
+    double Weight
 );
 
 /// <summary>A round of flowers.</summary>

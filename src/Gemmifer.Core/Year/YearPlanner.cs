@@ -145,7 +145,8 @@ public static class YearPlanner
             rule.Because + Origin(year, rule) + moved,
             rule.Provenance,
             rule.IfLate,
-            rule.Minutes
+            rule.Minutes,
+            rule.Weight
         );
     }
 
@@ -244,7 +245,8 @@ public static class YearPlanner
             rule.Because,
             rule.Provenance,
             rule.IfLate,
-            rule.Minutes
+            rule.Minutes,
+            rule.Weight
         );
     }
 
@@ -284,7 +286,8 @@ public static class YearPlanner
                         $"To flower on {name}: {Math.Round(days)} days before, {told}.",
                         Provenance.Practice,
                         $"What is cut later flowers after {name}.",
-                        MinutesOf(plant, YearJob.MainPrune)
+                        RuleOf(plant, YearJob.MainPrune).Minutes,
+                        RuleOf(plant, YearJob.MainPrune).Weight
                     )
                 );
                 return;
@@ -304,7 +307,8 @@ public static class YearPlanner
                             + (round.Own > 0 ? $"the mean of its own {Times(round.Own)}." : "by common practice."),
                         Provenance.Practice,
                         $"The round then comes after {name}.",
-                        MinutesOf(plant, YearJob.Deadhead)
+                        RuleOf(plant, YearJob.Deadhead).Minutes,
+                        RuleOf(plant, YearJob.Deadhead).Weight
                     )
                 );
                 return;
@@ -334,8 +338,8 @@ public static class YearPlanner
 
     private static string Times(int count) => count == 1 ? "one time" : $"{count} times";
 
-    private static double MinutesOf(YearPlant plant, YearJob job) =>
-        JobRules.Of(plant.Kind.Family).First(r => r.Job == job).Minutes;
+    private static JobRule RuleOf(YearPlant plant, YearJob job) =>
+        JobRules.Of(plant.Kind.Family).First(r => r.Job == job);
 
     private static IEnumerable<YearWarning> LogWarnings(YearAsked asked, YearPlant plant)
     {

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
+using Gemmifer.Core.Year;
 
 namespace Gemmifer.Data.Entities;
 
@@ -32,6 +33,18 @@ public sealed class PlantRecord
 
     /// <summary>open or full; null for the usual look.</summary>
     public string? Look { get; set; }
+
+    /// <summary>full, half, shade; null where not said.</summary>
+    public string? Sun { get; set; }
+
+    /// <summary>Whether it is covered in winter.</summary>
+    public bool Cover { get; set; }
+
+    /// <summary>Whether its hips are wanted.</summary>
+    public bool Hips { get; set; }
+
+    /// <summary>The day it is wanted in flower; null where none is.</summary>
+    public DateOnly? FlowerOn { get; set; }
 
     /// <summary>Taken out of the garden, kept with its log; null while it grows.</summary>
     public DateTimeOffset? RemovedAt { get; set; }
@@ -180,6 +193,9 @@ public sealed class LogRecord
 
     /// <summary>What was weighed, g; null unless a crop. The season is then the summer the crop grew in.</summary>
     public double? Grams { get; set; }
+
+    /// <summary>What of a plant's year it notes: bud break, first bloom; null for other lines.</summary>
+    public YearEvent? Event { get; set; }
 
     /// <summary>
     /// Made by the page that sent it, so that a line sent twice is kept once; null where the page made none.

@@ -74,6 +74,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<double?>("CutAt")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Event")
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("Grams")
                         .HasColumnType("REAL");
 
@@ -175,7 +178,16 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("Cover")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly?>("FlowerOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Hips")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Kind")
@@ -220,6 +232,9 @@ namespace Gemmifer.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
                         .HasDefaultValue("");
+
+                    b.Property<string>("Sun")
+                        .HasColumnType("TEXT");
 
                     b.Property<double?>("UnionHeight")
                         .HasColumnType("REAL");

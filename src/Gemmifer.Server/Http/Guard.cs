@@ -16,7 +16,7 @@ public static class Guard
         + "font-src 'self' data:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'none'; "
         + "form-action 'self'; frame-ancestors 'none'";
 
-    private static readonly string[] Loopback = ["localhost", "127.0.0.1", "[::1]"];
+    private static readonly string[] Loopback = ["localhost", "127.0.0.1", "::1"];
 
     /// <summary>Answers requests for other hosts and from other pages, and puts the headers on every answer.</summary>
     /// <param name="hosts">What a shared garden answers to; null where it answers on this machine only.</param>
@@ -48,7 +48,7 @@ public static class Guard
 
     private static IResult? Refused(HttpRequest request, IReadOnlyList<string> hosts)
     {
-        if (!hosts.Contains(request.Host.Host, StringComparer.OrdinalIgnoreCase))
+        if (!hosts.Contains(request.Host.Host.Trim('[', ']'), StringComparer.OrdinalIgnoreCase))
         {
             return Problems.Of(421, "host", "This garden is not there.", "Ask for it on this machine, as localhost.");
         }

@@ -1,5 +1,6 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -67,7 +68,11 @@ public static class PlantEndpoints
             p.Neglected,
             p.UnionHeight,
             p.Rootstock,
-            p.Look
+            p.Look,
+            WireNames.Find<Sun>(p.Sun),
+            p.Cover,
+            p.Hips,
+            p.FlowerOn
         );
 
     /// <summary>A plant that grows in the garden, or null.</summary>
@@ -235,6 +240,8 @@ public static class PlantEndpoints
             var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
             var rootstock = f.Flag("rootstock");
             var look = f.Word("look", WireNames.All<PlantLook>());
+            var sun = f.Word("sun", WireNames.All<Sun>());
+            var (cover, hips, flowerOn) = (f.Flag("cover"), f.Flag("hips"), f.Date("flowerOn"));
             if (errors.Count > 0)
             {
                 return Problems.Invalid(errors);
@@ -249,6 +256,13 @@ public static class PlantEndpoints
                 vigour
             );
             (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
+
+            // A page from before these were known does not send them: what is stored stays.
+            bool Sent(string name) => document.RootElement.TryGetProperty(name, out _);
+            record.Sun = Sent("sun") ? sun : record.Sun;
+            record.Cover = Sent("cover") ? cover ?? false : record.Cover;
+            record.Hips = Sent("hips") ? hips ?? false : record.Hips;
+            record.FlowerOn = Sent("flowerOn") ? flowerOn : record.FlowerOn;
             return null;
         }
     }

@@ -1,11 +1,16 @@
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Year;
 
 namespace Gemmifer.Server.Plants;
 
 /// <summary>What the gardener says of a plant. Lengths mm.</summary>
 /// <param name="Id">Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
 /// once.</param>
+/// <param name="Sun">How much sun it gets.</param>
+/// <param name="Cover">Whether it is covered in winter.</param>
+/// <param name="Hips">Whether its hips are wanted.</param>
+/// <param name="FlowerOn">The day it is wanted in flower.</param>
 public sealed record PlantInput(
     string Name,
     string Kind,
@@ -16,7 +21,11 @@ public sealed record PlantInput(
     double? UnionHeight,
     bool? Rootstock,
     string? Look,
-    string? Id = null
+    string? Id = null,
+    Sun? Sun = null,
+    bool? Cover = null,
+    bool? Hips = null,
+    DateOnly? FlowerOn = null
 );
 
 /// <summary>A plant as stored.</summary>
@@ -33,7 +42,11 @@ public sealed record PlantView(
     bool Neglected,
     double? UnionHeight,
     bool? Rootstock,
-    string? Look
+    string? Look,
+    Sun? Sun,
+    bool Cover,
+    bool Hips,
+    DateOnly? FlowerOn
 );
 
 /// <summary>How far the work on a plant is, in the season that is on.</summary>

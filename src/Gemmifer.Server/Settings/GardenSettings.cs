@@ -48,11 +48,29 @@ public sealed record BodyMeasures(
 /// <summary>Where the garden is. Frost days as month and day.</summary>
 /// <param name="TimeZone">Where days begin, by its name in the IANA time zone database; null for that of this
 /// machine.</param>
-public sealed record GardenPlace(Hemisphere Hemisphere, string LastFrost, string FirstFrost, string? TimeZone = null)
+/// <param name="Latitude">Degrees, negative in the south; null where nobody said.</param>
+public sealed record GardenPlace(
+    Hemisphere Hemisphere,
+    string LastFrost,
+    string FirstFrost,
+    string? TimeZone = null,
+    double? Latitude = null
+)
 {
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
     public GrowingPlace Growing => GrowingPlace.Of(Hemisphere, LastFrost);
+
+    /// <summary>As the year has it, with the first frost.</summary>
+    [JsonIgnore]
+    public GrowingPlace OfYear =>
+        Growing with
+        {
+            FirstFrostDay = (
+                int.Parse(FirstFrost.AsSpan(0, 2), CultureInfo.InvariantCulture),
+                int.Parse(FirstFrost.AsSpan(3), CultureInfo.InvariantCulture)
+            ),
+        };
 }
 
 /// <summary>Settings with the revision they were read at.</summary>
@@ -198,7 +216,8 @@ public static class SettingsEndpoints
                 place.Choice<Hemisphere>("hemisphere") ?? d.Hemisphere,
                 Frost(place, "lastFrost") ?? d.LastFrost,
                 Frost(place, "firstFrost") ?? d.FirstFrost,
-                Zone(place)
+                Zone(place),
+                Latitude(place)
             )
         );
     }
@@ -212,6 +231,21 @@ public static class SettingsEndpoints
         }
 
         return zone;
+    }
+
+    private static double? Latitude(FieldReader f)
+    {
+        var latitude = f.Number("latitude", -90, 90);
+        if (
+            latitude is { } degrees
+            && degrees != 0
+            && degrees < 0 != (f.Choice<Hemisphere>("hemisphere") == Hemisphere.South)
+        )
+        {
+            f.Error(f.At("latitude"), "sign", "A latitude is negative in the south, and only there.");
+        }
+
+        return latitude;
     }
 
     private static string? Frost(FieldReader f, string name) =>

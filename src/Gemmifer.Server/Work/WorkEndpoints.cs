@@ -3,6 +3,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
+using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
@@ -33,7 +34,8 @@ public sealed record LogView(
     TiedCane? Tied,
     bool Struck,
     string? StemNow,
-    IReadOnlyList<LogChange> History
+    IReadOnlyList<LogChange> History,
+    YearEvent? What
 );
 
 /// <summary>An open step with its key.</summary>
@@ -80,9 +82,12 @@ public sealed record StepInput(
     TiedTo? TiedTo = null
 );
 
-/// <summary>A line for the log in the gardener's own words.</summary>
+/// <summary>A line for the log in the gardener's own words, or what of the plant's year was seen or done.</summary>
+/// <param name="Text">May be left out where <paramref name="What"/> says it.</param>
 /// <param name="Key">Made by the page; a note sent twice is kept once.</param>
-public sealed record NoteInput(string Text, string? Key);
+/// <param name="What">What of its year; null for a plain note.</param>
+/// <param name="Day">The day it was; today where not said.</param>
+public sealed record NoteInput(string? Text, string? Key, YearEvent? What = null, DateOnly? Day = null);
 
 /// <summary>A crop that was weighed; more than one picking of a season adds up.</summary>
 /// <param name="Grams">g.</param>
@@ -420,20 +425,32 @@ public static class WorkEndpoints
         CancellationToken cancel
     ) => KeepAsync(id, request, garden, store, cancel, (f, at, season) =>
         {
-            f.Require("text");
+            var what = f.Choice<YearEvent>("what");
             var text = f.Text("text", 1000)?.Trim();
-            if (text is "")
+            if (string.IsNullOrEmpty(text) && what is null && f.Errors.Count == 0)
             {
                 f.Error("/text", "required", "Write a word or two first.");
+            }
+
+            var (day, today) = (f.Date("day"), store.Day(at));
+            if (day > today)
+            {
+                f.Error("/day", "range", "This day is still to come.");
             }
 
             return new LogRecord
             {
                 PlantId = id,
-                At = at,
-                Season = season,
+                // At noon of a day that is over: the hour is not known.
+                At = day is { } before && before < today ? store.NoonOf(before) : at,
+                Season = season(day ?? today),
                 Kind = LogKind.Note,
-                Text = text ?? "",
+                Text = string.IsNullOrEmpty(text)
+                    ? what is { } seen
+                        ? YearWords.Of(seen)
+                        : ""
+                    : text,
+                Event = what,
             };
         });
 
@@ -466,7 +483,7 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel,
-        Func<FieldReader, DateTimeOffset, int, LogRecord> read
+        Func<FieldReader, DateTimeOffset, Func<DateOnly, int>, LogRecord> read
     )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
@@ -484,7 +501,7 @@ public static class WorkEndpoints
 
             var f = new FieldReader(document!.RootElement, "", []);
             var at = store.Done(request);
-            var record = read(f, at, await store.SeasonAsync(store.Day(at), cancel));
+            var record = read(f, at, await store.SeasonsAsync(cancel));
             record.Key = f.Text("key", 64);
             if (f.Errors.Count > 0)
             {

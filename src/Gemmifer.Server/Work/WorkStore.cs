@@ -155,9 +155,19 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     /// <summary>The day of an instant where the garden is.</summary>
     public DateOnly Day(DateTimeOffset at) => Waited.Day(at, clock);
 
-    /// <summary>The season of a day.</summary>
-    public async Task<int> SeasonAsync(DateOnly day, CancellationToken cancel) =>
-        PruningYear.Of(day, (await surveys.PlaceAsync(cancel)).Hemisphere);
+    /// <summary>Noon of a day where the garden is.</summary>
+    public DateTimeOffset NoonOf(DateOnly day)
+    {
+        var noon = day.ToDateTime(new TimeOnly(12, 0));
+        return new DateTimeOffset(noon, clock.LocalTimeZone.GetUtcOffset(noon)).ToUniversalTime();
+    }
+
+    /// <summary>Which season a day is of.</summary>
+    public async Task<Func<DateOnly, int>> SeasonsAsync(CancellationToken cancel)
+    {
+        var hemisphere = (await surveys.PlaceAsync(cancel)).Hemisphere;
+        return day => PruningYear.Of(day, hemisphere);
+    }
 
     /// <summary>Adds a line that no plan depends on: a note, or what was weighed.</summary>
     /// <returns>The line; the one that was stored before where it was sent twice.</returns>
@@ -237,7 +247,8 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options),
             l.StruckAt is not null,
             l.Stem,
-            Corrections.HistoryOf(l)
+            Corrections.HistoryOf(l),
+            l.Event
         );
 
     /// <summary>The measures of a stored sentence; null where there are none.</summary>

@@ -533,6 +533,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/garden/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The dated work of the garden's plants between two days. */
+        get: operations["gardenYear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/garden/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due today; with minutes, the best of it that fits, exactly. */
+        get: operations["gardenWork"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plants/{id}": {
         parameters: {
             query?: never;
@@ -965,6 +999,18 @@ export interface components {
              * @description How long it takes, about.
              */
             minutes: number;
+            /**
+             * Format: double
+             * @description How much it matters that it is done in its days; 0 for a date to mind, which is no work.
+             */
+            weight: number;
+        };
+        /** @description How long a day is. */
+        DaylightOn: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            hours: number;
         };
         /**
          * @description What becomes of a stem.
@@ -1016,6 +1062,13 @@ export interface components {
         EnterInput: {
             code: string;
         };
+        /** @description The usual frosts of a year. */
+        FrostPair: {
+            /** Format: date */
+            last: string;
+            /** Format: date */
+            first: string;
+        };
         /** @description Where the garden is. Frost days as month and day. */
         GardenPlace: {
             hemisphere: components["schemas"]["Hemisphere"];
@@ -1026,6 +1079,11 @@ export interface components {
              *         machine.
              */
             timeZone?: null | string;
+            /**
+             * Format: double
+             * @description Degrees, negative in the south; null where nobody said.
+             */
+            latitude?: null | number;
         };
         /** @description One line of the whole garden's plan. */
         GardenPlanLine: {
@@ -1084,6 +1142,24 @@ export interface components {
             /** @description Body measures in mm by name. */
             body: components["schemas"]["BodyMeasures"];
             place: components["schemas"]["GardenPlace"];
+        };
+        /** @description The year of the garden. */
+        GardenYearView: {
+            /** Format: date */
+            today: string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+            jobs: components["schemas"]["DatedJob"][];
+            bloom: components["schemas"]["BloomRound"][];
+            warnings: components["schemas"]["YearWarning"][];
+            /** @description The plants that are named in it. */
+            plants: components["schemas"]["YearPlantView"][];
+            /** @description The last frost and the first after it, of each year of the span. */
+            frosts: components["schemas"]["FrostPair"][];
+            /** @description Hours of daylight on the first of each month; empty where the latitude is not known. */
+            daylight: components["schemas"]["DaylightOn"][];
         };
         /**
          * @description Half of the earth: the seasons of the south are half a year later.
@@ -1219,6 +1295,7 @@ export interface components {
             stemNow: null | string;
             /** @description What it said before each correction, the first first. */
             history: components["schemas"]["LogChange"][];
+            what: null | components["schemas"]["YearEvent"];
         };
         /** @description A link to look: a plant by its id or a place, and for how many days. */
         LookLinkInput: {
@@ -1324,11 +1401,18 @@ export interface components {
             reserve: boolean;
             text: components["schemas"]["Sentence"];
         };
-        /** @description A line for the log in the gardener's own words. */
+        /** @description A line for the log in the gardener's own words, or what of the plant's year was seen or done. */
         NoteInput: {
-            text: string;
+            /** @description May be left out where What says it. */
+            text: null | string;
             /** @description Made by the page; a note sent twice is kept once. */
             key: null | string;
+            what?: null | components["schemas"]["YearEvent"];
+            /**
+             * Format: date
+             * @description The day it was; today where not said.
+             */
+            day?: null | string;
         };
         /** @description The plants of a state. */
         NowGroup: {
@@ -2091,6 +2175,16 @@ export interface components {
              *         once.
              */
             id?: null | string;
+            sun?: null | components["schemas"]["Sun"];
+            /** @description Whether it is covered in winter. */
+            cover?: null | boolean;
+            /** @description Whether its hips are wanted. */
+            hips?: null | boolean;
+            /**
+             * Format: date
+             * @description The day it is wanted in flower.
+             */
+            flowerOn?: null | string;
         };
         /**
          * @description How far the work on a plant is, in the season that is on.
@@ -2136,6 +2230,11 @@ export interface components {
             unionHeight: null | number;
             rootstock: null | boolean;
             look: null | string;
+            sun: null | components["schemas"]["Sun"];
+            cover: boolean;
+            hips: boolean;
+            /** Format: date */
+            flowerOn: null | string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -2302,6 +2401,8 @@ export interface components {
          * @enum {unknown}
          */
         SumOf: "rule" | "winter-loss" | "room";
+        /** @enum {unknown} */
+        Sun: "full" | "half" | "shade" | null;
         /** @description The parts of a survey a gardener changes; each as in the exchange format. */
         SurveyInput: {
             /** Format: date */
@@ -2463,6 +2564,23 @@ export interface components {
             /** Format: date */
             due: string;
         };
+        /** @description What to do in the minutes there are. */
+        WorkNowView: {
+            /** Format: date */
+            today: string;
+            /** Format: int32 */
+            minutes: number;
+            /** @description What is worth most that fits, in walking order. */
+            chosen: components["schemas"]["DatedJob"][];
+            /**
+             * Format: double
+             * @description How long that takes, minutes.
+             */
+            takes: number;
+            /** @description What is due as well and does not fit. */
+            left: components["schemas"]["DatedJob"][];
+            plants: components["schemas"]["YearPlantView"][];
+        };
         /** @description The work on a plant this season. */
         WorkView: {
             /** Format: int32 */
@@ -2499,11 +2617,20 @@ export interface components {
             bloom: components["schemas"]["BloomRound"][];
             warnings: components["schemas"]["YearWarning"][];
         };
+        /** @enum {unknown} */
+        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | null;
         /**
          * @description Work of a year, by its names in the exchange format.
          * @enum {unknown}
          */
         YearJob: "look" | "main-prune" | "after-bloom-prune" | "tie-check" | "tipping" | "second-visit" | "rub-off" | "deadhead" | "level" | "stop-cuts" | "stop-feeding" | "leaf-clean" | "feed" | "mulch" | "cover" | "uncover" | "tool-care" | "spent-canes";
+        /** @description A plant as the year names it. */
+        YearPlantView: {
+            id: string;
+            name: string;
+            place: string;
+            family: components["schemas"]["PlantFamily"];
+        };
         /** @description Something to mind. */
         YearWarning: {
             code: string;
@@ -4022,6 +4149,72 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    gardenYear: {
+        parameters: {
+            query?: {
+                from?: string;
+                to?: string;
+                place?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenYearView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    gardenWork: {
+        parameters: {
+            query?: {
+                minutes?: string;
+                place?: string;
+                job?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkNowView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

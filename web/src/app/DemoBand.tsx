@@ -17,7 +17,7 @@ export const DemoBand = () => (
       <b>Demo garden.</b>{" "}
       <chakra.span smDown={{ display: "none" }}>Every plant here is invented; try whatever you like.</chakra.span>
     </span>
-    <chakra.a href="/" fontWeight="700" paddingBlock="10px" whiteSpace="nowrap">
+    <chakra.a className="no-print" href="/" fontWeight="700" paddingBlock="10px" whiteSpace="nowrap">
       To my own garden
     </chakra.a>
   </chakra.div>

@@ -23,6 +23,7 @@ const titles: Record<string, string> = {
   "/garden": "The garden",
   "/garden/plan": "The whole garden planned",
   "/garden/rows": "Rows of vines",
+  "/year": "The year",
   "/rules": "The schools and their rules",
   "/measures": "Your measures",
   "/bin": "The bin",

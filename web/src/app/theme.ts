@@ -51,7 +51,7 @@ svg [tabindex]:focus-visible{outline:none}
 .sheet .goes{text-decoration:line-through}
 .sheet .hidden{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
 @page{size:A4;margin:12mm}
-@media print{nav,header,.demo-band,.no-print{display:none!important}body{background:#fff;font-size:10.5pt}main{padding:0!important;max-width:none!important}.sheet .paper{border:none;padding:0;max-width:none}body:has(.sheet) .plant-head{display:none!important}*{-webkit-print-color-adjust:exact;print-color-adjust:exact}}
+@media print{nav,header,.no-print{display:none!important}body:has(.sheet) .demo-band{display:none!important}body{background:#fff;font-size:10.5pt}main{padding:0!important;max-width:none!important}.sheet .paper{border:none;padding:0;max-width:none}body:has(.sheet) .plant-head{display:none!important}*{-webkit-print-color-adjust:exact;print-color-adjust:exact}}
 `;
 
 const own = defineConfig({

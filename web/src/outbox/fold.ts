@@ -34,6 +34,7 @@ export function lineOf(waiting: Waiting, season: number): LogLine {
     struck: false,
     stemNow: line?.stem ?? null,
     history: [],
+    what: null,
   };
 }
 

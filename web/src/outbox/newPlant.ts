@@ -29,6 +29,10 @@ export const plantOf = (
   unionHeight: input.unionHeight ?? null,
   rootstock: input.rootstock ?? null,
   look: input.look ?? null,
+  sun: input.sun ?? null,
+  cover: input.cover ?? false,
+  hips: input.hips ?? false,
+  flowerOn: input.flowerOn ?? null,
 });
 
 /**

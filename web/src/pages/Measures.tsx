@@ -108,6 +108,11 @@ export default function Measures() {
               value={settings.place.firstFrost}
               onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
             />
+            <Latitude
+              value={settings.place.latitude == null ? null : Number(settings.place.latitude)}
+              south={settings.place.hemisphere === "south"}
+              onChange={(latitude) => save({ ...settings, place: { ...settings.place, latitude } })}
+            />
             <Zone
               value={settings.place.timeZone ?? null}
               onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
@@ -177,6 +182,33 @@ function One({ name }: { name: keyof BodyMeasures }) {
     >
       <Input
         value={text ?? show}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === "Enter" && commit()}
+      />
+    </Field>
+  );
+}
+
+/** How far from the equator, which says how long the days are; which side of it the half of the world says. */
+function Latitude(props: { value: number | null; south: boolean; onChange: (value: number | null) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const degrees = text === null ? null : Number(text.replace(",", ".").replace(/[°\s]|degrees?/g, ""));
+  const wrong = text !== null && text.trim() !== "" && !(degrees !== null && degrees >= 0 && degrees <= 90);
+  const commit = () => {
+    if (text === null || wrong) return;
+    props.onChange(text.trim() === "" ? null : props.south ? -degrees! : degrees!);
+    setText(null);
+  };
+  return (
+    <Field
+      label="Degrees from the equator"
+      hint="for the length of the days; empty if nobody knows"
+      error={wrong ? "Between 0 and 90." : null}
+    >
+      <Input
+        value={text ?? (props.value === null ? "" : String(Math.abs(props.value)))}
+        inputMode="decimal"
         onChange={(e) => setText(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => e.key === "Enter" && commit()}

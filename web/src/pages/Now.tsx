@@ -85,6 +85,13 @@ export function Now() {
           </Button>
         </div>
       )}
+      {plants > 0 && (
+        <p>
+          <Link to="/year" style={{ fontWeight: 700, padding: "12px 0", display: "inline-block" }}>
+            The year: what comes when, and what to do in the minutes you have
+          </Link>
+        </p>
+      )}
       <Visits today={today} pressing={false} />
       {order.map((state) => {
         const group = groups.find((g) => g.state === state);

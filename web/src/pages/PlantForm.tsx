@@ -105,6 +105,10 @@ interface Typed {
   covered: boolean;
   neglected: boolean;
   grafted: string;
+  sun: string;
+  cover: boolean;
+  hips: boolean;
+  flowerOn: string;
   /** Made once, so that what is sent twice is added once. */
   own: string;
 }
@@ -127,11 +131,17 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
     covered: (plant?.unionHeight ?? 0) < 0,
     neglected: plant?.neglected ?? false,
     grafted: plant?.rootstock == null ? "usual" : plant.rootstock ? "yes" : "no",
+    sun: plant?.sun ?? "full",
+    cover: plant?.cover ?? false,
+    hips: plant?.hips ?? false,
+    flowerOn: plant?.flowerOn ?? "",
     own: newId(),
   }));
   // Changes that were made from an older plant are not put over a newer one.
   const [typed, setTyped, letGo] = useHalf<Typed>(plant ? `plant.${plant.id}.${plant.revision}` : NEW, first);
   const { name, kind, place, planted, vigour, union, covered, neglected, grafted, own } = typed;
+  // What a form that was kept from before does not have is as usual.
+  const { sun = "full", cover = false, hips = false, flowerOn = "" } = typed;
   const set = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
   const close = () => (letGo(), props.onClose());
   // Whoever adds a plant begins with its name.
@@ -188,6 +198,8 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   const error = save.error as ApiError | null;
   const wrongAt = (path: string) => error?.errors.find((e) => e.path === path)?.message ?? null;
   const chosen = kinds.data?.find((k) => k.id === kind);
+  // What flowers for its own sake may be covered, kept for its hips, and wanted in flower on a day.
+  const flowers = chosen?.family === rose;
   const asks = (fact: Schemas["PlantFact"]) => chosen?.asks.includes(fact) ?? true;
   return (
     <Panel>
@@ -204,6 +216,10 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             unionHeight: !asks("union") ? null : covered ? -40 : unionMm,
             rootstock: !asks("rootstock") || grafted === "usual" ? null : grafted === "yes",
             look: plant?.look ?? null,
+            sun: sun === "full" ? null : (sun as Schemas["Sun"]),
+            cover: flowers && cover,
+            hips: flowers && hips,
+            flowerOn: flowers && flowerOn !== "" ? flowerOn : null,
           });
         }}
       >
@@ -305,6 +321,44 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             </div>
           )}
         </chakra.div>
+        <chakra.details marginTop="10px">
+          <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="9px" fontWeight="700" color="leaf">
+            Its year: sun{flowers ? ", winter cover, hips, a day to flower on" : ""}
+          </chakra.summary>
+          <chakra.div display="flex" gap="12px 24px" flexWrap="wrap" alignItems="end">
+            <div>
+              <chakra.p fontWeight="700" marginBottom="4px">
+                How much sun does it get?
+              </chakra.p>
+              <Choice
+                label="Sun"
+                value={sun}
+                onChange={(sun) => set({ sun })}
+                options={[
+                  { value: "full", text: "full sun" },
+                  { value: "half", text: "half the day" },
+                  { value: "shade", text: "shade" },
+                ]}
+              />
+            </div>
+            {flowers && (
+              <>
+                <div>
+                  <Tick on={cover} onChange={(cover) => set({ cover })} text="Covered in winter" />
+                  <Tick on={hips} onChange={(hips) => set({ hips })} text="Its hips are wanted" />
+                </div>
+                <Field label="In flower on" hint="leave empty for its own time" error={wrongAt("/flowerOn")}>
+                  <Input
+                    type="date"
+                    width="auto"
+                    value={flowerOn}
+                    onChange={(e) => set({ flowerOn: e.target.value })}
+                  />
+                </Field>
+              </>
+            )}
+          </chakra.div>
+        </chakra.details>
         {error && error.errors.length === 0 && (
           <chakra.div marginTop="10px">
             <Notice tone="wrong" role="alert">

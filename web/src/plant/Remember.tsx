@@ -25,7 +25,7 @@ export default function Remember() {
   const [text, setText, letGo] = useHalf(`note.${id}`, "");
   // Kept on this device first, and sent then.
   const add = useMutation({
-    mutationFn: (words: string) =>
+    mutationFn: ({ words, what = null }: { words: string; what?: Schemas["YearEvent"] }) =>
       outbox.add([
         {
           plant: id,
@@ -33,14 +33,14 @@ export default function Remember() {
           method: "POST",
           address: at(`/api/plants/${id}/log`),
           seen: null,
-          body: { text: words, key: newId() },
+          body: { text: what ? null : words, key: newId(), what },
           words,
         },
       ]),
-    onSuccess: () => (letGo(), setText("")),
+    onSuccess: (_, { what }) => void (what ?? (letGo(), setText(""))),
   });
   const mine = useWaiting().filter((w) => w.plant === id);
-  const { Record } = useFamily();
+  const { Record, notes } = useFamily();
   const { role } = useHere();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
@@ -52,7 +52,7 @@ export default function Remember() {
           alignItems="end"
           onSubmit={(e) => {
             e.preventDefault();
-            if (text.trim() !== "") add.mutate(text);
+            if (text.trim() !== "") add.mutate({ words: text });
           }}
         >
           <chakra.div flex="1">
@@ -69,6 +69,15 @@ export default function Remember() {
             Note it
           </Button>
         </chakra.form>
+      )}
+      {role !== "looker" && (
+        <chakra.div role="group" aria-label="Seen or done today" display="flex" flexWrap="wrap" gap="6px">
+          {notes.map((what) => (
+            <Button key={what} disabled={add.isPending} onClick={() => add.mutate({ words: noteWords[what], what })}>
+              {noteWords[what]}
+            </Button>
+          ))}
+        </chakra.div>
       )}
       <Refused of={mine.filter((w) => w.refused)} />
       <WaitingLines of={mine.filter((w) => !w.refused)} />
@@ -97,6 +106,21 @@ export default function Remember() {
     </chakra.div>
   );
 }
+
+/** What of a plant's year is noted with a tap: today's. */
+const noteWords: Record<NonNullable<Schemas["YearEvent"]>, string> = {
+  pruned: "Pruned",
+  "bud-break": "Bud break",
+  "first-bloom": "First bloom",
+  "flush-end": "Flush over",
+  deadheaded: "Deadheaded",
+  tied: "Tied",
+  tipped: "Tipped",
+  covered: "Covered",
+  uncovered: "Uncovered",
+  fed: "Fed",
+  harvested: "Harvested",
+};
 
 /** What will stand in the log as soon as the garden is reached. */
 function WaitingLines({ of }: { of: Waiting[] }) {

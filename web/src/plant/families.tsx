@@ -36,6 +36,8 @@ export interface FamilyParts {
   together: (pending: readonly OpenStep[], open: OpenStep, survey: SurveyDocument) => OpenStep[];
   /** Stands beside the name of the plant. */
   Heading: ComponentType<{ id: string }> | null;
+  /** What of its year is noted with a tap. */
+  notes: NonNullable<Schemas["YearEvent"]>[];
   /** Stands above the log. */
   Record: ComponentType | null;
 }
@@ -53,6 +55,7 @@ const rose: FamilyParts = {
   together: alone,
   Heading: null,
   Record: null,
+  notes: ["bud-break", "first-bloom", "flush-end", "deadheaded", "tied", "fed", "covered", "uncovered"],
 };
 
 const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
@@ -69,6 +72,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together,
     Heading: NextVine,
     Record: VineYears,
+    notes: ["bud-break", "first-bloom", "tied", "tipped", "fed", "harvested"],
   },
   "cane-fruit": {
     Look: lazy(() => import("../row/RowLook")),
@@ -81,6 +85,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together: alone,
     Heading: null,
     Record: UnknownCanes,
+    notes: ["bud-break", "first-bloom", "tipped", "tied", "harvested", "fed"],
   },
 };
 

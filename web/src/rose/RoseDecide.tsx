@@ -51,7 +51,7 @@ export default function RoseDecide() {
       alignItems="start"
     >
       <chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
+        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
           {drawn && (
             <Choice
               label="What the drawing shows"
@@ -182,8 +182,14 @@ function Summary() {
         </Button>
       </chakra.div>
       <chakra.div display="flex" gap="2px 18px" flexWrap="wrap" marginTop="4px">
-        {top.length > 0 && schools.length > 1 && <Link to="../compare">Two schools side by side</Link>}
-        <Link to="../sheet">Cut sheet to print</Link>
+        {top.length > 0 && schools.length > 1 && (
+          <Link to="../compare" style={{ display: "inline-block", padding: "10px 0" }}>
+            Two schools side by side
+          </Link>
+        )}
+        <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
+          Cut sheet to print
+        </Link>
       </chakra.div>
       <chakra.div
         className="visually-list"

@@ -81,7 +81,9 @@ export default function RowDecide() {
               {plan.counts.arithmetic}
             </chakra.p>
           )}
-          <Link to="../sheet">Cut sheet to print</Link>
+          <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
+            Cut sheet to print
+          </Link>
         </Panel>
         <Warnings />
         {plan.askFor[0] && plan.askFor[0].what !== "type" && (

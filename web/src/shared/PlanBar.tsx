@@ -133,7 +133,7 @@ export function UndoButton() {
 export function PlanBar(props: { shows: ReactNode; more?: ReactNode }) {
   const { schools } = usePlant();
   return (
-    <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center">
+    <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
       {props.shows}
       {schools.length > 1 && <SchoolChoice label={<Hidden>School</Hidden>} />}
       <DayChoice label={<Hidden>Day</Hidden>} />

@@ -3,6 +3,7 @@ interface Place {
   hemisphere: "north" | "south";
   lastFrost: string;
   firstFrost: string;
+  latitude?: number | null;
 }
 
 /** The same day half a year on: "04-15" is "10-15". */
@@ -23,4 +24,5 @@ export const onHalf = <P extends Place>(place: P, hemisphere: Place["hemisphere"
         hemisphere,
         lastFrost: halfAYearOn(place.lastFrost),
         firstFrost: halfAYearOn(place.firstFrost),
+        ...(place.latitude != null && { latitude: -place.latitude }),
       };

@@ -88,7 +88,9 @@ export default function VineDecide() {
               Do it
             </Button>
           </chakra.div>
-          <Link to="../sheet">Cut sheet to print</Link>
+          <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
+            Cut sheet to print
+          </Link>
         </Panel>
         <chakra.div
           overflowY={{ lg: "auto" }}

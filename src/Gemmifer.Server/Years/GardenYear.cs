@@ -1,0 +1,306 @@
+using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
+using Gemmifer.Core.Work;
+using Gemmifer.Core.Year;
+using Gemmifer.Data;
+using Gemmifer.Server.Http;
+using Gemmifer.Server.Plants;
+using Gemmifer.Server.Settings;
+using Microsoft.EntityFrameworkCore;
+
+namespace Gemmifer.Server.Years;
+
+/// <summary>A plant as the year names it.</summary>
+public sealed record YearPlantView(string Id, string Name, string Place, PlantFamily Family);
+
+/// <summary>The year of the garden.</summary>
+/// <param name="Plants">The plants that are named in it.</param>
+/// <param name="Frosts">The last frost and the first after it, of each year of the span.</param>
+/// <param name="Daylight">Hours of daylight on the first of each month; empty where the latitude is not known.</param>
+public sealed record GardenYearView(
+    DateOnly Today,
+    DateOnly From,
+    DateOnly To,
+    IReadOnlyList<DatedJob> Jobs,
+    IReadOnlyList<BloomRound> Bloom,
+    IReadOnlyList<YearWarning> Warnings,
+    IReadOnlyList<YearPlantView> Plants,
+    IReadOnlyList<FrostPair> Frosts,
+    IReadOnlyList<DaylightOn> Daylight
+);
+
+/// <summary>The usual frosts of a year.</summary>
+public sealed record FrostPair(DateOnly Last, DateOnly First);
+
+/// <summary>How long a day is.</summary>
+public sealed record DaylightOn(DateOnly Day, double Hours);
+
+/// <summary>What to do in the minutes there are.</summary>
+/// <param name="Chosen">What is worth most that fits, in walking order.</param>
+/// <param name="Takes">How long that takes, minutes.</param>
+/// <param name="Left">What is due as well and does not fit.</param>
+public sealed record WorkNowView(
+    DateOnly Today,
+    int Minutes,
+    IReadOnlyList<DatedJob> Chosen,
+    double Takes,
+    IReadOnlyList<DatedJob> Left,
+    IReadOnlyList<YearPlantView> Plants
+);
+
+/// <summary>The year of the garden's own plants: its work, its flowers, and what to do today.</summary>
+public static class GardenYear
+{
+    private const int MostDays = 366 * 2;
+
+    /// <summary>Adds the routes.</summary>
+    public static void MapYears(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/garden/year", YearAsync)
+            .WithName("gardenYear")
+            .WithSummary("The dated work of the garden's plants between two days.")
+            .ForHelpers()
+            .Produces<GardenYearView>()
+            .ProducesProblem(422);
+        app.MapGet("/api/garden/work", WorkAsync)
+            .WithName("gardenWork")
+            .WithSummary("What is due today; with minutes, the best of it that fits, exactly.")
+            .ForHelpers()
+            .Produces<WorkNowView>()
+            .ProducesProblem(422);
+    }
+
+    private static async Task<IResult> YearAsync(
+        string? from,
+        string? to,
+        string? place,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var today = PlantEndpoints.Today(clock);
+        List<SurveyError> errors = [];
+        var (first, last) = (Day(from, "/from", today, errors), Day(to, "/to", null, errors));
+        var end = last ?? (first ?? today).AddYears(1).AddDays(-1);
+        if (errors.Count == 0 && (end < first || end.DayNumber - first!.Value.DayNumber > MostDays))
+        {
+            errors.Add(
+                new SurveyError("/to", "range", "The span ends after it begins, within two years.", 0, MostDays)
+            );
+        }
+
+        if (errors.Count > 0)
+        {
+            return Problems.Invalid(errors, "This year cannot be shown.");
+        }
+
+        var (asked, plants, settings) = await AskedAsync(garden, place, first!.Value, end, clock, cancel);
+        var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        return Results.Ok(
+            new GardenYearView(
+                today,
+                first.Value,
+                end,
+                year.Jobs,
+                year.Bloom,
+                year.Warnings,
+                plants,
+                [
+                    .. Enumerable
+                        .Range(first.Value.Year - 1, end.Year - first.Value.Year + 2)
+                        .Select(y => asked.Place.LastFrost(y))
+                        .Select(l => new FrostPair(l, asked.Place.FirstFrostAfter(l))),
+                ],
+                settings.Latitude is { } latitude ? Daylight(latitude, first.Value, end) : []
+            )
+        );
+    }
+
+    private static DaylightOn[] Daylight(double latitude, DateOnly from, DateOnly to) =>
+        [
+            .. Enumerable
+                .Range(0, ((to.Year - from.Year) * 12) + to.Month - from.Month + 1)
+                .Select(m => new DateOnly(from.Year, from.Month, 1).AddMonths(m))
+                .Select(d => new DaylightOn(d, Math.Round(DayLength.Hours(latitude, d), 2))),
+        ];
+
+    private static async Task<IResult> WorkAsync(
+        string? minutes,
+        string? place,
+        string? job,
+        GardenContext garden,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        List<SurveyError> errors = [];
+        var available = Minutes.Most;
+        if (minutes is not null && (!int.TryParse(minutes, out available) || available < 1 || available > Minutes.Most))
+        {
+            errors.Add(
+                new SurveyError("/minutes", "range", $"A whole number from 1 to {Minutes.Most}.", 1, Minutes.Most)
+            );
+        }
+
+        var wanted = WireNames.Find<YearJob>(job);
+        if (job is not null && wanted is null)
+        {
+            errors.Add(new SurveyError("/job", "unknown", $"One of {string.Join(", ", WireNames.All<YearJob>())}."));
+        }
+
+        if (errors.Count > 0)
+        {
+            return Problems.Invalid(errors, "This work cannot be chosen.");
+        }
+
+        var today = PlantEndpoints.Today(clock);
+        var (asked, plants, _) = await AskedAsync(garden, place, today, today, clock, cancel);
+        var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        DatedJob[] due =
+        [
+            .. year
+                .Jobs.Where(j => Minutes.Worth(j, today) > 0 && (wanted is null || j.Job == wanted))
+                .OrderBy(j => j.Window[1])
+                .ThenBy(j => j.Plant ?? "", StringComparer.Ordinal),
+        ];
+        var taken = Minutes.Choose([.. due.Select(j => (j.Minutes, Minutes.Worth(j, today)))], available);
+        var walk = plants.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        DatedJob[] chosen =
+        [
+            .. due.Where((_, i) => taken[i]).OrderBy(j => j.Plant is { } plant ? walk[plant] : -1).ThenBy(j => j.Job),
+        ];
+        return Results.Ok(
+            new WorkNowView(
+                today,
+                available,
+                chosen,
+                chosen.Sum(j => j.Minutes),
+                [.. due.Where((_, i) => !taken[i])],
+                plants
+            )
+        );
+    }
+
+    private static DateOnly? Day(string? text, string field, DateOnly? usual, List<SurveyError> errors)
+    {
+        if (text is null)
+        {
+            return usual;
+        }
+
+        if (
+            DateOnly.TryParseExact(text, "yyyy-MM-dd", out var day)
+            && day.Year is >= SurveyLimits.FirstYear and <= SurveyLimits.LastYear
+        )
+        {
+            return day;
+        }
+
+        errors.Add(new SurveyError(field, "format", "A day like 2027-02-20."));
+        return null;
+    }
+
+    /// <summary>What is asked of the garden's year, and its plants in the order in which one walks.</summary>
+    private static async Task<(YearAsked Asked, YearPlantView[] Plants, GardenPlace Place)> AskedAsync(
+        GardenContext garden,
+        string? place,
+        DateOnly from,
+        DateOnly to,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        var where = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
+        var growing = await garden
+            .Plants.AsNoTracking()
+            .Where(p => p.RemovedAt == null && (place == null || p.Place == place))
+            .OrderBy(p => p.SortKey)
+            .ThenBy(p => p.Id)
+            .ToListAsync(cancel);
+        var schools = (
+            await garden
+                .Surveys.AsNoTracking()
+                .Where(s => s.School != null)
+                .Select(s => new
+                {
+                    s.PlantId,
+                    s.Season,
+                    s.School,
+                })
+                .ToListAsync(cancel)
+        ).GroupBy(s => s.PlantId).ToDictionary(g => g.Key, g => g.MaxBy(s => s.Season)!.School);
+        var log = await garden
+            .Log.AsNoTracking()
+            .Where(l => l.Event != null || (l.Kind == LogKind.Finished && l.Visit == 1))
+            .Select(l => new
+            {
+                l.PlantId,
+                l.At,
+                l.Event,
+            })
+            .ToListAsync(cancel);
+        var known = growing.Select(p => p.Id).ToHashSet(StringComparer.Ordinal);
+        return (
+            new YearAsked(
+                where.OfYear,
+                true,
+                where.Latitude,
+                from,
+                to,
+                [
+                    .. growing.Select(p => new YearPlant(
+                        p.Id,
+                        PlantKinds.Of(p.Kind),
+                        WhenOf(schools.GetValueOrDefault(p.Id), PlantKinds.Of(p.Kind)),
+                        WireNames.Find<Sun>(p.Sun) ?? Sun.Full,
+                        p.PlantedYear is { } planted ? Math.Max(0, from.Year - planted) : null,
+                        p.Cover,
+                        p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
+                        p.Hips
+                    )),
+                ],
+                [
+                    .. log.Where(l => known.Contains(l.PlantId))
+                        .Select(l => new YearLog(l.PlantId, Waited.Day(l.At, clock), l.Event ?? YearEvent.Pruned)),
+                ],
+                new WeatherRecord([]),
+                []
+            ),
+            [.. growing.Select(p => new YearPlantView(p.Id, p.Name, p.Place, PlantKinds.Of(p.Kind).Family))],
+            where
+        );
+    }
+
+    /// <summary>When the main prune is by the school of a plant as it is stored.</summary>
+    private static string WhenOf(string? stored, PlantKind kind)
+    {
+        if (stored is not null)
+        {
+            using var school = JsonDocument.Parse(stored);
+            var root = school.RootElement;
+            var id =
+                root.ValueKind == JsonValueKind.String ? root.GetString()
+                : root.TryGetProperty("base", out var b) ? b.GetString()
+                : null;
+            if (
+                root.ValueKind == JsonValueKind.Object
+                && root.TryGetProperty("set", out var set)
+                && set.TryGetProperty("when", out var when)
+                && when.GetString() is { } own
+            )
+            {
+                return own;
+            }
+
+            if (id is not null && SchoolCatalog.For(id, kind.Id) is { } named)
+            {
+                return named.When;
+            }
+        }
+
+        return SchoolCatalog.For(kind.DefaultSchool, kind.Id)!.When;
+    }
+}

@@ -1,0 +1,407 @@
+import { chakra } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, must, type Schemas } from "../api/client";
+import { Button, Choice, Hidden, Notice, Panel, Select } from "../app/ui";
+import { dayWords } from "../survey/measures";
+import { capital, counted, timeWords } from "../survey/words";
+import { daysTo, type Job, jobWords, type Row, rowsOf, stripOf, together } from "./yearRows";
+
+type Year = Schemas["GardenYearView"];
+type Plants = ReadonlyMap<string, Schemas["YearPlantView"]>;
+
+const byId = (plants: readonly Schemas["YearPlantView"][]): Plants => new Map(plants.map((p) => [p.id, p]));
+
+const short = (iso: string) =>
+  new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
+
+/** The year of the garden: what to do in the minutes there are, the next two weeks, and the whole of it as a picture. */
+export default function Year() {
+  const [place, setPlace] = useState("");
+  const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
+  const query = place ? { place } : {};
+  const year = useQuery({
+    queryKey: ["plants", "year", place],
+    queryFn: () => must(api.GET("/api/garden/year", { params: { query } })),
+    staleTime: 0,
+  });
+  if (year.isError)
+    return (
+      <Notice tone="wrong" role="alert">
+        {year.error.message}
+      </Notice>
+    );
+  if (!year.data) return <p>Reckoning the year.</p>;
+  const plants = byId(year.data.plants);
+  return (
+    <chakra.div display="grid" gap="16px" maxWidth="1100px">
+      <chakra.div display="flex" gap="10px 16px" flexWrap="wrap" alignItems="center">
+        <chakra.h1 fontSize="1.8rem">The year</chakra.h1>
+        <Select aria-label="Of which bed" value={place} onChange={(e) => setPlace(e.target.value)}>
+          <option value="">the whole garden</option>
+          {(places.data ?? []).filter(Boolean).map((p) => (
+            <option key={p} value={p}>
+              {p}
+            </option>
+          ))}
+        </Select>
+      </chakra.div>
+      {year.data.plants.length === 0 ? (
+        <Notice tone="plain">
+          No plants yet: <Link to="/garden?add">add one</Link>, and its year stands here.
+        </Notice>
+      ) : (
+        <>
+          <MinutesThereAre place={place} />
+          <TwoWeeks year={year.data} plants={plants} />
+          <Picture year={year.data} plants={plants} />
+        </>
+      )}
+    </chakra.div>
+  );
+}
+
+/** "I have 40 minutes": what is worth most today that fits, and what it leaves. */
+function MinutesThereAre({ place }: { place: string }) {
+  const [minutes, setMinutes] = useState(40);
+  const work = useQuery({
+    queryKey: ["plants", "work-now", minutes, place],
+    queryFn: () =>
+      must(api.GET("/api/garden/work", { params: { query: { minutes: String(minutes), ...(place && { place }) } } })),
+    placeholderData: (before) => before,
+    staleTime: 0,
+  });
+  const plants = byId(work.data?.plants ?? []);
+  const { chosen = [], left = [] } = work.data ?? {};
+  return (
+    <Panel>
+      <chakra.div display="flex" gap="8px 14px" flexWrap="wrap" alignItems="center">
+        <chakra.h2 fontSize="1.25rem">I have</chakra.h2>
+        <Choice
+          label="How much time"
+          size="usual"
+          value={minutes}
+          onChange={setMinutes}
+          options={[20, 40, 90, 180].map((m) => ({
+            value: m,
+            text: m < 90 ? `${m} minutes` : m === 90 ? "1½ hours" : "3 hours",
+          }))}
+        />
+      </chakra.div>
+      {work.error && <Notice tone="wrong">{work.error.message}</Notice>}
+      {work.data && chosen.length === 0 && (
+        <chakra.p marginTop="10px">
+          {left.length === 0
+            ? "Nothing is due today."
+            : `Nothing that is due fits: the shortest takes ${Math.min(...left.map((j) => Number(j.minutes)))} minutes.`}
+        </chakra.p>
+      )}
+      <chakra.div marginTop="8px">
+        <JobLines jobs={chosen} plants={plants} />
+      </chakra.div>
+      {work.data && (chosen.length > 0 || left.length > 0) && (
+        <chakra.p color="muted" marginTop="8px">
+          {chosen.length > 0 && `${capital(timeWords(Math.round(Number(work.data.takes))))} in all. `}
+          {left.length > 0 &&
+            `${counted(left.length, "job")} that ${left.length === 1 ? "is" : "are"} due as well ${left.length === 1 ? "waits" : "wait"}: ${left
+              .slice(0, 3)
+              .map((j) => `${jobWords[j.job].toLowerCase()}${j.plant ? `, ${plants.get(j.plant)?.name ?? ""}` : ""}`)
+              .join("; ")}${left.length > 3 ? " and more" : ""}.`}
+        </chakra.p>
+      )}
+    </Panel>
+  );
+}
+
+/** Jobs that are the same for several plants, said once. */
+function JobLines({ jobs, plants, day }: { jobs: Job[]; plants: Plants; day?: boolean }) {
+  return (
+    <ul>
+      {together(jobs).map((group) => {
+        const { job, because, window: days, best } = group[0]!;
+        const minutes = group.reduce((sum, j) => sum + Number(j.minutes), 0);
+        return (
+          <chakra.li key={`${job} ${group[0]!.plant} ${best}`} borderTop="1px solid var(--line)" paddingBlock="8px">
+            <chakra.div display="flex" gap="2px 12px" flexWrap="wrap" alignItems="baseline">
+              <b>{jobWords[job]}</b>
+              <chakra.span marginLeft="auto" color="muted">
+                {day ? short(best) : `till ${short(days[1]!)}`}
+                {minutes > 0 ? `, ${minutes} min` : ""}
+              </chakra.span>
+            </chakra.div>
+            <p>{because}</p>
+            {group.some((j) => j.plant) && (
+              <chakra.div display="flex" gap="0 16px" flexWrap="wrap">
+                {group.slice(0, MOST_NAMED).map((j) => {
+                  const plant = plants.get(j.plant!);
+                  return (
+                    plant && (
+                      <Link
+                        key={plant.id}
+                        to={`/plants/${plant.id}/decide`}
+                        style={{ padding: "10px 0", minHeight: 44 }}
+                      >
+                        {plant.name}
+                      </Link>
+                    )
+                  );
+                })}
+                {group.length > MOST_NAMED && (
+                  <chakra.span paddingBlock="10px">and {group.length - MOST_NAMED} more</chakra.span>
+                )}
+              </chakra.div>
+            )}
+          </chakra.li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** So many plants are named under a job; of more it is said how many. */
+const MOST_NAMED = 12;
+
+const DAYS = 14;
+
+/** The next two weeks, a column a day; work on its best day. */
+function TwoWeeks({ year, plants }: { year: Year; plants: Plants }) {
+  const strip = stripOf(year.jobs, year.today, DAYS);
+  const [open, setOpen] = useState<string | null>(null);
+  const shown = strip.find((d) => d.day === open) ?? strip.find((d) => d.jobs.length > 0);
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.25rem">The next two weeks</chakra.h2>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: "repeat(7, minmax(0, 1fr))", md: "repeat(14, minmax(0, 1fr))" }}
+        gap="4px"
+        marginTop="8px"
+      >
+        {strip.map((d) => {
+          const at = new Date(`${d.day}T12:00:00`);
+          return (
+            <Button
+              key={d.day}
+              pressed={d === shown}
+              aria-pressed={d === shown}
+              disabled={d.jobs.length === 0}
+              onClick={() => setOpen(d.day)}
+              flexDirection="column"
+              paddingInline="2px"
+              gap="0"
+              minHeight="60px"
+              style={{ opacity: 1 }}
+            >
+              <chakra.span fontWeight="400" fontSize="0.8rem">
+                {at.toLocaleDateString("en-GB", { weekday: "short" })}
+              </chakra.span>
+              <span>{at.getDate()}</span>
+              <chakra.span fontSize="0.8rem" fontWeight="700">
+                {d.jobs.length > 0 ? d.jobs.length : "–"}
+                <Hidden> {d.jobs.length === 1 ? "job" : "jobs"}</Hidden>
+              </chakra.span>
+            </Button>
+          );
+        })}
+      </chakra.div>
+      {shown && shown.jobs.length > 0 ? (
+        <>
+          <chakra.h3 fontSize="1.05rem" marginTop="10px">
+            {dayWords(shown.day)}
+          </chakra.h3>
+          <JobLines jobs={shown.jobs} plants={plants} />
+        </>
+      ) : (
+        <chakra.p marginTop="10px">Nothing has its best day in these two weeks.</chakra.p>
+      )}
+    </Panel>
+  );
+}
+
+const percent = (share: number) => `${(share * 100).toFixed(2)}%`;
+
+/** Twelve months from today: jobs as bars against the frosts, the length of the day and the flowers of this garden. */
+function Picture({ year, plants }: { year: Year; plants: Plants }) {
+  const rows = rowsOf(year.jobs, year.from, year.to);
+  const length = daysTo(year.from, year.to) + 1;
+  const share = (day: string) => daysTo(year.from, day) / length;
+  const months = Array.from({ length: 13 }, (_, i) => {
+    const [y, m] = year.from.split("-").map(Number) as [number, number];
+    return new Date(Date.UTC(y, m - 1 + i, 1)).toISOString().slice(0, 10);
+  }).filter((d) => share(d) >= 0 && share(d) < 0.98);
+  const frosts = year.frosts
+    .flatMap((f) => [
+      { day: f.last, text: "last frost" },
+      { day: f.first, text: "first frost" },
+    ])
+    .filter((f) => share(f.day) > 0 && share(f.day) < 1);
+  const marks = (
+    <>
+      {months.map((d) => (
+        <Line key={d} at={share(d)} color="var(--line)" />
+      ))}
+      {frosts.map((f) => (
+        <Line key={f.day} at={share(f.day)} color="var(--ink)" dashed />
+      ))}
+    </>
+  );
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.25rem">Twelve months</chakra.h2>
+      <chakra.p color="muted">
+        Bars are the days on which a job can be done, ticks its best days; dashed lines are your usual frosts. Touch a
+        job to read why then.
+      </chakra.p>
+      <chakra.div position="relative" height="22px" marginTop="10px" fontSize="0.85rem" aria-hidden>
+        {months.map((d, i) => (
+          <chakra.span
+            key={d}
+            position="absolute"
+            left={percent(share(d))}
+            paddingLeft="2px"
+            display={{ base: i % 2 === 0 ? "inline" : "none", md: "inline" }}
+          >
+            {new Date(`${d}T12:00:00`).toLocaleDateString("en-GB", { month: "short" })}
+          </chakra.span>
+        ))}
+      </chakra.div>
+      {year.daylight.length > 1 && <Daylight year={year} share={share} />}
+      <Bloom year={year} share={share} marks={marks} />
+      <ul>
+        {rows.map((r) => (
+          <JobRow key={r.job} row={r} plants={plants} marks={marks} />
+        ))}
+      </ul>
+      <chakra.p color="muted" marginTop="8px">
+        {frosts.map((f) => `${f.text} about ${dayWords(f.day)}`).join(", ")}.{" "}
+        <Link to="/measures#place" style={{ display: "inline-block", padding: "10px 0" }}>
+          Where the garden is
+        </Link>
+      </chakra.p>
+      {year.warnings.map((w) => (
+        <Notice key={`${w.code} ${w.plant}`} tone="look">
+          {w.plant ? `${plants.get(w.plant)?.name ?? ""}: ` : ""}
+          {w.text}
+        </Notice>
+      ))}
+    </Panel>
+  );
+}
+
+const Line = (props: { at: number; color: string; dashed?: boolean }) => (
+  <chakra.span
+    position="absolute"
+    top="0"
+    bottom="0"
+    left={percent(props.at)}
+    borderLeft={`${props.dashed ? "2px dashed" : "1px solid"} ${props.color}`}
+    aria-hidden
+  />
+);
+
+function Daylight({ year, share }: { year: Year; share: (day: string) => number }) {
+  const points = year.daylight.map(
+    (d) => `${(share(d.day) * 1000).toFixed(1)},${(60 - Number(d.hours) * 2.3).toFixed(1)}`,
+  );
+  const [least, most] = [
+    Math.min(...year.daylight.map((d) => Number(d.hours))),
+    Math.max(...year.daylight.map((d) => Number(d.hours))),
+  ];
+  return (
+    <div>
+      <svg
+        viewBox="0 0 1000 60"
+        width="100%"
+        height="44"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`The day is from ${least.toFixed(1)} to ${most.toFixed(1)} hours long`}
+      >
+        <polygon points={`0,60 ${points.join(" ")} 1000,60`} fill="var(--ochreWash)" />
+        <polyline
+          points={points.join(" ")}
+          fill="none"
+          stroke="var(--ochre)"
+          strokeWidth="2"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      <chakra.p fontSize="0.9rem" color="muted">
+        Daylight, {least.toFixed(1)} to {most.toFixed(1)} hours
+      </chakra.p>
+    </div>
+  );
+}
+
+function Bloom(props: { year: Year; share: (day: string) => number; marks: React.ReactNode }) {
+  const { year, share } = props;
+  if (year.bloom.length === 0) return null;
+  return (
+    <chakra.div paddingBlock="6px" borderTop="1px solid var(--line)">
+      <b>Flowers begin</b>
+      <chakra.div position="relative" height="18px" role="img" aria-label="When the rounds of flowers begin">
+        {props.marks}
+        {year.bloom.map((b, i) => {
+          const [from, to] = [Math.max(0, share(b.window[0]!)), Math.min(1, share(b.window[1]!))];
+          return (
+            to > from && (
+              <chakra.span
+                key={i}
+                position="absolute"
+                top="3px"
+                height="12px"
+                left={percent(from)}
+                width={percent(to - from)}
+                background="hip"
+                opacity={year.bloom.length > 6 ? 0.18 : 0.45}
+                borderRadius="6px"
+              />
+            )
+          );
+        })}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+function JobRow({ row, plants, marks }: { row: Row; plants: Plants; marks: React.ReactNode }) {
+  const named = new Set(row.jobs.map((j) => j.plant)).size;
+  return (
+    <chakra.li borderTop="1px solid var(--line)">
+      <chakra.details>
+        <chakra.summary cursor="pointer" paddingBlock="6px" minHeight="48px" listStyle="none">
+          <b>{jobWords[row.job]}</b>
+          <chakra.span color="muted"> {row.jobs[0]!.plant ? counted(named, "plant") : ""}</chakra.span>
+          <chakra.span display="block" position="relative" height="18px">
+            {marks}
+            {row.bars.map((b) => (
+              <chakra.span
+                key={b.from}
+                position="absolute"
+                top="3px"
+                height="12px"
+                left={percent(b.from)}
+                width={`max(3px, ${percent(b.to - b.from)})`}
+                background="leaf"
+                opacity="0.55"
+                borderRadius="6px"
+              />
+            ))}
+            {[...new Set(row.best)].map((at) => (
+              <chakra.span
+                key={at}
+                position="absolute"
+                top="0"
+                height="18px"
+                left={percent(at)}
+                borderLeft="3px solid var(--leaf)"
+              />
+            ))}
+          </chakra.span>
+        </chakra.summary>
+        <JobLines jobs={row.jobs} plants={plants} day />
+      </chakra.details>
+    </chakra.li>
+  );
+}

@@ -1,0 +1,98 @@
+import type { Schemas } from "../api/client";
+
+export type Job = Schemas["DatedJob"];
+
+/** What each job is called. */
+export const jobWords: Record<Schemas["YearJob"], string> = {
+  look: "Walk round",
+  "main-prune": "Main prune",
+  "after-bloom-prune": "Prune after bloom",
+  "tie-check": "Look over the ties",
+  tipping: "Tip new canes",
+  "second-visit": "Second visit",
+  "rub-off": "Rub off",
+  deadhead: "Deadhead, weekly",
+  level: "Bring down to the level",
+  "stop-cuts": "Last date for cuts",
+  "stop-feeding": "Last date for feeding",
+  "leaf-clean": "Leaves off the ground",
+  feed: "Feed",
+  mulch: "Water and mulch",
+  cover: "Cover for the winter",
+  uncover: "Uncover",
+  "tool-care": "Tools: sharpen, oil, soak",
+  "spent-canes": "Cut out spent canes",
+};
+
+const DAY = 86_400_000;
+const number = (iso: string) => Date.parse(`${iso}T00:00:00Z`) / DAY;
+
+/** Days from one day to another. */
+export const daysTo = (from: string, to: string): number => Math.round(number(to) - number(from));
+
+/** A row of the picture: a job, its bars and the plants it is of. */
+export interface Row {
+  job: Schemas["YearJob"];
+  jobs: Job[];
+  /** Spans where at least one plant has its days, merged, as shares of the year shown. */
+  bars: { from: number; to: number; many: number }[];
+  /** Best days, as shares. */
+  best: number[];
+}
+
+/** The jobs of a year as rows, in the order in which they first come. */
+export function rowsOf(jobs: readonly Job[], from: string, to: string): Row[] {
+  const length = daysTo(from, to) + 1;
+  const share = (day: string) => Math.min(1, Math.max(0, daysTo(from, day) / length));
+  const rows = new Map<Row["job"], Job[]>();
+  for (const job of jobs) rows.set(job.job, [...(rows.get(job.job) ?? []), job]);
+  return [...rows].map(([job, own]) => ({
+    job,
+    jobs: own,
+    bars: barsOf(own, from, to),
+    best: own.map((j) => share(j.best)),
+  }));
+}
+
+/** Windows that touch become one bar. */
+function barsOf(jobs: readonly Job[], from: string, to: string): Row["bars"] {
+  const length = daysTo(from, to) + 1;
+  const share = (days: number) => Math.min(1, Math.max(0, days / length));
+  const spans = jobs
+    .map((j) => ({ first: daysTo(from, j.window[0]!), last: daysTo(from, j.window[1]!) + 1 }))
+    .sort((a, b) => a.first - b.first);
+  const bars: { first: number; last: number; many: number }[] = [];
+  for (const span of spans) {
+    const before = bars.at(-1);
+    if (before && span.first <= before.last) {
+      before.last = Math.max(before.last, span.last);
+      before.many++;
+    } else bars.push({ ...span, many: 1 });
+  }
+  return bars.map((b) => ({ from: share(b.first), to: share(b.last), many: b.many })).filter((b) => b.to > b.from);
+}
+
+/** The next days, each with the work whose best day it is. */
+export function stripOf(jobs: readonly Job[], today: string, days: number): { day: string; jobs: Job[] }[] {
+  return Array.from({ length: days }, (_, i) => {
+    const day = new Date((number(today) + i) * DAY).toISOString().slice(0, 10);
+    return { day, jobs: jobs.filter((j) => j.best === day) };
+  });
+}
+
+/** Jobs that are the same for several plants, with the same reason and the same last day. */
+export function together(jobs: readonly Job[]): Job[][] {
+  const groups: Job[][] = [];
+  for (const job of jobs) {
+    const before = groups.find(
+      ([first]) =>
+        first!.job === job.job &&
+        first!.because === job.because &&
+        first!.window[1] === job.window[1] &&
+        first!.best === job.best,
+    );
+    if (before) before.push(job);
+    else groups.push([job]);
+  }
+  return groups;
+}
