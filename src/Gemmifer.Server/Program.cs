@@ -196,6 +196,7 @@ app.UseOwnGardenForLookers();
 app.UseHashed();
 app.UseOnceEach();
 
+await SharingSetup.ReadyAsync(app.Services);
 await SettingsEndpoints.SetClockAsync(app.Services.GetRequiredService<GardenClock>(), folder, demo: false);
 if (demo is not null)
 {

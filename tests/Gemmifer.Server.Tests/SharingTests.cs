@@ -315,6 +315,22 @@ public sealed partial class SharingTests : IDisposable
     }
 
     [Fact]
+    public async Task Whoever_is_signed_in_stays_who_they_are_when_they_open_a_link_to_look()
+    {
+        var plant = await PlantAsync("Lent", "bed");
+        var link = await OwnerPostsAsync("/api/links", new { plant, days = 3 });
+        Assert.Equal("owner", (string)(await EnterAsync(_owner, CodeOf(link)))["role"]!);
+        Assert.Equal(200, await StatusAsync(_owner, "/api/people"));
+        using var looker = await LetInAsync(link);
+        Assert.Equal("looker", (string)(await looker.GetFromJsonAsync<JsonNode>("/api/here"))!["role"]!);
+
+        // By a code of their own somebody becomes more; the browser has one session then.
+        await EnterAsync(looker, CodeOf(await OwnerPostsAsync("/api/people", new { name = "Helping hand" })));
+        Assert.Equal("helper", (string)(await looker.GetFromJsonAsync<JsonNode>("/api/here"))!["role"]!);
+        Assert.Equal(0, (int)(await _owner.GetFromJsonAsync<JsonNode>("/api/people"))!["links"]![0]!["opened"]!);
+    }
+
+    [Fact]
     public async Task Guessing_codes_is_slowed_down()
     {
         using var stranger = _garden.Stranger();

@@ -95,9 +95,10 @@ public sealed class Doorkeeper(PeopleContext people, UserManager<Person> persons
         return (link, code);
     }
 
-    /// <summary>Lets a device in that brings a code.</summary>
-    /// <returns>Who came in; null where the code is none, was used, or has ended.</returns>
-    public async Task<Visitor?> EnterAsync(string code, string device)
+    /// <summary>Lets a device in that brings a code. A link to look makes nobody less who is signed in.</summary>
+    /// <param name="already">Who is signed in on the device; null where nobody is.</param>
+    /// <returns>Who is in; null where the code is none, was used, or has ended.</returns>
+    public async Task<Visitor?> EnterAsync(string code, string device, Visitor? already = null)
     {
         var (hash, now) = (HashOf(code), Now);
         var link = await people
@@ -106,6 +107,11 @@ public sealed class Doorkeeper(PeopleContext people, UserManager<Person> persons
         if (link is null)
         {
             return null;
+        }
+
+        if (link.Kind == LinkKind.Look && already is { Person: not null })
+        {
+            return already;
         }
 
         // Of two that bring the same code at once one is let in.

@@ -99,7 +99,8 @@ public static class EnterEndpoints
                 return Problems.Invalid(errors, "This is no code to sign in with.");
             }
 
-            if (await door.EnterAsync(code, DeviceOf(context.Request)) is not { } visitor)
+            var before = Visitor.Of(context);
+            if (await door.EnterAsync(code, DeviceOf(context.Request), before) is not { } visitor)
             {
                 return Problems.Of(
                     403,
@@ -109,10 +110,15 @@ public static class EnterEndpoints
                 );
             }
 
-            // Who was signed in here before is not any more.
-            if (Visitor.Of(context)?.Device is { } before)
+            if (visitor == before)
             {
-                await door.SendOutAsync(before);
+                return Results.Ok(ViewOf(visitor, gardens, context));
+            }
+
+            // Who was signed in here before is not any more.
+            if (before?.Device is { } device)
+            {
+                await door.SendOutAsync(device);
             }
 
             await context.SignInAsync(

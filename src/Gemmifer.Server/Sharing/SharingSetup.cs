@@ -160,7 +160,17 @@ public static class SharingSetup
         return Visitor.Of(asked)?.Only is { } part ? new PartOfGarden(options, part) : new GardenContext(options);
     }
 
-    /// <summary>Makes one's people ready, and prints how to get in.</summary>
+    /// <summary>Makes the owner of a shared garden before anybody asks: there is one, however many ask at once.</summary>
+    public static async Task ReadyAsync(IServiceProvider services)
+    {
+        await using var scope = services.CreateAsyncScope();
+        if (scope.ServiceProvider.GetService<Doorkeeper>() is { } door)
+        {
+            await door.OwnerAsync();
+        }
+    }
+
+    /// <summary>Prints how to get in.</summary>
     public static async Task AnnounceAsync(IServiceProvider services, TextWriter output)
     {
         if (services.GetService<Share>() is not { } share)

@@ -1001,7 +1001,7 @@ export interface components {
             minutes: number;
             /**
              * Format: double
-             * @description How much it matters that it is done in its days; 0 for a date to mind, which is no work.
+             * @description How much it matters that it is done in its days; 0 for a date to mind.
              */
             weight: number;
         };

@@ -1,7 +1,8 @@
 import { chakra } from "@chakra-ui/react";
-import { lazy, Suspense, useEffect } from "react";
+import { Suspense, useEffect } from "react";
 import { Navigate, NavLink, Outlet, useLocation } from "react-router";
 import { useAlong } from "./along";
+import { screen } from "./screen";
 import { useSettings } from "./settings";
 import { inDemo } from "../api/base";
 import { DemoBand } from "./DemoBand";
@@ -13,8 +14,8 @@ import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
 
-const Entry = lazy(() => import("./Entry"));
-const Instruments = lazy(() => import("./Instruments"));
+const Entry = screen(() => import("./Entry"));
+const Instruments = screen(() => import("./Instruments"));
 
 const themes = ["auto", "light", "dark", "sun"] as const;
 /** What a tab or a window is called; that of a plant by its own page. */

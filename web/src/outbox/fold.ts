@@ -110,13 +110,13 @@ const pick = (here: WorkHere) => ({
   early: here.early,
 });
 
-/** What of a line of the log a plan hangs on. */
 /** What was said of a step, without the mark it was shown with. */
 export const saidOf = (body: Schemas["StepInput"]): Omit<Schemas["StepInput"], "mark"> => {
   const { key, outcome, instead, cutAt, note, tiedTo } = body;
   return { key, outcome, instead, cutAt, note, tiedTo: tiedTo ?? null };
 };
 
+/** What of a line of the log a plan hangs on. */
 export const lineKept = (l: LogLine): Partial<KeptLine> => ({
   stem: l.stem,
   stage: l.stage,

@@ -85,9 +85,9 @@ export default function Garden() {
           {(remove.error ?? restore.error)!.message}
         </Notice>
       )}
-      {form === "new" && <PlantForm onClose={() => setForm(null)} />}
+      {owns && form === "new" && <PlantForm onClose={() => setForm(null)} />}
       {whole && nothing ? (
-        form === null &&
+        (form === null || !owns) &&
         (owns ? (
           <FirstSteps at={0} next={{ text: "Add your first plant", go: () => setForm("new") }} />
         ) : (

@@ -5,6 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
 import { takeAlongNow, useTaken } from "../app/along";
+import { useOwns } from "../app/here";
 import { Button, Notice, Panel } from "../app/ui";
 import type { FirstAt } from "./FirstSteps";
 import { useReach } from "../outbox/useOutbox";
@@ -28,6 +29,7 @@ type Groups = Schemas["NowGroup"][];
 /** What is due in this garden, in one order, with one clear next action. */
 export function Now() {
   const navigate = useNavigate();
+  const owns = useOwns();
   const now = useQuery({ queryKey: ["plants", "now"], queryFn: () => must(api.GET("/api/now")) });
   if (now.isError)
     return (
@@ -39,7 +41,7 @@ export function Now() {
   const { today, dueFrom, groups } = now.data;
   const [plants, due] = [Number(now.data.plants), Number(now.data.due)];
   const first = firstOf(groups);
-  const firstTime = firstAt(groups, plants);
+  const firstTime = owns ? firstAt(groups, plants) : null;
   return (
     <chakra.div display="grid" gap="16px" maxWidth="980px">
       <div>
@@ -52,7 +54,9 @@ export function Now() {
         </chakra.h1>
         <chakra.p fontSize="1.15rem" marginTop="4px">
           {plants === 0
-            ? "The garden is empty. Begin with one plant: the one you find hardest to prune."
+            ? owns
+              ? "The garden is empty. Begin with one plant: the one you find hardest to prune."
+              : "The garden is empty: its owner adds the plants."
             : due > 0
               ? `The main prune is on for ${due} of ${counted(plants, "plant")}.`
               : `The main prune begins about ${day(dueFrom!, true)}. Until then: walk round them, decide in peace, and take out only what is dead, diseased or broken.`}
