@@ -160,7 +160,7 @@ public static class SharingSetup
         return Visitor.Of(asked)?.Only is { } part ? new PartOfGarden(options, part) : new GardenContext(options);
     }
 
-    /// <summary>Makes the owner of a shared garden before anybody asks: there is one, however many ask at once.</summary>
+    /// <summary>Makes the owner of a shared garden before anybody asks: there is one, whoever asks.</summary>
     public static async Task ReadyAsync(IServiceProvider services)
     {
         await using var scope = services.CreateAsyncScope();
