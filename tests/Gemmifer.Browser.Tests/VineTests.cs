@@ -185,6 +185,7 @@ public sealed class VineTests
         page.Sees("North bank 2 is next");
         page.Driver.FindElement(By.TagName("body")).SendKeys("n");
         page.Until(() => page.Driver.FindElement(By.CssSelector("h1")).Text == "North bank 2", "the next vine");
+        page.Sees("North bank 3 is next");
         page.Driver.FindElement(By.TagName("body")).SendKeys("n");
         page.Until(() => page.Driver.FindElement(By.CssSelector("h1")).Text == "North bank 3", "the one after");
     }
