@@ -4,7 +4,7 @@ import { useState } from "react";
 import { at } from "../api/base";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
-import { dayWords } from "../survey/measures";
+import { momentWords } from "../survey/measures";
 
 type Copy = Schemas["CopyView"];
 
@@ -17,13 +17,6 @@ const reasons: Record<string, string> = {
 
 const size = (bytes: number) =>
   bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
-
-/** Day and time of day, here. */
-function when(at: string): string {
-  const day = new Date(at);
-  const two = (n: number) => `${n}`.padStart(2, "0");
-  return `${dayWords(`${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`)}, ${two(day.getHours())}:${two(day.getMinutes())}`;
-}
 
 /** Copies of the whole garden: making one, and going back to one. */
 export function Copies() {
@@ -65,7 +58,7 @@ export function Copies() {
             alignItems="center"
           >
             <chakra.span flex="1 1 260px">
-              <b>{when(c.madeAt)}</b>
+              <b>{momentWords(c.madeAt)}</b>
               <chakra.span display="block" color="muted">
                 {reasons[c.why] ?? ""}, {size(Number(c.bytes))}
               </chakra.span>

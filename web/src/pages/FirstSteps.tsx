@@ -59,7 +59,7 @@ export default function FirstSteps(props: { at: FirstAt; next: { text: string; g
         <Button look="main" size="large" onClick={props.next.go}>
           {props.next.text}
         </Button>
-        {(demo || inDemo) && !inDemo && props.at < 2 && (
+        {demo && !inDemo && props.at < 2 && (
           <>
             <chakra.a href={`${DEMO}/plants/${practice}/look`} textDecoration="none">
               <Button as="span" size="large">

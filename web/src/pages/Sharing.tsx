@@ -5,7 +5,7 @@ import { api, ApiError, must, type Schemas } from "../api/client";
 import { forgetGarden, useHere } from "../app/here";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { counted } from "../survey/words";
-import { dayWords } from "../survey/measures";
+import { momentWords } from "../survey/measures";
 
 type Invitation = Schemas["InvitationView"] & { for: string };
 
@@ -154,7 +154,7 @@ function Code({ invitation, onClose }: { invitation: Invitation; onClose: () => 
           <chakra.code overflowWrap="anywhere" fontSize="0.9rem">
             {invitation.url}
           </chakra.code>
-          <chakra.p color="muted">It ends on {when(invitation.endsAt)}.</chakra.p>
+          <chakra.p color="muted">It ends on {momentWords(invitation.endsAt)}.</chakra.p>
           <chakra.div display="flex" gap="8px" flexWrap="wrap">
             <Button onClick={() => void navigator.clipboard.writeText(invitation.url).then(() => setCopied(true))}>
               {copied ? "Copied" : "Copy the link"}
@@ -168,12 +168,6 @@ function Code({ invitation, onClose }: { invitation: Invitation; onClose: () => 
     </Panel>
   );
 }
-
-/** Day and time of day, here. */
-const when = (at: string): string => {
-  const day = new Date(at);
-  return `${dayWords(day.toLocaleDateString("en-CA"))}, ${day.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}`;
-};
 
 function Person(props: {
   person: Schemas["PersonView"];
@@ -214,7 +208,7 @@ function Person(props: {
           >
             <b>{d.name}</b>
             {d.this && <span>this one</span>}
-            <chakra.span color="muted">last here {when(d.seenAt)}</chakra.span>
+            <chakra.span color="muted">last here {momentWords(d.seenAt)}</chakra.span>
             {!d.this && (
               <chakra.span marginLeft="auto">
                 <Button look="quiet" disabled={busy} onClick={() => props.onEnd(d.id)}>
@@ -357,7 +351,7 @@ function Links(props: {
           >
             <b>{l.shows}</b>
             <chakra.span color="muted">
-              ends on {when(l.endsAt)}; opened on {counted(Number(l.opened), "device")}
+              ends on {momentWords(l.endsAt)}; opened on {counted(Number(l.opened), "device")}
             </chakra.span>
             <chakra.span marginLeft="auto">
               <Button look="quiet" disabled={props.busy} onClick={() => props.onEnd(l.id)}>

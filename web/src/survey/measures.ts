@@ -99,6 +99,14 @@ export function dayWords(iso: string): string {
   });
 }
 
+/** An instant as its day and time of day, on this device: "29 November 2026, 14:31". */
+export function momentWords(at: string): string {
+  const time = new Date(at);
+  const two = (n: number) => `${n}`.padStart(2, "0");
+  const day = `${time.getFullYear()}-${two(time.getMonth() + 1)}-${two(time.getDate())}`;
+  return `${dayWords(day)}, ${two(time.getHours())}:${two(time.getMinutes())}`;
+}
+
 const unitSizes: Record<string, number> = {
   mm: 1,
   millimetre: 1,
