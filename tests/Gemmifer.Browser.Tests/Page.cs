@@ -242,16 +242,31 @@ public sealed class Page : IDisposable
         Until(() => Driver.FindElements(By.CssSelector("[role=status]")).Any(s => s.Text == "Saved"), "“Saved”");
 
     /// <summary>Violations of WCAG 2.2 AA that axe-core finds, one a line.</summary>
-    public string AxeViolations()
+    public string AxeViolations() => Broken("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice");
+
+    /// <summary>Words that do not stand out enough from what is behind them.</summary>
+    public string FaintWords() => Broken("color-contrast");
+
+    /// <summary>How many pixels the page is wider than the window; not more than 0 where it fits.</summary>
+    public long TooWide =>
+        (long)
+            Driver.ExecuteScript("return document.documentElement.scrollWidth - document.documentElement.clientWidth")!;
+
+    private string Broken(params string[] rules)
     {
-        Driver.ExecuteScript(Axe);
+        if (!(bool)Driver.ExecuteScript("return 'axe' in window")!)
+        {
+            Driver.ExecuteScript(Axe);
+        }
+
         return (string)
             Driver.ExecuteAsyncScript(
                 """
                 const done = arguments[arguments.length - 1];
-                axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+                axe.run(document, { runOnly: arguments[0] })
                   .then(r => done(r.violations.map(v => v.id + ': ' + v.help + ' — ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 160) + ' ' + (n.any[0]?.message ?? '')).join(' | ')).join('\n')));
-                """
+                """,
+                (object)rules
             )!;
     }
 

@@ -3,47 +3,52 @@ import type { ReactNode } from "react";
 
 /** The few building blocks all screens share. */
 
-export const Button = chakra("button", {
-  base: {
-    display: "inline-flex",
-    alignItems: "center",
-    justifyContent: "center",
-    gap: "0.45em",
-    minHeight: "48px",
-    paddingInline: "16px",
-    borderRadius: "7px",
-    border: "1.5px solid var(--line)",
-    background: "var(--sheet)",
-    color: "var(--ink)",
-    fontWeight: 700,
-    cursor: "pointer",
-    textDecoration: "none",
-    lineHeight: 1.2,
-    _disabled: { opacity: 0.55, cursor: "not-allowed" },
-    _hover: { borderColor: "var(--ink)" },
-  },
-  variants: {
-    look: {
-      plain: {},
-      main: { background: "var(--leaf)", borderColor: "var(--leaf)", color: "var(--onStrong)" },
-      cut: { color: "var(--hip)", borderColor: "var(--hip)" },
-      quiet: {
-        background: "transparent",
-        borderColor: "transparent",
-        paddingInline: "10px",
-        textDecoration: "underline",
-        fontWeight: 400,
+/** A button. It sends a form only where it says so: one that does not would do its own work and send the form too. */
+export const Button = chakra(
+  "button",
+  {
+    base: {
+      display: "inline-flex",
+      alignItems: "center",
+      justifyContent: "center",
+      gap: "0.45em",
+      minHeight: "48px",
+      paddingInline: "16px",
+      borderRadius: "7px",
+      border: "1.5px solid var(--line)",
+      background: "var(--sheet)",
+      color: "var(--ink)",
+      fontWeight: 700,
+      cursor: "pointer",
+      textDecoration: "none",
+      lineHeight: 1.2,
+      _disabled: { opacity: 0.55, cursor: "not-allowed" },
+      _hover: { borderColor: "var(--ink)" },
+    },
+    variants: {
+      look: {
+        plain: {},
+        main: { background: "var(--leaf)", borderColor: "var(--leaf)", color: "var(--onStrong)" },
+        cut: { color: "var(--hip)", borderColor: "var(--hip)" },
+        quiet: {
+          background: "transparent",
+          borderColor: "transparent",
+          paddingInline: "10px",
+          textDecoration: "underline",
+          fontWeight: 400,
+        },
       },
+      size: {
+        small: { minHeight: { base: "44px", md: "36px" }, paddingInline: "11px", fontSize: "0.95rem" },
+        usual: {},
+        large: { minHeight: "60px", fontSize: "1.2rem" },
+      },
+      pressed: { true: { background: "var(--ink)", color: "var(--paper)", borderColor: "var(--ink)" } },
     },
-    size: {
-      small: { minHeight: { base: "44px", md: "36px" }, paddingInline: "11px", fontSize: "0.95rem" },
-      usual: {},
-      large: { minHeight: "60px", fontSize: "1.2rem" },
-    },
-    pressed: { true: { background: "var(--ink)", color: "var(--paper)", borderColor: "var(--ink)" } },
+    defaultVariants: { look: "plain", size: "usual" },
   },
-  defaultVariants: { look: "plain", size: "usual" },
-});
+  { defaultProps: { type: "button" } },
+);
 
 export const Input = chakra("input", {
   base: {

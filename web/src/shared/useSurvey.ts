@@ -69,7 +69,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   const [past, setPast] = useState<SurveyDocument[]>([]);
   const revision = useRef(0);
   const latest = useRef<SurveyDocument | null>(null);
-  const busy = useRef(false);
+  const going = useRef<Promise<void> | null>(null);
   const [sendings, setSendings] = useState(0);
 
   const { data, refetch } = query;
@@ -101,10 +101,9 @@ export function useSurvey(id: string): SurveyInHand | null {
     setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
   }, [data, id, load]);
 
-  const save = useCallback(async () => {
+  const send = useCallback(async () => {
     const sent = latest.current;
-    if (!sent || busy.current) return;
-    busy.current = true;
+    if (!sent) return;
     setState("saving");
     try {
       const saved = await must(
@@ -131,11 +130,14 @@ export function useSurvey(id: string): SurveyInHand | null {
       setErrors(error.errors ?? []);
       setState(error.status === 412 ? "conflict" : error.status === 422 ? "refused" : "offline");
     } finally {
-      busy.current = false;
+      going.current = null;
       // What changed meanwhile found the way busy, and its time may be over: it is asked again.
       setSendings((n) => n + 1);
     }
   }, [id]);
+
+  // One at a time: who asks while it goes on waits for that one.
+  const save = useCallback((): Promise<void> => (going.current ??= send()), [send]);
 
   // What the gardener has to decide on first is not sent by itself.
   useEffect(

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useParams } from "react-router";
 import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
+import { readDraft, sendDraft } from "../outbox/drafts";
 import { usePlant } from "../shared/usePlant";
 import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
 
@@ -79,7 +80,13 @@ function TakeBack({ noted }: { noted: number }) {
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);
   const back = useMutation({
-    mutationFn: () => must(api.DELETE("/api/plants/{id}/second-visit", { params: { path: { id } } })),
+    mutationFn: async () => {
+      // What was tapped a moment ago is on its way: after the taking back it would stand against the winter's survey.
+      await sendDraft(id);
+      if (readDraft(id)) await sendDraft(id);
+      if (readDraft(id)) throw new Error("What you noted last is not saved yet. Take it back once it is.");
+      return must(api.DELETE("/api/plants/{id}/second-visit", { params: { path: { id } } }));
+    },
     onSuccess: () => {
       for (const key of ["survey", "work", "plan", "plants", "visits"])
         void client.invalidateQueries({ queryKey: [key] });
