@@ -26,6 +26,12 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
 
     public DbSet<AnswerRecord> Answers => Set<AnswerRecord>();
 
+    public DbSet<WeatherDayRecord> Weather => Set<WeatherDayRecord>();
+
+    public DbSet<PlaceRecord> Places => Set<PlaceRecord>();
+
+    public DbSet<FeedRecord> Feeds => Set<FeedRecord>();
+
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
@@ -47,13 +53,27 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
 
     private void KeepOrder()
     {
-        foreach (
-            var plant in ChangeTracker
+        PlantRecord[] plants =
+        [
+            .. ChangeTracker
                 .Entries<PlantRecord>()
                 .Where(e => e.State is EntityState.Added or EntityState.Modified)
-        )
+                .Select(e => e.Entity),
+        ];
+        if (plants.Length == 0)
         {
-            PlantOrder.Keep(plant.Entity);
+            return;
+        }
+
+        var walks = Places.AsNoTracking().Where(p => p.Walk != null).ToDictionary(p => p.Name, p => p.Walk);
+        foreach (var place in ChangeTracker.Entries<PlaceRecord>().Where(e => e.State != EntityState.Deleted))
+        {
+            walks[place.Entity.Name] = place.Entity.Walk;
+        }
+
+        foreach (var plant in plants)
+        {
+            PlantOrder.Keep(plant, walks);
         }
     }
 
@@ -144,6 +164,21 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
         {
             school.ToTable("Schools");
             school.Property(s => s.Revision).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<WeatherDayRecord>(day =>
+        {
+            day.ToTable("Weather");
+            day.HasKey(d => d.Day);
+        });
+        modelBuilder.Entity<PlaceRecord>(place =>
+        {
+            place.ToTable("Places");
+            place.HasKey(p => p.Name);
+        });
+        modelBuilder.Entity<FeedRecord>(feed =>
+        {
+            feed.ToTable("Feeds");
+            feed.HasIndex(f => f.Hash).IsUnique();
         });
         modelBuilder.Entity<AnswerRecord>(answer =>
         {

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.RegularExpressions;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
@@ -5,8 +6,9 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Data;
 
 /// <summary>
-/// Where a plant stands in the lists of the garden, and what it is found by: by place, then by name, numbers in the
-/// order people count, capitals or not. Stored with the plant, so that a list is read page by page.
+/// Where a plant stands in the lists of the garden, and what it is found by: by place, those that were put in walking
+/// order first, then by name, numbers in the order people count, capitals or not. Stored with the plant, so that a list
+/// is read page by page.
 /// </summary>
 public static partial class PlantOrder
 {
@@ -16,11 +18,17 @@ public static partial class PlantOrder
     private const char Between = '\u0001';
 
     /// <summary>Orders plants by place and name; places that differ in capitals alone are kept apart.</summary>
-    public static string SortKeyOf(string place, string name) =>
-        Counted(place) + Between + place + Between + Counted(name);
+    /// <param name="walk">When one comes to the place, from 1; null where nobody put it in order.</param>
+    public static string SortKeyOf(string place, string name, int? walk = null) =>
+        Before(walk) + Counted(place) + Between + place + Between + Counted(name);
 
     /// <summary>After every plant of a place, and before those of the next.</summary>
-    public static string EndOf(string place) => Counted(place) + Between + place + (char)(Between + 1);
+    public static string EndOf(string place, int? walk = null) =>
+        Before(walk) + Counted(place) + Between + place + (char)(Between + 1);
+
+    /// <summary>What stands first in the key of a place that was put in order; nothing for the others.</summary>
+    private static string Before(int? walk) =>
+        walk is { } at ? string.Create(CultureInfo.InvariantCulture, $"{Between}{at:D8}{Between}") : "";
 
     /// <summary>The words a plant is found by, as <see cref="Sought"/> writes what is looked for.</summary>
     public static string SearchTextOf(string place, string name) => Sought(name) + Between + Sought(place);
@@ -29,8 +37,11 @@ public static partial class PlantOrder
     public static string Sought(string words) => words.ToLowerInvariant();
 
     /// <summary>Writes it beside a plant that is about to be stored.</summary>
-    internal static void Keep(PlantRecord plant) =>
-        (plant.SortKey, plant.SearchText) = (SortKeyOf(plant.Place, plant.Name), SearchTextOf(plant.Place, plant.Name));
+    internal static void Keep(PlantRecord plant, IReadOnlyDictionary<string, int?> walks) =>
+        (plant.SortKey, plant.SearchText) = (
+            SortKeyOf(plant.Place, plant.Name, walks.GetValueOrDefault(plant.Place)),
+            SearchTextOf(plant.Place, plant.Name)
+        );
 
     /// <summary>Writes it beside the plants of an older make.</summary>
     internal static async Task FillAsync(GardenContext garden, CancellationToken cancel)
@@ -39,7 +50,7 @@ public static partial class PlantOrder
             var plant in garden.Plants.Where(p => p.SortKey == "").AsAsyncEnumerable().WithCancellation(cancel)
         )
         {
-            Keep(plant);
+            Keep(plant, new Dictionary<string, int?>());
         }
     }
 

@@ -8,6 +8,7 @@ using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
 using Gemmifer.Data.People;
 using Gemmifer.Server.Copies;
+using Gemmifer.Server.Files;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plans;
@@ -129,6 +130,7 @@ builder.Services.AddSingleton<GardenClock>();
 builder.Services.AddSingleton<TimeProvider>(services => services.GetRequiredService<GardenClock>());
 builder.Services.AddScoped<PlantSurveys>();
 builder.Services.AddScoped<WorkStore>();
+builder.Services.AddScoped<GardenWeather>();
 builder.Services.AddSingleton<PlanMaker>();
 builder.Services.AddHostedService<CopyEndpoints.EveryDay>();
 builder.Services.AddProblemDetails();
@@ -211,6 +213,7 @@ app.MapPeople();
 app.MapPlans();
 app.MapPlantList();
 app.MapPlants();
+app.MapPlaces();
 app.MapBin();
 app.MapOwnSchools();
 app.MapSurveys();
@@ -222,6 +225,12 @@ app.MapBlocks();
 app.MapSettings();
 app.MapCopies();
 app.MapYears();
+app.MapWeather();
+app.MapEntries();
+app.MapLogFile();
+app.MapCalendar();
+app.MapPlantFiles();
+app.MapArchive();
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {

@@ -125,6 +125,25 @@ public sealed partial class WritingTests : IDisposable
             ),
             new(
                 HttpMethod.Post,
+                "/api/log",
+                $$"""{"place":"bed","what":"fed","day":"2027-02-01","batch":"{{NewId()}}"}""",
+                null
+            ),
+            new(HttpMethod.Post, "/api/log/try", """{"line":"fed bed today"}""", null),
+            new(HttpMethod.Delete, $"/api/log/{NewId()}", null, null),
+            new(HttpMethod.Post, "/api/log.csv", $"date,plant,what\n2027-01-03,{rose},fed\n", null),
+            new(HttpMethod.Post, "/api/weather.csv", "date,tmin,tmax,rain\n2027-01-03,1,2,0\n", null),
+            new(HttpMethod.Post, "/api/archive", "no zip", null),
+            new(
+                HttpMethod.Put,
+                "/api/garden/places",
+                """{"places":[{"name":"north","later":14},{"name":"bed","later":0}]}""",
+                null
+            ),
+            new(HttpMethod.Post, "/api/calendar/feed", null, null),
+            new(HttpMethod.Delete, "/api/calendar/feed", null, null),
+            new(
+                HttpMethod.Post,
                 $"/api/visits/{visit?["id"]?.GetValue<int>() ?? 1}",
                 $$"""{"outcome":"done","due":"{{visit?["due"]?.GetValue<string>() ?? "2027-03-01"}}"}""",
                 null
@@ -264,7 +283,9 @@ public sealed partial class WritingTests : IDisposable
         }
     }
 
-    /// <summary>What adds, without keys of its own in the body.</summary>
+    /// <summary>
+    /// What adds, without keys of its own in the body; archives are read twice in <see cref="FileTests"/>.
+    /// </summary>
     private async Task<Write[]> AddsAsync() =>
         [
             .. (await WritesAsync())
@@ -272,6 +293,7 @@ public sealed partial class WritingTests : IDisposable
                     w.Method == HttpMethod.Post
                     && !w.Path.EndsWith("/restore", StringComparison.Ordinal)
                     && !w.Path.EndsWith("/second-visit", StringComparison.Ordinal)
+                    && w.Path != "/api/archive"
                 )
                 .Select(w => w with { Body = w.Body is null ? null : OwnKey().Replace(w.Body, "") }),
         ];

@@ -42,6 +42,14 @@ public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int Fro
             int.Parse(lastFrost.AsSpan(3), CultureInfo.InvariantCulture)
         );
 
+    /// <summary>The same where spring is so many days later; earlier where negative.</summary>
+    public GrowingPlace LaterBy(int days)
+    {
+        // A year without a 29 February, long ago enough to have room on both sides.
+        var frost = LastFrost(2001).AddDays(days);
+        return days == 0 ? this : this with { FrostMonth = frost.Month, FrostDay = frost.Day };
+    }
+
     /// <summary>The last frost in a calendar year.</summary>
     public DateOnly LastFrost(int year) => In(year, FrostMonth, FrostDay);
 

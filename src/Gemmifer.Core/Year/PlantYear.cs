@@ -28,6 +28,7 @@ internal sealed class PlantYear
     private readonly YearAsked _asked;
     private readonly YearPlant _plant;
     private readonly YearLog[] _log;
+    private readonly GrowingPlace _place;
     private readonly Family _family;
 
     /// <param name="year">The calendar year of its last frost.</param>
@@ -35,11 +36,12 @@ internal sealed class PlantYear
     {
         (_asked, _plant, Year) = (asked, plant, year);
         _family = PlantFamilies.Of(plant.Kind);
-        LastFrost = asked.Place.LastFrost(year);
-        FirstFrost = asked.Place.FirstFrostAfter(LastFrost);
-        FirstFrostBefore = asked.Place.FirstFrostBefore(LastFrost);
-        _log = [.. asked.Log.Where(l => l.Plant == plant.Id).OrderBy(l => l.Date)];
-        Prune = PruningYear.Window(plant.Kind, FirstPruneDay(), asked.Place, plant.When);
+        _place = asked.Place.LaterBy(plant.Later);
+        LastFrost = _place.LastFrost(year);
+        FirstFrost = _place.FirstFrostAfter(LastFrost);
+        FirstFrostBefore = _place.FirstFrostBefore(LastFrost);
+        _log = [.. asked.LogOf(plant.Id)];
+        Prune = PruningYear.Window(plant.Kind, FirstPruneDay(), _place, plant.When);
         Pruned = Last(YearEvent.Pruned, Prune.From.AddDays(-60), Prune.To.AddDays(90));
         BudBreak = StageOf(
             YearEvent.BudBreak,
@@ -238,8 +240,8 @@ internal sealed class PlantYear
         }
 
         var at = Math.Clamp(usual.Mid.DayNumber - from.DayNumber, 0, days - 1);
-        var reached = Array.FindIndex(now, s => s >= mean[at]);
-        var shift = (reached < 0 ? days - 1 : reached) - at;
+        var reached = now.TakeWhile(s => s < mean[at]).Count();
+        var shift = Math.Min(reached, days - 1) - at;
         return shift == 0
             ? usual
             : usual.Shifted(shift) with
@@ -254,11 +256,9 @@ internal sealed class PlantYear
     private IEnumerable<(DateOnly Day, DateOnly Frost)> Years(YearEvent what) =>
         _log.Where(l => l.What == what)
             .GroupBy(l =>
-                Enumerable
-                    .Range(l.Date.Year - 1, 3)
-                    .Last(y => _asked.Place.FirstFrostBefore(_asked.Place.LastFrost(y)) < l.Date)
+                Enumerable.Range(l.Date.Year - 1, 3).Last(y => _place.FirstFrostBefore(_place.LastFrost(y)) < l.Date)
             )
-            .Select(g => (g.Min(l => l.Date), _asked.Place.LastFrost(g.Key)));
+            .Select(g => (g.Min(l => l.Date), _place.LastFrost(g.Key)));
 
     private (double Days, int Own) Mean(YearEvent from, YearEvent to, double usual)
     {

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Gemmifer.Core.Season;
 
@@ -21,6 +22,9 @@ public sealed class WeatherRecord
     private const double FreezingC = 0;
 
     private readonly ImmutableSortedDictionary<DateOnly, WeatherDay> _days;
+
+    /// <summary>What was reckoned once: every plant of a garden asks the same.</summary>
+    private readonly ConcurrentDictionary<(DateOnly From, int Days, double BaseC, bool Own), double[]?> _warmth = [];
 
     /// <exception cref="ArgumentException">A day stands there twice.</exception>
     public WeatherRecord(IEnumerable<WeatherDay> days) => _days = days.ToImmutableSortedDictionary(d => d.Date, d => d);
@@ -105,7 +109,10 @@ public sealed class WeatherRecord
     /// <param name="own">False leaves this year's own days out: what is usual.</param>
     /// <returns>Degree days up to the end of each day; null where a day of the year is in no year of the
     /// record.</returns>
-    public double[]? Warmth(DateOnly from, int days, double baseC, bool own)
+    public IReadOnlyList<double>? Warmth(DateOnly from, int days, double baseC, bool own) =>
+        _warmth.GetOrAdd((from, days, baseC, own), k => Reckoned(k.From, k.Days, k.BaseC, k.Own));
+
+    private double[]? Reckoned(DateOnly from, int days, double baseC, bool own)
     {
         var usual = Usual(baseC);
         var sums = new double[days];

@@ -42,6 +42,29 @@ public enum YearEvent
     Uncovered,
     Fed,
     Harvested,
+
+    /// <summary>How high it stands, mm.</summary>
+    Height,
+
+    /// <summary>What was taken off, weighed, g.</summary>
+    Prunings,
+
+    /// <summary>Disease, by stem or leaf.</summary>
+    Disease,
+
+    /// <summary>Sprayed: by whom and with what.</summary>
+    Sprayed,
+
+    /// <summary>A stem broken by wind or snow.</summary>
+    StormBreak,
+
+    Hail,
+
+    /// <summary>Bark or roots gnawed.</summary>
+    Vole,
+
+    /// <summary>A stake, post or tie that no longer holds.</summary>
+    StakeGone,
 }
 
 /// <summary>How much sun a plant gets.</summary>
@@ -58,6 +81,7 @@ public enum Sun
 /// <param name="Cover">Whether it is covered in winter.</param>
 /// <param name="FlowerOn">The day it is wanted in flower; null where none is.</param>
 /// <param name="Hips">Whether its hips are wanted.</param>
+/// <param name="Later">Days its place is later in spring than the garden; negative where it is earlier.</param>
 public sealed record YearPlant(
     string Id,
     PlantKind Kind,
@@ -66,7 +90,8 @@ public sealed record YearPlant(
     int? YearsPlanted,
     bool Cover,
     DateOnly? FlowerOn,
-    bool Hips
+    bool Hips,
+    int Later = 0
 );
 
 /// <summary>A line of the log.</summary>
@@ -86,7 +111,14 @@ public sealed record YearAsked(
     IReadOnlyList<YearLog> Log,
     WeatherRecord Weather,
     IReadOnlyList<YearWarning> Noticed
-);
+)
+{
+    private ILookup<string, YearLog>? _byPlant;
+
+    /// <summary>The log of one plant by its days.</summary>
+    internal IEnumerable<YearLog> LogOf(string plant) =>
+        (_byPlant ??= Log.OrderBy(l => l.Date).ToLookup(l => l.Plant))[plant];
+}
 
 /// <summary>Work with its days.</summary>
 /// <param name="Plant">Null for work on no plant.</param>
@@ -96,6 +128,8 @@ public sealed record YearAsked(
 /// <param name="IfLate">What it costs to leave it.</param>
 /// <param name="Minutes">How long it takes, about.</param>
 /// <param name="Weight">How much it matters that it is done in its days; 0 for a date to mind.</param>
+/// <param name="Season">The growing year it belongs to, by its spring: with plant and job it names the work however its
+/// days move.</param>
 public sealed record DatedJob(
     string? Plant,
     YearJob Job,
@@ -105,7 +139,8 @@ public sealed record DatedJob(
     Provenance Provenance,
     string IfLate,
     double Minutes,
-    double Weight
+    double Weight,
+    int Season
 );
 
 /// <summary>A round of flowers.</summary>

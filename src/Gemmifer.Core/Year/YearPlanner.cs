@@ -146,7 +146,8 @@ public static class YearPlanner
             rule.Provenance,
             rule.IfLate,
             rule.Minutes,
-            rule.Weight
+            rule.Weight,
+            year.Year
         );
     }
 
@@ -246,7 +247,8 @@ public static class YearPlanner
             rule.Provenance,
             rule.IfLate,
             rule.Minutes,
-            rule.Weight
+            rule.Weight,
+            year
         );
     }
 
@@ -287,7 +289,8 @@ public static class YearPlanner
                         Provenance.Practice,
                         $"What is cut later flowers after {name}.",
                         RuleOf(plant, YearJob.MainPrune).Minutes,
-                        RuleOf(plant, YearJob.MainPrune).Weight
+                        RuleOf(plant, YearJob.MainPrune).Weight,
+                        year.Year
                     )
                 );
                 return;
@@ -308,7 +311,8 @@ public static class YearPlanner
                         Provenance.Practice,
                         $"The round then comes after {name}.",
                         RuleOf(plant, YearJob.Deadhead).Minutes,
-                        RuleOf(plant, YearJob.Deadhead).Weight
+                        RuleOf(plant, YearJob.Deadhead).Weight,
+                        year.Year
                     )
                 );
                 return;
@@ -349,10 +353,7 @@ public static class YearPlanner
         }
 
         var planted = new DateOnly(Math.Max(1, asked.From.Year - years), 1, 1);
-        if (
-            asked.Log.Where(l => l.Plant == plant.Id).OrderBy(l => l.Date).FirstOrDefault() is { } first
-            && first.Date < planted
-        )
+        if (asked.LogOf(plant.Id).FirstOrDefault() is { } first && first.Date < planted)
         {
             yield return new YearWarning(
                 "before-planted",

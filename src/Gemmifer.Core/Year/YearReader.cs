@@ -27,6 +27,9 @@ public sealed class YearReader
         MostDays = 366 * 3,
         MostUnknown = 50;
 
+    /// <summary>So many days can spring in one place of a garden differ from the garden's.</summary>
+    public const int MostLater = 60;
+
     /// <summary>What thermometers on earth have shown, °C, with some room.</summary>
     private const double ColdestC = -90,
         HottestC = 60,
@@ -124,9 +127,10 @@ public sealed class YearReader
         var cover = f.Flag("cover") ?? false;
         var flowerOn = f.Date("flowerOn");
         var hips = f.Flag("hips") ?? false;
+        var later = f.Whole("later", -MostLater, MostLater) ?? 0;
         return id is null || named is null
             ? null
-            : new YearPlant(id, kind!, named.When, sun, years, cover, flowerOn, hips);
+            : new YearPlant(id, kind!, named.When, sun, years, cover, flowerOn, hips, later);
     }
 
     private YearLog? ReadLog(JsonElement json, string path, List<YearPlant> plants)

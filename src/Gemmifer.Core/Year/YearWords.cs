@@ -18,6 +18,39 @@ public static class YearWords
             YearEvent.Uncovered => "Uncovered.",
             YearEvent.Fed => "Fed.",
             YearEvent.Harvested => "Harvested.",
+            YearEvent.Height => "Height measured.",
+            YearEvent.Prunings => "Prunings weighed.",
+            YearEvent.Disease => "Disease seen.",
+            YearEvent.Sprayed => "Sprayed.",
+            YearEvent.StormBreak => "Broken by the storm.",
+            YearEvent.Hail => "Struck by hail.",
+            YearEvent.Vole => "Gnawed by voles.",
+            YearEvent.StakeGone => "A stake or tie no longer holds.",
             _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
+        };
+
+    /// <summary>What work is called in a list of days.</summary>
+    public static string Of(YearJob job) =>
+        job switch
+        {
+            YearJob.Look => "Walk round and look",
+            YearJob.MainPrune => "Main prune",
+            YearJob.AfterBloomPrune => "Prune after bloom",
+            YearJob.TieCheck => "Check the ties",
+            YearJob.Tipping => "Tip the young canes",
+            YearJob.SecondVisit => "Second visit",
+            YearJob.RubOff => "Rub off buds",
+            YearJob.Deadhead => "Deadhead",
+            YearJob.Level => "Level tall stems",
+            YearJob.StopCuts => "Last day for cuts",
+            YearJob.StopFeeding => "Last day for feeding",
+            YearJob.LeafClean => "Clear the leaves",
+            YearJob.Feed => "Feed",
+            YearJob.Mulch => "Water and mulch",
+            YearJob.Cover => "Cover for the winter",
+            YearJob.Uncover => "Uncover in steps",
+            YearJob.ToolCare => "Sharpen, oil and clean the tools",
+            YearJob.SpentCanes => "Take out spent canes",
+            _ => throw new ArgumentOutOfRangeException(nameof(job), job, null),
         };
 }

@@ -197,6 +197,12 @@ public sealed class LogRecord
     /// <summary>What of a plant's year it notes: bud break, first bloom; null for other lines.</summary>
     public YearEvent? Event { get; set; }
 
+    /// <summary>How high it stood, mm; null unless a height.</summary>
+    public double? Mm { get; set; }
+
+    /// <summary>The growth stage by the BBCH code, 0 to 99; null where none was noted.</summary>
+    public int? Bbch { get; set; }
+
     /// <summary>
     /// Made by the page that sent it, so that a line sent twice is kept once; null where the page made none.
     /// </summary>
@@ -270,6 +276,45 @@ public sealed class OwnSchoolRecord
     public DateTimeOffset? RemovedAt { get; set; }
 
     public int Revision { get; set; }
+
+    public DateTimeOffset CreatedAt { get; set; }
+}
+
+/// <summary>What the weather was on a day where the garden is; what was not measured is null.</summary>
+public sealed class WeatherDayRecord
+{
+    public DateOnly Day { get; set; }
+
+    /// <summary>Lowest, °C.</summary>
+    public double? Tmin { get; set; }
+
+    /// <summary>Highest, °C.</summary>
+    public double? Tmax { get; set; }
+
+    /// <summary>mm.</summary>
+    public double? Rain { get; set; }
+}
+
+/// <summary>A place of the garden: when one comes to it, and how its year differs.</summary>
+public sealed class PlaceRecord
+{
+    /// <summary>Bed, wall or row, as its plants name it.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>Days its year is later than the garden's; negative where it is earlier.</summary>
+    public int Later { get; set; }
+
+    /// <summary>Counted from 1 in the order one walks; null where nobody put it in order.</summary>
+    public int? Walk { get; set; }
+}
+
+/// <summary>An address under which the garden's calendar is read without signing in.</summary>
+public sealed class FeedRecord
+{
+    public int Id { get; set; }
+
+    /// <summary>SHA-256 of the secret in the address, hexadecimal; the secret itself is not kept.</summary>
+    public required string Hash { get; set; }
 
     public DateTimeOffset CreatedAt { get; set; }
 }

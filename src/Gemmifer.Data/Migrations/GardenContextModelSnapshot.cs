@@ -59,6 +59,27 @@ namespace Gemmifer.Data.Migrations
                     b.ToTable("Answers", (string)null);
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.FeedRecord", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Hash")
+                        .IsUnique();
+
+                    b.ToTable("Feeds", (string)null);
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.LogRecord", b =>
                 {
                     b.Property<int>("Id")
@@ -69,6 +90,9 @@ namespace Gemmifer.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Bbch")
                         .HasColumnType("INTEGER");
 
                     b.Property<double?>("CutAt")
@@ -96,6 +120,9 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<string>("Measures")
                         .HasColumnType("TEXT");
+
+                    b.Property<double?>("Mm")
+                        .HasColumnType("REAL");
 
                     b.Property<string>("Note")
                         .HasColumnType("TEXT");
@@ -171,6 +198,22 @@ namespace Gemmifer.Data.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Schools", (string)null);
+                });
+
+            modelBuilder.Entity("Gemmifer.Data.Entities.PlaceRecord", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Later")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Walk")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Name");
+
+                    b.ToTable("Places", (string)null);
                 });
 
             modelBuilder.Entity("Gemmifer.Data.Entities.PlantRecord", b =>
@@ -389,6 +432,25 @@ namespace Gemmifer.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Visits", (string)null);
+                });
+
+            modelBuilder.Entity("Gemmifer.Data.Entities.WeatherDayRecord", b =>
+                {
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Rain")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("Tmax")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("Tmin")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Day");
+
+                    b.ToTable("Weather", (string)null);
                 });
 
             modelBuilder.Entity("Gemmifer.Data.Entities.LogRecord", b =>

@@ -145,7 +145,8 @@ public static class Blocks
             .Select(g => new { Place = g.Key, Order = g.Min(p => p.SortKey) });
         if (after is not null)
         {
-            var last = PlantOrder.EndOf(after);
+            var walk = await garden.Places.Where(p => p.Name == after).Select(p => p.Walk).FirstOrDefaultAsync(cancel);
+            var last = PlantOrder.EndOf(after, walk);
             rows = rows.Where(r => string.Compare(r.Order, last) > 0);
         }
 

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Year;
@@ -220,50 +221,64 @@ public static class PlantEndpoints
         using (document)
         {
             var errors = new List<SurveyError>();
-            var f = new FieldReader(document!.RootElement, "", errors);
-            f.Require("name");
-            f.Require("kind");
+
             // Only what is added has an id of the page's making; a plant that is sent back has its own.
-            var id = record.Name.Length == 0 ? RequestBody.OwnId(f) : null;
-            var name = f.Text("name", 80)?.Trim();
-            if (name is "")
-            {
-                f.Error("/name", "required", "Give the plant a name you will know it by.");
-            }
-
-            var kind = f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]);
-
-            var place = f.Text("place", 80)?.Trim() ?? "";
-            var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, Today(clock).Year);
-            var vigour = f.Word("vigour", WireNames.All<Vigour>());
-            var neglected = f.Flag("neglected") ?? false;
-            var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
-            var rootstock = f.Flag("rootstock");
-            var look = f.Word("look", WireNames.All<PlantLook>());
-            var sun = f.Word("sun", WireNames.All<Sun>());
-            var (cover, hips, flowerOn) = (f.Flag("cover"), f.Flag("hips"), f.Date("flowerOn"));
-            if (errors.Count > 0)
-            {
-                return Problems.Invalid(errors);
-            }
-
+            var json = document!.RootElement;
+            var id = record.Name.Length == 0 ? RequestBody.OwnId(new FieldReader(json, "", errors)) : null;
+            Fill(record, json, "", Today(clock), errors);
             record.Id = id ?? record.Id;
-            (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
-                name!,
-                kind!,
-                place,
-                planted,
-                vigour
-            );
-            (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
-
-            // A page from before these were known does not send them: what is stored stays.
-            bool Sent(string name) => document.RootElement.TryGetProperty(name, out _);
-            record.Sun = Sent("sun") ? sun : record.Sun;
-            record.Cover = Sent("cover") ? cover ?? false : record.Cover;
-            record.Hips = Sent("hips") ? hips ?? false : record.Hips;
-            record.FlowerOn = Sent("flowerOn") ? flowerOn : record.FlowerOn;
-            return null;
+            return errors.Count > 0 ? Problems.Invalid(errors) : null;
         }
+    }
+
+    /// <summary>Fills a plant from what was sent; what is wrong stands in the errors, and nothing is filled.</summary>
+    internal static void Fill(
+        PlantRecord record,
+        JsonElement json,
+        string path,
+        DateOnly today,
+        List<SurveyError> errors
+    )
+    {
+        var f = new FieldReader(json, path, errors);
+        f.Require("name");
+        f.Require("kind");
+        var name = f.Text("name", 80)?.Trim();
+        if (name is "")
+        {
+            f.Error(f.At("name"), "required", "Give the plant a name you will know it by.");
+        }
+
+        var kind = f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]);
+
+        var place = f.Text("place", 80)?.Trim() ?? "";
+        var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, today.Year);
+        var vigour = f.Word("vigour", WireNames.All<Vigour>());
+        var neglected = f.Flag("neglected") ?? false;
+        var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
+        var rootstock = f.Flag("rootstock");
+        var look = f.Word("look", WireNames.All<PlantLook>());
+        var sun = f.Word("sun", WireNames.All<Sun>());
+        var (cover, hips, flowerOn) = (f.Flag("cover"), f.Flag("hips"), f.Date("flowerOn"));
+        if (errors.Count > 0)
+        {
+            return;
+        }
+
+        (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
+            name!,
+            kind!,
+            place,
+            planted,
+            vigour
+        );
+        (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
+
+        // A page from before these were known does not send them: what is stored stays.
+        bool Sent(string name) => json.TryGetProperty(name, out _);
+        record.Sun = Sent("sun") ? sun : record.Sun;
+        record.Cover = Sent("cover") ? cover ?? false : record.Cover;
+        record.Hips = Sent("hips") ? hips ?? false : record.Hips;
+        record.FlowerOn = Sent("flowerOn") ? flowerOn : record.FlowerOn;
     }
 }

@@ -415,39 +415,45 @@ public static class OwnSchools
         using (document)
         {
             var errors = new List<SurveyError>();
-            var f = new FieldReader(document!.RootElement, "", errors);
-            f.Require("name");
-            f.Require("base");
-            f.Require("set");
+
             // Only what is added has an id of the page's making.
-            var id = record.Name.Length == 0 ? RequestBody.OwnId(f) : null;
-            var name = f.Text("name", 80)?.Trim();
-            if (name is "")
-            {
-                f.Error("/name", "required", "Give your school a name you will know it by.");
-            }
-
-            var from = f.Word("base", [.. SchoolCatalog.Ids]);
-            if (f.Find("set") is { } set && from is not null)
-            {
-                var notes = new SurveyNotes();
-                var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.General, set, "/set", notes);
-                errors.AddRange(notes.Errors);
-                errors.AddRange(notes.Warnings.Select(w => new SurveyError("/set", "unknown", w.Text)));
-                record.Set =
-                    errors.Count == 0
-                        ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString()
-                        : record.Set;
-            }
-
-            if (errors.Count > 0)
-            {
-                return Problems.Invalid(errors, "This school cannot be stored as it is.");
-            }
-
+            var json = document!.RootElement;
+            var id = record.Name.Length == 0 ? RequestBody.OwnId(new FieldReader(json, "", errors)) : null;
+            Fill(record, json, "", errors);
             record.Id = id ?? record.Id;
+            return errors.Count > 0 ? Problems.Invalid(errors, "This school cannot be stored as it is.") : null;
+        }
+    }
+
+    /// <summary>Fills a school from what was sent; what is wrong stands in the errors.</summary>
+    internal static void Fill(OwnSchoolRecord record, JsonElement json, string path, List<SurveyError> errors)
+    {
+        var f = new FieldReader(json, path, errors);
+        f.Require("name");
+        f.Require("base");
+        f.Require("set");
+        var name = f.Text("name", 80)?.Trim();
+        if (name is "")
+        {
+            f.Error(f.At("name"), "required", "Give your school a name you will know it by.");
+        }
+
+        var from = f.Word("base", [.. SchoolCatalog.Ids]);
+        if (f.Find("set") is { } set && from is not null)
+        {
+            var notes = new SurveyNotes();
+            var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.General, set, f.At("set"), notes);
+            errors.AddRange(notes.Errors);
+            errors.AddRange(notes.Warnings.Select(w => new SurveyError(f.At("set"), "unknown", w.Text)));
+            record.Set =
+                errors.Count == 0
+                    ? Whole(JsonNode.Parse(set.GetRawText())!.AsObject(), school).ToJsonString()
+                    : record.Set;
+        }
+
+        if (errors.Count == 0)
+        {
             (record.Name, record.Base) = (name!, from!);
-            return null;
         }
     }
 }

@@ -49,12 +49,14 @@ public sealed record BodyMeasures(
 /// <param name="TimeZone">Where days begin, by its name in the IANA time zone database; null for that of this
 /// machine.</param>
 /// <param name="Latitude">Degrees, negative in the south; null where nobody said.</param>
+/// <param name="Station">Whether the weather is made up by the station that ships, rather than measured.</param>
 public sealed record GardenPlace(
     Hemisphere Hemisphere,
     string LastFrost,
     string FirstFrost,
     string? TimeZone = null,
-    double? Latitude = null
+    double? Latitude = null,
+    bool Station = false
 )
 {
     /// <summary>As the planner has it.</summary>
@@ -183,7 +185,8 @@ public static class SettingsEndpoints
         }
     }
 
-    private static GardenSettings? Read(JsonElement json, List<SurveyError> errors)
+    /// <summary>Settings as they were sent; null where they cannot be read, and the errors say why.</summary>
+    internal static GardenSettings? Read(JsonElement json, List<SurveyError> errors)
     {
         var f = new FieldReader(json, "", errors);
         if (!f.IsObject || !f.Require("body") || !f.Require("place") || !f.Require("units") || !f.Require("theme"))
@@ -217,7 +220,8 @@ public static class SettingsEndpoints
                 Frost(place, "lastFrost") ?? d.LastFrost,
                 Frost(place, "firstFrost") ?? d.FirstFrost,
                 Zone(place),
-                Latitude(place)
+                Latitude(place),
+                place.Flag("station") ?? false
             )
         );
     }

@@ -35,7 +35,9 @@ public sealed record LogView(
     bool Struck,
     string? StemNow,
     IReadOnlyList<LogChange> History,
-    YearEvent? What
+    YearEvent? What,
+    double? Mm,
+    int? Bbch
 );
 
 /// <summary>An open step with its key.</summary>
@@ -87,7 +89,18 @@ public sealed record StepInput(
 /// <param name="Key">Made by the page; a note sent twice is kept once.</param>
 /// <param name="What">What of its year; null for a plain note.</param>
 /// <param name="Day">The day it was; today where not said.</param>
-public sealed record NoteInput(string? Text, string? Key, YearEvent? What = null, DateOnly? Day = null);
+/// <param name="Mm">How high, mm; with a height.</param>
+/// <param name="Grams">How heavy, g; with prunings and a harvest.</param>
+/// <param name="Bbch">Growth stage by the BBCH code, 0 to 99.</param>
+public sealed record NoteInput(
+    string? Text,
+    string? Key,
+    YearEvent? What = null,
+    DateOnly? Day = null,
+    double? Mm = null,
+    double? Grams = null,
+    int? Bbch = null
+);
 
 /// <summary>A crop that was weighed; more than one picking of a season adds up.</summary>
 /// <param name="Grams">g.</param>
@@ -423,35 +436,15 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, at, season) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, plant, at, season) =>
         {
-            var what = f.Choice<YearEvent>("what");
-            var text = f.Text("text", 1000)?.Trim();
-            if (string.IsNullOrEmpty(text) && what is null && f.Errors.Count == 0)
+            var (note, day) = LogEntries.Read(f, store.Day(at));
+            if (Noted.BeforePlanted(day, plant.PlantedYear, plant.Name, "/day") is { } early)
             {
-                f.Error("/text", "required", "Write a word or two first.");
+                f.Errors.Add(early);
             }
 
-            var (day, today) = (f.Date("day"), store.Day(at));
-            if (day > today)
-            {
-                f.Error("/day", "range", "This day is still to come.");
-            }
-
-            return new LogRecord
-            {
-                PlantId = id,
-                // At noon of a day that is over: the hour is not known.
-                At = day is { } before && before < today ? store.NoonOf(before) : at,
-                Season = season(day ?? today),
-                Kind = LogKind.Note,
-                Text = string.IsNullOrEmpty(text)
-                    ? what is { } seen
-                        ? YearWords.Of(seen)
-                        : ""
-                    : text,
-                Event = what,
-            };
+            return f.Errors.Count > 0 ? null : LogEntries.LineOf(note, id, day, at, season, store);
         });
 
     private static Task<IResult> CropAsync(
@@ -460,7 +453,7 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, at, _) =>
+    ) => KeepAsync(id, request, garden, store, cancel, (f, _, at, _) =>
         {
             f.Require("grams");
             var (grams, latest) = (f.NumberAbove("grams", 0, VineLimits.CropGrams), store.Day(at).Year);
@@ -483,7 +476,7 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel,
-        Func<FieldReader, DateTimeOffset, Func<DateOnly, int>, LogRecord> read
+        Func<FieldReader, PlantRecord, DateTimeOffset, Func<DateOnly, int>, LogRecord?> read
     )
     {
         var (document, error) = await RequestBody.ReadAsync(request, cancel);
@@ -494,19 +487,21 @@ public static class WorkEndpoints
 
         using (document)
         {
-            if (await PlantEndpoints.FindAsync(garden, id, cancel) is null)
+            if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
             {
                 return Problems.NotFound("plant");
             }
 
             var f = new FieldReader(document!.RootElement, "", []);
             var at = store.Done(request);
-            var record = read(f, at, await store.SeasonsAsync(cancel));
-            record.Key = f.Text("key", 64);
-            if (f.Errors.Count > 0)
+            var record = read(f, plant, at, await store.SeasonsAsync(cancel));
+            var key = f.Text("key", 64);
+            if (f.Errors.Count > 0 || record is null)
             {
                 return Problems.Invalid(f.Errors);
             }
+
+            record.Key = key;
 
             return Results.Created($"/api/plants/{id}/log", store.ViewOf(await store.KeepAsync(record, cancel)));
         }

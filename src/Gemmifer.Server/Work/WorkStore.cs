@@ -248,7 +248,9 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.StruckAt is not null,
             l.Stem,
             Corrections.HistoryOf(l),
-            l.Event
+            l.Event,
+            l.Mm,
+            l.Bbch
         );
 
     /// <summary>The measures of a stored sentence; null where there are none.</summary>

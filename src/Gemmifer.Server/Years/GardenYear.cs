@@ -77,6 +77,7 @@ public static class GardenYear
         string? to,
         string? place,
         GardenContext garden,
+        GardenWeather weather,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -97,7 +98,7 @@ public static class GardenYear
             return Problems.Invalid(errors, "This year cannot be shown.");
         }
 
-        var (asked, plants, settings) = await AskedAsync(garden, place, first!.Value, end, clock, cancel);
+        var (asked, plants, settings) = await AskedAsync(garden, weather, place, first!.Value, end, clock, cancel);
         var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
         return Results.Ok(
             new GardenYearView(
@@ -132,6 +133,7 @@ public static class GardenYear
         string? place,
         string? job,
         GardenContext garden,
+        GardenWeather weather,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -157,7 +159,7 @@ public static class GardenYear
         }
 
         var today = PlantEndpoints.Today(clock);
-        var (asked, plants, _) = await AskedAsync(garden, place, today, today, clock, cancel);
+        var (asked, plants, _) = await AskedAsync(garden, weather, place, today, today, clock, cancel);
         var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
         DatedJob[] due =
         [
@@ -204,8 +206,9 @@ public static class GardenYear
     }
 
     /// <summary>What is asked of the garden's year, and its plants in the order in which one walks.</summary>
-    private static async Task<(YearAsked Asked, YearPlantView[] Plants, GardenPlace Place)> AskedAsync(
+    internal static async Task<(YearAsked Asked, YearPlantView[] Plants, GardenPlace Place)> AskedAsync(
         GardenContext garden,
+        GardenWeather weather,
         string? place,
         DateOnly from,
         DateOnly to,
@@ -242,6 +245,7 @@ public static class GardenYear
                 l.Event,
             })
             .ToListAsync(cancel);
+        var later = await garden.Places.AsNoTracking().ToDictionaryAsync(p => p.Name, p => p.Later, cancel);
         var known = growing.Select(p => p.Id).ToHashSet(StringComparer.Ordinal);
         return (
             new YearAsked(
@@ -259,14 +263,15 @@ public static class GardenYear
                         p.PlantedYear is { } planted ? Math.Max(0, from.Year - planted) : null,
                         p.Cover,
                         p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
-                        p.Hips
+                        p.Hips,
+                        later.GetValueOrDefault(p.Place)
                     )),
                 ],
                 [
                     .. log.Where(l => known.Contains(l.PlantId))
                         .Select(l => new YearLog(l.PlantId, Waited.Day(l.At, clock), l.Event ?? YearEvent.Pruned)),
                 ],
-                new WeatherRecord([]),
+                await weather.ExpectedAsync(PlantEndpoints.Today(clock), cancel),
                 []
             ),
             [.. growing.Select(p => new YearPlantView(p.Id, p.Name, p.Place, PlantKinds.Of(p.Kind).Family))],

@@ -84,7 +84,8 @@ public class MinutesTests
             Provenance.Practice,
             "",
             30,
-            3
+            3,
+            2027
         );
         var worth = Enumerable
             .Range(0, 60)

@@ -304,6 +304,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/garden/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gardenPlaces"];
+        /** Puts the places in the order one walks, and says how much later each is. */
+        put: operations["savePlaces"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -567,6 +584,194 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is known of the garden's weather. */
+        get: operations["weather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weather.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["weatherFile"];
+        put?: never;
+        /** Takes date,tmin,tmax,rain in; with preview=true it is only looked at. */
+        post: operations["takeWeather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Notes one thing on several plants, or on all of a bed or row; all of them or none. */
+        post: operations["addEntries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{batch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes back what was noted on several plants at once, on the day it was noted. */
+        delete: operations["takeEntriesBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a line such as 'first bloom row 2 today'; nothing is stored. */
+        post: operations["readEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logFile"];
+        put?: never;
+        /** Takes lines of a log in; those that are here already count once. All of them or none. */
+        post: operations["takeLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The dated work and flowers of the garden, as iCalendar; with ?key= as a feed. */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["feeds"];
+        put?: never;
+        /** Makes an address with a secret; the one before it ends. */
+        post: operations["makeFeed"];
+        delete: operations["endFeed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plant from the front: as found, cut, or in the summer after. */
+        get: operations["drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/survey.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The survey of this season, a stem a line. */
+        get: operations["surveyFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole garden as a zip of JSON. */
+        get: operations["archive"];
+        put?: never;
+        /** Reads an archive in, whole or not at all; what is here already stays as it is. */
+        post: operations["takeArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plants/{id}": {
         parameters: {
             query?: never;
@@ -781,6 +986,32 @@ export interface components {
             middle: number[];
             /** @description Old by the kind's reckoning. */
             old: number[];
+        };
+        /** @description What came of reading an archive. */
+        ArchiveTaken: {
+            /**
+             * Format: int32
+             * @description Plants that are new here.
+             */
+            plants: number;
+            /**
+             * Format: int32
+             * @description Plants that were here already, which stay as they are.
+             */
+            same: number;
+            /** Format: int32 */
+            surveys: number;
+            /**
+             * Format: int32
+             * @description Lines of the log that are new here.
+             */
+            lines: number;
+            /** Format: int32 */
+            visits: number;
+            /** Format: int32 */
+            days: number;
+            /** @description The copy made of the garden as it was; null where it was empty. */
+            copy: null | string;
         };
         /** @description A plant that was taken out of the garden and is kept with all that is known of it. */
         BinnedPlant: {
@@ -1004,6 +1235,12 @@ export interface components {
              * @description How much it matters that it is done in its days; 0 for a date to mind.
              */
             weight: number;
+            /**
+             * Format: int32
+             * @description The growing year it belongs to, by its spring: names the job together with plant and job however
+             *                 its days move.
+             */
+            season: number;
         };
         /** @description How long a day is. */
         DaylightOn: {
@@ -1062,6 +1299,62 @@ export interface components {
         EnterInput: {
             code: string;
         };
+        /** @description One thing seen or done on several plants: on those named, or on all of a place. */
+        EntryInput: {
+            /** @description Ids; null for a place. */
+            plants: null | string[];
+            /** @description A bed, wall or row; null for plants. */
+            place: null | string;
+            /** @description Made by the page: the same one again is stored once, and is taken back by it. */
+            batch: string;
+            text: null | string;
+            what?: null | components["schemas"]["YearEvent"];
+            /** Format: date */
+            day?: null | string;
+            /** Format: double */
+            mm?: null | number;
+            /** Format: double */
+            grams?: null | number;
+            /** Format: int32 */
+            bbch?: null | number;
+        };
+        /** @description What was noted on several plants. */
+        EntryView: {
+            batch: string;
+            /**
+             * Format: int32
+             * @description How many have the line.
+             */
+            plants: number;
+            text: string;
+        };
+        /** @description Where a calendar program reads the garden's year without signing in. */
+        FeedView: {
+            /** @description Address with its secret; only shown once, when it is made. */
+            path: null | string;
+            /** Format: date-time */
+            createdAt: string;
+        };
+        /** @description A day of a year and how far it differs from year to year. */
+        FrostDays: {
+            /**
+             * Format: date
+             * @description One year in ten it is earlier.
+             */
+            early: string;
+            /** Format: date */
+            usual: string;
+            /**
+             * Format: date
+             * @description One year in ten it is later.
+             */
+            late: string;
+            /**
+             * Format: int32
+             * @description Years it was read from.
+             */
+            years: number;
+        };
         /** @description The usual frosts of a year. */
         FrostPair: {
             /** Format: date */
@@ -1084,6 +1377,11 @@ export interface components {
              * @description Degrees, negative in the south; null where nobody said.
              */
             latitude?: null | number;
+            /**
+             * @description Whether the weather is made up by the station that ships, rather than what was measured.
+             * @default false
+             */
+            station: boolean;
         };
         /** @description One line of the whole garden's plan. */
         GardenPlanLine: {
@@ -1264,6 +1562,24 @@ export interface components {
          * @enum {unknown}
          */
         LogKind: "step" | "finished" | "note" | "crop";
+        /** @description What came of a log file that was sent. */
+        LogTaken: {
+            /**
+             * Format: int32
+             * @description Lines that are new.
+             */
+            added: number;
+            /**
+             * Format: int32
+             * @description Lines that were here already.
+             */
+            same: number;
+            /**
+             * Format: int32
+             * @description Steps of plans that are not here: they belong to their plan, and come with an archive.
+             */
+            left: number;
+        };
         /** @description One line of the log as people see it. */
         LogView: {
             /** Format: int32 */
@@ -1296,6 +1612,10 @@ export interface components {
             /** @description What it said before each correction, the first first. */
             history: components["schemas"]["LogChange"][];
             what: null | components["schemas"]["YearEvent"];
+            /** Format: double */
+            mm: null | number;
+            /** Format: int32 */
+            bbch: null | number;
         };
         /** @description A link to look: a plant by its id or a place, and for how many days. */
         LookLinkInput: {
@@ -1413,6 +1733,21 @@ export interface components {
              * @description The day it was; today where not said.
              */
             day?: null | string;
+            /**
+             * Format: double
+             * @description How high, mm; with a height.
+             */
+            mm?: null | number;
+            /**
+             * Format: double
+             * @description How heavy, g; with prunings and a harvest.
+             */
+            grams?: null | number;
+            /**
+             * Format: int32
+             * @description Growth stage by the BBCH code, 0 to 99.
+             */
+            bbch?: null | number;
         };
         /** @description The plants of a state. */
         NowGroup: {
@@ -1456,6 +1791,25 @@ export interface components {
              */
             mark: string;
         };
+        /** @description A day to come, as far as it can be known. */
+        OutlookDay: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            tmin: number;
+            /** Format: double */
+            tmax: number;
+            /**
+             * Format: double
+             * @description One standard deviation of both temperatures, °C.
+             */
+            spread: number;
+            /**
+             * Format: double
+             * @description How likely a wet day is, 0 to 1.
+             */
+            rainChance: number;
+        };
         /** @description A school of the gardener's own: a copy of another with some values changed. */
         OwnSchoolInput: {
             name: string;
@@ -1489,6 +1843,36 @@ export interface components {
             /** @description Whether it is whoever asks. */
             you: boolean;
             devices: components["schemas"]["DeviceView"][];
+        };
+        /** @description A place as it is sent. */
+        PlaceInput: {
+            name: string;
+            /** Format: int32 */
+            later: number;
+        };
+        /** @description A place of the garden. */
+        PlaceView: {
+            name: string;
+            /**
+             * Format: int32
+             * @description How many grow there.
+             */
+            plants: number;
+            /**
+             * Format: int32
+             * @description Days its spring is later than the garden's; negative where it is earlier.
+             */
+            later: number;
+            /**
+             * Format: int32
+             * @description Counted from 1 in the order one walks; null where nobody put it in order.
+             */
+            walk: null | number;
+        };
+        /** @description The places of the garden in the order one walks. */
+        PlacesInput: {
+            /** @description Those that are named first come first; those that are not named follow by name. */
+            places: components["schemas"]["PlaceInput"][];
         };
         /** @description A default that was used because nobody looked. */
         PlanAssumption: {
@@ -2369,6 +2753,33 @@ export interface components {
             revision: number;
             settings: components["schemas"]["GardenSettings"];
         };
+        /** @description A line as it is said. */
+        SpokenInput: {
+            /** @description Such as "first bloom row 2 today". */
+            line: string;
+        };
+        /** @description What a spoken line means, or what has to be asked; nothing is stored. */
+        SpokenView: {
+            /** @description Null where it is clear. */
+            question: null | string;
+            /** @description What it may mean. */
+            choices: string[];
+            /** @description The plant or place it is of, as the garden names it. */
+            of: null | string;
+            plants: string[];
+            /** Format: date */
+            day: null | string;
+            what: null | components["schemas"]["YearEvent"];
+            text: null | string;
+            /** Format: double */
+            mm: null | number;
+            /** Format: double */
+            grams: null | number;
+            /** Format: int32 */
+            bbch: null | number;
+            /** @description The line as the log will say it. */
+            says: null | string;
+        };
         /**
          * @description What belongs together in the work, in the order of work.
          * @enum {unknown}
@@ -2564,6 +2975,76 @@ export interface components {
             /** Format: date */
             due: string;
         };
+        /** @description What the weather was on a day. */
+        WeatherDay: {
+            /** Format: date */
+            date: string;
+            /**
+             * Format: double
+             * @description Lowest, °C; null where not measured.
+             */
+            tmin: null | number;
+            /**
+             * Format: double
+             * @description Highest, °C; null where not measured.
+             */
+            tmax: null | number;
+            /**
+             * Format: double
+             * @description mm; null where not measured.
+             */
+            rain: null | number;
+        };
+        /** @description What a weather file holds, before or after it is taken. */
+        WeatherTaken: {
+            /** @description False for a look that stores nothing. */
+            taken: boolean;
+            /**
+             * Format: int32
+             * @description How many days it holds.
+             */
+            days: number;
+            /**
+             * Format: int32
+             * @description Of them new here.
+             */
+            added: number;
+            /**
+             * Format: int32
+             * @description Of them here with other values, which are replaced.
+             */
+            changed: number;
+            /** Format: date */
+            from: null | string;
+            /** Format: date */
+            to: null | string;
+            /** @description C or F: what it was read in. */
+            temperature: string;
+            /** @description mm or in. */
+            rain: string;
+            /** @description What is odd about it, in sentences. */
+            notes: string[];
+            /** @description Its first days, °C and mm. */
+            first: components["schemas"]["WeatherDay"][];
+        };
+        /** @description The frosts a record tells of, from year to year. */
+        WeatherView: {
+            /** @description Whether it is made up by the station that ships. */
+            simulated: boolean;
+            /** Format: int32 */
+            days: number;
+            /** Format: date */
+            from: null | string;
+            /** Format: date */
+            to: null | string;
+            /** Format: int32 */
+            missing: number;
+            lastFrost: null | components["schemas"]["FrostDays"];
+            firstFrost: null | components["schemas"]["FrostDays"];
+            latest: components["schemas"]["WeatherDay"][];
+            /** @description The days to come; empty where nobody knows them. */
+            outlook: components["schemas"]["OutlookDay"][];
+        };
         /** @description What to do in the minutes there are. */
         WorkNowView: {
             /** Format: date */
@@ -2618,7 +3099,7 @@ export interface components {
             warnings: components["schemas"]["YearWarning"][];
         };
         /** @enum {unknown} */
-        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | null;
+        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | null;
         /**
          * @description Work of a year, by its names in the exchange format.
          * @enum {unknown}
@@ -3365,6 +3846,68 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    gardenPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceView"][];
+                };
+            };
+        };
+    };
+    savePlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceView"][];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4211,6 +4754,527 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkNowView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherView"];
+                };
+            };
+        };
+    };
+    weatherFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeWeather: {
+        parameters: {
+            query?: {
+                preview?: boolean;
+                temperature?: string;
+                rain?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "text/csv": string;
+                "*/*": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addEntries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeEntriesBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpokenInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpokenView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    logFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "text/csv": string;
+                "*/*": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: {
+                key?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"][];
+                };
+            };
+        };
+    };
+    makeFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"];
+                };
+            };
+        };
+    };
+    endFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    drawing: {
+        parameters: {
+            query?: {
+                show?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    surveyFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/zip": string;
+                "*/*": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -19,7 +19,7 @@ const fallback: Settings = {
   units: "metric",
   theme: "auto",
   body: defaultBody,
-  place: { hemisphere: "north", lastFrost: "04-15", firstFrost: "10-20", timeZone: null },
+  place: { hemisphere: "north", lastFrost: "04-15", firstFrost: "10-20", timeZone: null, station: false },
 };
 
 const OWN = "gemmifer.own-look";

@@ -35,6 +35,8 @@ export function lineOf(waiting: Waiting, season: number): LogLine {
     stemNow: line?.stem ?? null,
     history: [],
     what: null,
+    mm: null,
+    bbch: null,
   };
 }
 

@@ -11,6 +11,7 @@ const job = (of: Job["job"], from: string, to: string, best = from, plant: strin
   ifLate: "Late.",
   minutes: 5,
   weight: 1,
+  season: 2027,
 });
 
 describe("the year as rows", () => {

@@ -120,6 +120,14 @@ const noteWords: Record<NonNullable<Schemas["YearEvent"]>, string> = {
   uncovered: "Uncovered",
   fed: "Fed",
   harvested: "Harvested",
+  height: "Height",
+  prunings: "Prunings weighed",
+  disease: "Disease seen",
+  sprayed: "Sprayed",
+  "storm-break": "Storm break",
+  hail: "Hail",
+  vole: "Voles",
+  "stake-gone": "A stake is gone",
 };
 
 /** What will stand in the log as soon as the garden is reached. */
