@@ -143,6 +143,50 @@ public sealed class YearTests : IDisposable
     }
 
     [Fact]
+    public async Task Today_is_walked_in_order_with_what_is_diseased_last_and_what_waits_for_weather_apart()
+    {
+        var ids = new Dictionary<string, string>();
+        foreach (var place in (string[])["north wall", "bed", "yard"])
+        {
+            ids[place] = await PlantAsync($"Rose of {place}", p => p["place"] = place);
+        }
+
+        var (status, _) = await _garden.SendAsync(
+            HttpMethod.Put,
+            "/api/garden/places",
+            JsonNode.Parse(
+                """{"places":[{"name":"yard","later":0},{"name":"north wall","later":0},{"name":"bed","later":0}]}"""
+            )
+        );
+        Assert.Equal(200, (int)status);
+        async Task<string[]> PlacesAsync(string what)
+        {
+            var work = await _garden.GetAsync("/api/garden/work?minutes=600&job=main-prune");
+            var names = work["plants"]!.AsArray().ToDictionary(p => (string)p!["id"]!, p => (string)p!["place"]!);
+            return [.. work[what]!.AsArray().Select(j => names[(string)(j!["plant"] ?? j["job"]!["plant"])!])];
+        }
+
+        Assert.Equal(["yard", "north wall", "bed"], await PlacesAsync("chosen"));
+        var plants = (await _garden.GetAsync("/api/plants")).AsArray();
+        Assert.Equal(["yard", "north wall", "bed"], plants.Select(p => (string)p!["plant"]!["place"]!));
+
+        await NoteAsync(ids["yard"], "disease");
+        Assert.Equal(["north wall", "bed", "yard"], await PlacesAsync("chosen"));
+        var now = await _garden.GetAsync("/api/garden/work?minutes=600&job=main-prune");
+        Assert.Equal([ids["yard"]], now["diseased"]!.AsArray().Select(d => (string)d!));
+        Assert.Contains("shears", now["kit"]!.AsArray().Select(k => (string)k!));
+
+        // It rains today: cuts wait, and nothing else is known of the days to come.
+        using var rain = new StringContent("date,tmin,tmax,rain\n2027-03-01,4,9,11\n");
+        Assert.Equal(HttpStatusCode.OK, (await _garden.Client.PostAsync("/api/weather.csv", rain)).StatusCode);
+        Assert.Empty(await PlacesAsync("chosen"));
+        Assert.Equal(["north wall", "bed", "yard"], await PlacesAsync("waits"));
+        now = await _garden.GetAsync("/api/garden/work?minutes=600&job=main-prune");
+        Assert.Equal("rain", (string)now["waits"]![0]!["why"]!);
+        Assert.Null(now["waits"]![0]!["next"]);
+    }
+
+    [Fact]
     public async Task What_a_page_does_not_know_of_a_plant_stays_as_it_is()
     {
         var id = await PlantAsync("Wall Lamp", p => (p["sun"], p["cover"], p["hips"]) = ("half", true, true));

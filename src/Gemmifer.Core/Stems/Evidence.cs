@@ -126,6 +126,9 @@ public static class EvidenceList
     /// </summary>
     public static FrozenSet<Sign> DeadWeak { get; } = new[] { Sign.NotLeafing, Sign.BarkBrown }.ToFrozenSet();
 
+    /// <summary>Signs of what is carried on from plant to plant by blades.</summary>
+    public static FrozenSet<Sign> Carried { get; } = new[] { Sign.Canker, Sign.Spotting, Sign.Distorted }.ToFrozenSet();
+
     /// <summary>Signs of growth from the rootstock, the origin below the union first.</summary>
     public static FrozenSet<Sign> Sucker { get; } =
         new[] { Sign.Smooth, Sign.LeafletsDiffer, Sign.Mildew }.ToFrozenSet();

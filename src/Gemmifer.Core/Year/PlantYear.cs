@@ -85,8 +85,37 @@ internal sealed class PlantYear
     public bool Repeats => _plant.Kind.Family == PlantFamily.Rose && _plant.Kind.FlowersOn != FlowerWood.LastYear;
 
     /// <summary>Days from a cut to the next bloom: the mean of the plant's own, else of practice.</summary>
-    public (double Days, int Own) Round =>
-        Mean(YearEvent.Deadheaded, YearEvent.FirstBloom, JobRules.Number("roundDays"));
+    public (double Days, int Own) Round
+    {
+        get
+        {
+            var own = OwnRounds().ToArray();
+            return own.Length == 0 ? (JobRules.Number("roundDays"), 0) : (own.Average(r => r.FromCut), own.Length);
+        }
+    }
+
+    /// <summary>
+    /// Days from the cut that ended each flush to the bloom after it: between two blooms of one summer, the first
+    /// deadheading that was long enough before the second. What was nipped off in the last weeks made nothing flower.
+    /// </summary>
+    private IEnumerable<(int FromCut, int FromBloom)> OwnRounds()
+    {
+        var least = (int)JobRules.Number("roundLeast");
+        var blooms = _log.Where(l => l.What == YearEvent.FirstBloom).Select(l => l.Date).Distinct().ToArray();
+        foreach (var (before, next) in blooms.Zip(blooms.Skip(1)))
+        {
+            if (
+                next.DayNumber - before.DayNumber <= 3 * least
+                && _log.FirstOrDefault(l =>
+                    l.What == YearEvent.Deadheaded && l.Date > before && next.DayNumber - l.Date.DayNumber >= least
+                )
+                    is { } cut
+            )
+            {
+                yield return (next.DayNumber - cut.Date.DayNumber, next.DayNumber - before.DayNumber);
+            }
+        }
+    }
 
     /// <summary>Days from the main prune to the first bloom: the mean of the plant's own, else of its kind.</summary>
     public (double Days, int Own) PruneToBloom =>
@@ -101,16 +130,21 @@ internal sealed class PlantYear
             yield break;
         }
 
-        var (days, spread) = ((int)Math.Round(Round.Days), (int)JobRules.Number("roundSpread"));
-        for (var round = Bloom; ; )
+        // From bloom to bloom, as it does by itself; else as long as from a cut. Each round adds its own spread.
+        var own = OwnRounds().ToArray();
+        var days = (int)Math.Round(own.Length == 0 ? Round.Days : own.Average(r => r.FromBloom));
+        var spread = JobRules.Number("roundSpread");
+        var half = (Bloom.Late.DayNumber - Bloom.Early.DayNumber) / 2.0;
+        for (var n = 1; ; n++)
         {
-            round = new Spread(round.Early.AddDays(days - spread), round.Late.AddDays(days + spread), round.From);
-            if (round.Mid >= FirstFrost.AddDays(-14))
+            var middle = Bloom.Mid.AddDays(n * days);
+            if (middle >= FirstFrost.AddDays(-14))
             {
                 yield break;
             }
 
-            yield return round;
+            var wide = (int)Math.Round(Math.Sqrt((half * half) + (n * spread * spread)));
+            yield return new Spread(middle.AddDays(-wide), middle.AddDays(wide), Bloom.From);
         }
     }
 

@@ -143,6 +143,11 @@ public sealed record DatedJob(
     int Season
 );
 
+/// <summary>Work waits for the weather.</summary>
+/// <param name="Why">Rain or hard frost.</param>
+/// <param name="Next">The next day that is known to be better; null where none is.</param>
+public sealed record WeatherWait(string Why, DateOnly? Next);
+
 /// <summary>A round of flowers.</summary>
 /// <param name="Round">1 for the first of a year.</param>
 /// <param name="Window">When it begins: one year in ten earlier than the first day, one in ten later than the

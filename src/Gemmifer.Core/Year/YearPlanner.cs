@@ -89,26 +89,48 @@ public static class YearPlanner
             .Where(y => y is > 1 and < 9990)
             .Select(y => new PlantYear(asked, plant, y));
 
+    /// <summary>So many days round its window a job that was noted is the one meant (assumption).</summary>
+    private const int DaysNear = 14,
+        DaysNearPrune = 45;
+
+    /// <summary>
+    /// Whether work that is due waits for the weather of a day, and the next day known to be better; null where it need
+    /// not wait.
+    /// </summary>
+    public static WeatherWait? WaitOf(DatedJob job, DateOnly today, WeatherRecord weather)
+    {
+        if (!Cuts.Contains(job.Job) || Bad(weather, today) is not { } why)
+        {
+            return null;
+        }
+
+        DateOnly? next = null;
+        for (var day = today.AddDays(1); next is null && weather.On(day) is not null; day = day.AddDays(1))
+        {
+            next = Bad(weather, day) is null ? day : null;
+        }
+
+        return new WeatherWait(why, next);
+    }
+
     /// <summary>What was noted of this year is not to be done again.</summary>
     private static bool IsDone(YearPlant plant, PlantYear year, JobRule rule)
     {
-        YearEvent? noted = rule.Job switch
+        if (rule.Job == YearJob.Look)
         {
-            YearJob.MainPrune or YearJob.AfterBloomPrune or YearJob.Look => YearEvent.Pruned,
-            YearJob.Cover => YearEvent.Covered,
-            YearJob.Uncover => YearEvent.Uncovered,
-            YearJob.Tipping => YearEvent.Tipped,
-            _ => null,
-        };
-        if (noted is null)
+            return year.Pruned is not null;
+        }
+
+        // Weekly work is never done for good.
+        if (rule.Job is YearJob.Deadhead or YearJob.Level || YearWords.NotedBy(rule.Job) is not { } noted)
         {
             return false;
         }
 
+        // Ties and feed come several times a year: what was noted counts for the one it was near.
+        var near = rule.Job is YearJob.TieCheck or YearJob.Feed ? DaysNear : DaysNearPrune;
         var (from, to) = Window(plant, year, rule);
-        return rule.Job == YearJob.Look
-            ? year.Pruned is not null
-            : year.Last(noted.Value, from.AddDays(-45), to.AddDays(45)) is not null;
+        return year.Last(noted, from.AddDays(-near), to.AddDays(near)) is not null;
     }
 
     private static (DateOnly From, DateOnly To) Window(YearPlant plant, PlantYear year, JobRule rule)
@@ -213,8 +235,10 @@ public static class YearPlanner
         return (best, $" On {Day(best)} {why}, and no day within reach is better.");
     }
 
-    private static string? Bad(YearAsked asked, DateOnly day) =>
-        asked.Weather.On(day) is not { } weather ? null
+    private static string? Bad(YearAsked asked, DateOnly day) => Bad(asked.Weather, day);
+
+    private static string? Bad(WeatherRecord record, DateOnly day) =>
+        record.On(day) is not { } weather ? null
         : weather.Tmin <= HardFrostC ? "hard frost"
         : weather.Rain >= WetMm ? "rain"
         : null;

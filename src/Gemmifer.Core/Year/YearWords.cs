@@ -53,4 +53,44 @@ public static class YearWords
             YearJob.SpentCanes => "Take out spent canes",
             _ => throw new ArgumentOutOfRangeException(nameof(job), job, null),
         };
+
+    /// <summary>What of a plant's year is noted when work is done; null where nothing is.</summary>
+    public static YearEvent? NotedBy(YearJob job) =>
+        job switch
+        {
+            YearJob.MainPrune or YearJob.AfterBloomPrune or YearJob.SpentCanes => YearEvent.Pruned,
+            YearJob.Deadhead or YearJob.Level => YearEvent.Deadheaded,
+            YearJob.TieCheck => YearEvent.Tied,
+            YearJob.Tipping => YearEvent.Tipped,
+            YearJob.Feed => YearEvent.Fed,
+            YearJob.Cover => YearEvent.Covered,
+            YearJob.Uncover => YearEvent.Uncovered,
+            _ => null,
+        };
+
+    /// <summary>What is carried for work, in the order it is reached for (common practice, no source).</summary>
+    public static IReadOnlyList<string> KitFor(YearJob job) =>
+        job switch
+        {
+            YearJob.MainPrune or YearJob.AfterBloomPrune or YearJob.SpentCanes =>
+            [
+                "thick gloves",
+                "eye protection",
+                "shears",
+                "loppers",
+                "pruning saw",
+                "alcohol and a rag",
+                "ties",
+            ],
+            YearJob.Deadhead or YearJob.Level or YearJob.Tipping => ["gloves", "shears", "alcohol and a rag", "bucket"],
+            YearJob.SecondVisit or YearJob.RubOff => ["gloves", "shears"],
+            YearJob.TieCheck => ["gloves", "ties", "knife"],
+            YearJob.Feed => ["gloves", "feed"],
+            YearJob.Mulch => ["gloves", "fork", "mulch", "water"],
+            YearJob.LeafClean => ["gloves", "rake", "sack for the bin"],
+            YearJob.Cover => ["thick gloves", "ties", "cover", "spade"],
+            YearJob.Uncover => ["thick gloves", "knife"],
+            YearJob.ToolCare => ["stone", "oil", "alcohol and a rag"],
+            _ => [],
+        };
 }

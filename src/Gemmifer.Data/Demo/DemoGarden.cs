@@ -1,9 +1,11 @@
 using System.Globalization;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
+using Gemmifer.Core.Year;
 using Gemmifer.Data.Entities;
 using Microsoft.EntityFrameworkCore;
 
@@ -34,7 +36,86 @@ public static class DemoGarden
             garden.Add(Read(plant, season, day > today ? day : today, clock.GetUtcNow()));
         }
 
+        await SeasonsAsync(garden, season, today, cancel);
+        garden.Add(
+            new SettingsRecord
+            {
+                Id = 1,
+                Document = Settings,
+                Revision = 1,
+            }
+        );
+
         await garden.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Where the demo lies; its weather is made up by the station that ships.</summary>
+    private const string Settings = """
+        {
+          "units": "metric", "theme": "auto",
+          "body": { "pencil": 7, "finger": 14, "thumb": 20, "fist": 100, "hand": 190, "shears": 200, "hip": 900,
+                    "self": 1700, "bucket": 330 },
+          "place": { "hemisphere": "north", "lastFrost": "04-15", "firstFrost": "10-20", "latitude": 51,
+                     "station": true }
+        }
+        """;
+
+    /// <summary>What was noted in the seasons behind it, and how much sun each plant has.</summary>
+    private static async Task SeasonsAsync(GardenContext garden, int season, DateOnly today, CancellationToken cancel)
+    {
+        await using var stream = typeof(DemoGarden).Assembly.GetManifestResourceStream("demo/seasons.json")!;
+        var seasons = (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
+        var plants = garden.Plants.Local.ToDictionary(p => p.Id);
+        foreach (var (id, sun) in seasons["sun"]!.AsObject())
+        {
+            plants[id].Sun = (string)sun!;
+        }
+
+        foreach (var id in seasons["cover"]!.AsArray())
+        {
+            plants[(string)id!].Cover = true;
+        }
+
+        foreach (var id in seasons["hips"]!.AsArray())
+        {
+            plants[(string)id!].Hips = true;
+        }
+
+        foreach (var note in seasons["notes"]!.AsArray().OfType<JsonObject>())
+        {
+            var year = season - (int)note["back"]!;
+            var day = DateOnly.ParseExact($"{year}-{(string)note["day"]!}", "yyyy-MM-dd", CultureInfo.InvariantCulture);
+            var noted = new Noted(
+                WireNames.Read<YearEvent>((string)note["what"]!),
+                (string?)note["text"],
+                (double?)note["mm"],
+                (double?)note["grams"],
+                (int?)note["bbch"]
+            );
+            if (day > today)
+            {
+                continue;
+            }
+
+            plants[(string)note["plant"]!]
+                .Log.Add(
+                    new LogRecord
+                    {
+                        PlantId = (string)note["plant"]!,
+                        Season = PruningYear.Of(day, Hemisphere.North),
+                        At = new DateTimeOffset(day, new TimeOnly(11, 0), TimeSpan.Zero),
+                        Kind = LogKind.Note,
+                        Text = noted.Said.Text,
+                        Measures = noted.Said.Measures is { } measures
+                            ? JsonSerializer.Serialize(measures, PartJson.Options)
+                            : null,
+                        Event = noted.What,
+                        Mm = noted.Mm,
+                        Grams = noted.Grams,
+                        Bbch = noted.Bbch,
+                    }
+                );
+        }
     }
 
     /// <summary>The garden as it ships.</summary>

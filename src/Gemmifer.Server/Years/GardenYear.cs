@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data;
@@ -38,22 +39,38 @@ public sealed record FrostPair(DateOnly Last, DateOnly First);
 public sealed record DaylightOn(DateOnly Day, double Hours);
 
 /// <summary>What to do in the minutes there are.</summary>
-/// <param name="Chosen">What is worth most that fits, in walking order.</param>
+/// <param name="Chosen">What is worth most that fits, in walking order, diseased plants last.</param>
 /// <param name="Takes">How long that takes, minutes.</param>
 /// <param name="Left">What is due as well and does not fit.</param>
+/// <param name="Waits">What is due and waits for the weather.</param>
+/// <param name="Overdue">What should have been done in the last weeks and was not noted.</param>
+/// <param name="Diseased">Plants after which the blades are disinfected.</param>
+/// <param name="Kit">What to carry for what was chosen.</param>
 public sealed record WorkNowView(
     DateOnly Today,
     int Minutes,
     IReadOnlyList<DatedJob> Chosen,
     double Takes,
     IReadOnlyList<DatedJob> Left,
+    IReadOnlyList<WaitingJob> Waits,
+    IReadOnlyList<DatedJob> Overdue,
+    IReadOnlyList<string> Diseased,
+    IReadOnlyList<string> Kit,
     IReadOnlyList<YearPlantView> Plants
 );
+
+/// <summary>Work that waits for the weather.</summary>
+/// <param name="Why">Rain or hard frost.</param>
+/// <param name="Next">The next day that is known to be better; null where none is.</param>
+public sealed record WaitingJob(DatedJob Job, string Why, DateOnly? Next);
 
 /// <summary>The year of the garden's own plants: its work, its flowers, and what to do today.</summary>
 public static class GardenYear
 {
     private const int MostDays = 366 * 2;
+
+    /// <summary>So far back what was not done is still told.</summary>
+    private const int OverdueDays = 45;
 
     /// <summary>Adds the routes.</summary>
     public static void MapYears(this IEndpointRouteBuilder app)
@@ -159,31 +176,96 @@ public static class GardenYear
         }
 
         var today = PlantEndpoints.Today(clock);
-        var (asked, plants, _) = await AskedAsync(garden, weather, place, today, today, clock, cancel);
+        var (asked, plants, _) = await AskedAsync(
+            garden,
+            weather,
+            place,
+            today.AddDays(-OverdueDays),
+            today,
+            clock,
+            cancel
+        );
+        var diseased = await DiseasedAsync(garden, today, cancel);
+        var since = await garden.Plants.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.CreatedAt, cancel);
         var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        DatedJob[] wantedJobs = [.. year.Jobs.Where(j => wanted is null || j.Job == wanted)];
+        var waits = wantedJobs
+            .Where(j => Open(j, today))
+            .Select(j => (Job: j, Wait: YearPlanner.WaitOf(j, today, asked.Weather)))
+            .Where(w => w.Wait is not null)
+            .Select(w => new WaitingJob(w.Job, w.Wait!.Why, w.Wait.Next))
+            .ToArray();
+        var waiting = waits.Select(w => w.Job).ToHashSet();
         DatedJob[] due =
         [
-            .. year
-                .Jobs.Where(j => Minutes.Worth(j, today) > 0 && (wanted is null || j.Job == wanted))
+            .. wantedJobs
+                .Where(j => Open(j, today) && !waiting.Contains(j))
                 .OrderBy(j => j.Window[1])
                 .ThenBy(j => j.Plant ?? "", StringComparer.Ordinal),
         ];
         var taken = Minutes.Choose([.. due.Select(j => (j.Minutes, Minutes.Worth(j, today)))], available);
         var walk = plants.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        DatedJob[] chosen =
-        [
-            .. due.Where((_, i) => taken[i]).OrderBy(j => j.Plant is { } plant ? walk[plant] : -1).ThenBy(j => j.Job),
-        ];
+
+        // What is diseased comes last, so that blades carry nothing on.
+        (bool Last, int At) Walked(DatedJob j) =>
+            j.Plant is { } plant ? (diseased.Contains(plant), walk[plant]) : (false, -1);
+        DatedJob[] chosen = [.. due.Where((_, i) => taken[i]).OrderBy(Walked).ThenBy(j => j.Job)];
         return Results.Ok(
             new WorkNowView(
                 today,
                 available,
                 chosen,
                 chosen.Sum(j => j.Minutes),
-                [.. due.Where((_, i) => !taken[i])],
+                [.. due.Where((_, i) => !taken[i]).OrderBy(Walked)],
+                [.. waits.OrderBy(w => Walked(w.Job))],
+                [
+                    .. wantedJobs
+                        .Where(j =>
+                            j.Window[1] < today
+                            && j.Weight > 0
+                            && j.Job is not (YearJob.Deadhead or YearJob.Level)
+                            && YearWords.NotedBy(j.Job) is not null
+                            && j.Plant is { } plant
+                            && Waited.Day(since[plant], clock) <= j.Window[1]
+                        )
+                        .OrderBy(Walked),
+                ],
+                [.. plants.Select(p => p.Id).Where(diseased.Contains)],
+                [.. chosen.Select(j => j.Job).Distinct().SelectMany(YearWords.KitFor).Distinct()],
                 plants
             )
         );
+    }
+
+    private static bool Open(DatedJob job, DateOnly today) => today <= job.Window[1] && Minutes.Worth(job, today) > 0;
+
+    /// <summary>Plants on which disease was noted within a year, or seen on a stem in the latest survey.</summary>
+    private static async Task<HashSet<string>> DiseasedAsync(
+        GardenContext garden,
+        DateOnly today,
+        CancellationToken cancel
+    )
+    {
+        var since = new DateTimeOffset(today.AddYears(-1).ToDateTime(TimeOnly.MinValue), TimeSpan.Zero);
+        var noted = await garden
+            .Log.AsNoTracking()
+            .Where(l => l.Event == YearEvent.Disease && l.At >= since)
+            .Select(l => l.PlantId)
+            .ToListAsync(cancel);
+        HashSet<string> plants = [.. noted];
+        foreach (var sign in EvidenceList.Carried.Select(s => $"\"{WireNames.Of(s)}\""))
+        {
+            plants.UnionWith(
+                await garden
+                    .Surveys.AsNoTracking()
+                    .Where(s => s.Stems.Contains(sign))
+                    .Where(s => !garden.Surveys.Any(later => later.PlantId == s.PlantId && later.Season > s.Season))
+                    .Select(s => s.PlantId)
+                    .ToListAsync(cancel)
+            );
+        }
+
+        return plants;
     }
 
     private static DateOnly? Day(string? text, string field, DateOnly? usual, List<SurveyError> errors)

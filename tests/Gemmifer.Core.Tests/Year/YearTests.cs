@@ -177,6 +177,33 @@ public class YearTests
     }
 
     [Fact]
+    public void A_round_is_learned_from_the_cut_that_made_it_and_not_from_the_last_nip_before_it()
+    {
+        // Nipped weekly till days before the next bloom: the first cut after the flush is what counts.
+        var asked = Ask(plant: p => p["flowerOn"] = "2027-08-20");
+        asked["log"] = Log(
+            ("2026-06-05", "first-bloom"),
+            ("2026-06-20", "deadheaded"),
+            ("2026-06-27", "deadheaded"),
+            ("2026-07-25", "deadheaded"),
+            ("2026-08-04", "first-bloom"),
+            ("2026-08-05", "first-bloom")
+        );
+        var year = Year(asked);
+        var cut = Assert.Single(year.Jobs, j => j.Job == YearJob.Deadhead && j.Because.Contains("2027-08-20"));
+        Assert.Equal(new DateOnly(2027, 8, 20).AddDays(-45), cut.Best);
+        Assert.Contains("the mean of its own one time", cut.Because);
+
+        // From bloom to bloom it took 60 days; every round is less sure than the one before, and ends with the summer.
+        var rounds = year.Bloom.Where(b => b.Window[0].Year == 2027).ToArray();
+        Assert.Equal(60, Middle(rounds[1]) - Middle(rounds[0]), 1.0);
+        Assert.True(Width(rounds[0]) < Width(rounds[1]));
+        Assert.All(rounds, r => Assert.InRange(Width(r), 0, 60));
+        static double Middle(BloomRound b) => (b.Window[0].DayNumber + b.Window[1].DayNumber) / 2.0;
+        static int Width(BloomRound b) => b.Window[1].DayNumber - b.Window[0].DayNumber;
+    }
+
+    [Fact]
     public void Bloom_comes_in_rounds_and_narrows_with_every_year_that_was_noted()
     {
         var plain = Year(Ask()).Bloom.Where(b => b.Window[0].Year == 2027).ToArray();

@@ -1237,8 +1237,8 @@ export interface components {
             weight: number;
             /**
              * Format: int32
-             * @description The growing year it belongs to, by its spring: names the job together with plant and job however
-             *                 its days move.
+             * @description The growing year it belongs to, by its spring: with plant and job it names the work however its
+             *                 days move.
              */
             season: number;
         };
@@ -1378,7 +1378,7 @@ export interface components {
              */
             latitude?: null | number;
             /**
-             * @description Whether the weather is made up by the station that ships, rather than what was measured.
+             * @description Whether the weather is made up by the station that ships, rather than measured.
              * @default false
              */
             station: boolean;
@@ -2975,6 +2975,17 @@ export interface components {
             /** Format: date */
             due: string;
         };
+        /** @description Work that waits for the weather. */
+        WaitingJob: {
+            job: components["schemas"]["DatedJob"];
+            /** @description Rain or hard frost. */
+            why: string;
+            /**
+             * Format: date
+             * @description The next day that is known to be better; null where none is.
+             */
+            next: null | string;
+        };
         /** @description What the weather was on a day. */
         WeatherDay: {
             /** Format: date */
@@ -3051,7 +3062,7 @@ export interface components {
             today: string;
             /** Format: int32 */
             minutes: number;
-            /** @description What is worth most that fits, in walking order. */
+            /** @description What is worth most that fits, in walking order, diseased plants last. */
             chosen: components["schemas"]["DatedJob"][];
             /**
              * Format: double
@@ -3060,6 +3071,14 @@ export interface components {
             takes: number;
             /** @description What is due as well and does not fit. */
             left: components["schemas"]["DatedJob"][];
+            /** @description What is due and waits for the weather. */
+            waits: components["schemas"]["WaitingJob"][];
+            /** @description What should have been done in the last weeks and was not noted. */
+            overdue: components["schemas"]["DatedJob"][];
+            /** @description Plants after which the blades are disinfected. */
+            diseased: string[];
+            /** @description What to carry for what was chosen. */
+            kit: string[];
             plants: components["schemas"]["YearPlantView"][];
         };
         /** @description The work on a plant this season. */
