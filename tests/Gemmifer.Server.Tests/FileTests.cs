@@ -369,7 +369,7 @@ public sealed class FileTests : IDisposable
                         ("log.json", "[]"),
                         (
                             "surveys.json",
-                            """[{"plant":"p1","season":2026,"date":"2026-02-01","visit":1,"stems":[{"id":"A","role":"cane","parent":"crown","clock":3,"diameter":-5,"length":500}],"keepOut":[]}]"""
+                            """[{"plant":"p1","season":2026,"date":"2026-02-01","visit":1,"stems":[{"id":"A","role":"cane","parent":"crown","clock":3,"age":2,"diameter":-5,"length":500}],"keepOut":[]}]"""
                         )
                     )
                 },
@@ -453,6 +453,7 @@ public sealed class FileTests : IDisposable
     [Fact]
     public async Task The_garden_year_knows_the_weather_that_was_taken()
     {
+        using var own = new Garden();
         static string Wave(DateOnly day, double mean) =>
             Math.Round(mean - (9 * Math.Cos(2 * Math.PI * (day.DayOfYear - 20) / 365.25)), 1)
                 .ToString(CultureInfo.InvariantCulture);
@@ -461,9 +462,9 @@ public sealed class FileTests : IDisposable
             .Select(i => new DateOnly(2024, 6, 1).AddDays(i))
             .Select(d => $"{d:yyyy-MM-dd},{Wave(d, 8)},{Wave(d, 16)},0");
         await JsonAsync(
-            await Client.PostAsync("/api/weather.csv", Csv("date,tmin,tmax,rain\n" + string.Join('\n', days)))
+            await own.Client.PostAsync("/api/weather.csv", Csv("date,tmin,tmax,rain\n" + string.Join('\n', days)))
         );
-        var weather = await JsonAsync(await Client.GetAsync("/api/weather"));
+        var weather = await JsonAsync(await own.Client.GetAsync("/api/weather"));
         Assert.Equal(0, (int)weather["missing"]!);
         Assert.NotNull(weather["lastFrost"]);
         Assert.False((bool)weather["simulated"]!);

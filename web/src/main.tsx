@@ -21,6 +21,10 @@ const Garden = screen(() => import("./pages/Garden"));
 const GardenPlan = screen(() => import("./pages/GardenPlan"));
 const Block = screen(() => import("./vine/Block"));
 const Year = screen(() => import("./pages/Year"));
+const LogBook = screen(() => import("./pages/LogBook"));
+const Weather = screen(() => import("./pages/Weather"));
+const Files = screen(() => import("./pages/Files"));
+const Places = screen(() => import("./pages/Places"));
 const Rules = screen(() => import("./pages/Rules"));
 const Bin = screen(() => import("./pages/Bin"));
 const Waiting = screen(() => import("./pages/Waiting"));
@@ -31,6 +35,7 @@ const Decide = screen(() => import("./plant/Decide"));
 const Compare = screen(() => import("./rose/Compare"));
 const Sheet = screen(() => import("./plant/Sheet"));
 const Do = screen(() => import("./plant/Do"));
+const SummerRound = screen(() => import("./rose/SummerRound"));
 const Remember = screen(() => import("./plant/Remember"));
 
 const style = document.createElement("style");
@@ -64,6 +69,10 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="garden/tags" element={<Tags />} />
                   <Route path="sharing" element={<Sharing />} />
                   <Route path="year" element={<Year />} />
+                  <Route path="log" element={<LogBook />} />
+                  <Route path="weather" element={<Weather />} />
+                  <Route path="files" element={<Files />} />
+                  <Route path="garden/places" element={<Places />} />
                   <Route path="rules" element={<Rules />} />
                   <Route path="measures" element={<Measures />} />
                   <Route path="waiting" element={<Waiting />} />
@@ -76,6 +85,7 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="sheet" element={<Sheet />} />
                     <Route path="do" element={<Do />} />
                     <Route path="remember" element={<Remember />} />
+                    <Route path="round" element={<SummerRound />} />
                   </Route>
                   <Route path="*" element={<Navigate to="/" replace />} />
                 </Route>

@@ -65,6 +65,14 @@ public enum YearEvent
 
     /// <summary>A stake, post or tie that no longer holds.</summary>
     StakeGone,
+
+    /// <summary>Fallen leaves cleared off the ground.</summary>
+    LeavesCleared,
+
+    Mulched,
+
+    /// <summary>Shoots rubbed off where none are wanted.</summary>
+    RubbedOff,
 }
 
 /// <summary>How much sun a plant gets.</summary>

@@ -26,6 +26,9 @@ public static class YearWords
             YearEvent.Hail => "Struck by hail.",
             YearEvent.Vole => "Gnawed by voles.",
             YearEvent.StakeGone => "A stake or tie no longer holds.",
+            YearEvent.LeavesCleared => "Leaves cleared off the ground.",
+            YearEvent.Mulched => "Watered and mulched.",
+            YearEvent.RubbedOff => "Shoots rubbed off.",
             _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
         };
 
@@ -65,6 +68,9 @@ public static class YearWords
             YearJob.Feed => YearEvent.Fed,
             YearJob.Cover => YearEvent.Covered,
             YearJob.Uncover => YearEvent.Uncovered,
+            YearJob.LeafClean => YearEvent.LeavesCleared,
+            YearJob.Mulch => YearEvent.Mulched,
+            YearJob.RubOff => YearEvent.RubbedOff,
             _ => null,
         };
 

@@ -4,6 +4,7 @@ using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Settings;
 using Gemmifer.Server.Years;
 using Microsoft.EntityFrameworkCore;
 
@@ -184,6 +185,11 @@ public static class WeatherFile
                 changed++;
                 (stored.Tmin, stored.Tmax, stored.Rain) = (day.Tmin, day.Tmax, day.Rain);
             }
+        }
+
+        if ((await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place.Station)
+        {
+            read.Notes.Add("The weather that is made up is in use now; turn it off to use what was measured.");
         }
 
         if (preview != true)

@@ -3118,7 +3118,7 @@ export interface components {
             warnings: components["schemas"]["YearWarning"][];
         };
         /** @enum {unknown} */
-        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | null;
+        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | "leaves-cleared" | "mulched" | "rubbed-off" | null;
         /**
          * @description Work of a year, by its names in the exchange format.
          * @enum {unknown}

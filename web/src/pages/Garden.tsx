@@ -69,6 +69,9 @@ export default function Garden() {
       <chakra.div display="flex" alignItems="center" gap="12px" flexWrap="wrap">
         <chakra.h1 fontSize="1.8rem">The garden</chakra.h1>
         <chakra.span marginLeft="auto" display="flex" gap="8px" flexWrap="wrap">
+          {owns && !(whole && nothing) && (
+            <Button onClick={() => void navigate("/garden/places")}>The order you walk</Button>
+          )}
           {helps && <Button onClick={() => void navigate("/garden/rows")}>Rows of vines</Button>}
           {helps && !(whole && nothing) && (
             <Button onClick={() => void navigate("/garden/plan")}>Plan the whole garden</Button>

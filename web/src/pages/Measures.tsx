@@ -144,6 +144,17 @@ export default function Measures() {
           </Link>
         </chakra.p>
       </Panel>
+      {owns && (
+        <Panel>
+          <chakra.h2 fontSize="1.2rem">Files</chakra.h2>
+          <chakra.p marginTop="4px">
+            The whole garden as an archive, its log as a table, its year for a calendar.{" "}
+            <Link to="/files" style={{ display: "inline-block", padding: "10px 0" }}>
+              Files, out and in
+            </Link>
+          </chakra.p>
+        </Panel>
+      )}
       {owns && <Copies />}
     </chakra.div>
   );

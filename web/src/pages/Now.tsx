@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { lazy, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
@@ -14,6 +14,7 @@ import { counted } from "../survey/words";
 import { Visits } from "./Visits";
 
 const FirstSteps = lazy(() => import("./FirstSteps"));
+const Today = lazy(() => import("./Today"));
 
 export function day(iso: string, year = false): string {
   return new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", {
@@ -89,12 +90,19 @@ export function Now() {
           </Button>
         </div>
       )}
+      {plants > 0 && firstTime === null && (
+        <Suspense fallback={<p>Reckoning the day.</p>}>
+          <Today />
+        </Suspense>
+      )}
       {plants > 0 && (
-        <p>
-          <Link to="/year" style={{ fontWeight: 700, padding: "12px 0", display: "inline-block" }}>
-            The year: what comes when, and what to do in the minutes you have
-          </Link>
-        </p>
+        <chakra.p display="flex" gap="0 20px" flexWrap="wrap">
+          {ways.map(([to, text]) => (
+            <Link key={to} to={to} style={{ fontWeight: 700, padding: "12px 0" }}>
+              {text}
+            </Link>
+          ))}
+        </chakra.p>
       )}
       <Visits today={today} pressing={false} />
       {order.map((state) => {
@@ -138,6 +146,12 @@ function Taken() {
     </chakra.p>
   );
 }
+
+const ways = [
+  ["/year", "The year: what comes when"],
+  ["/log", "Note something, on a plant or a whole bed"],
+  ["/weather", "The weather"],
+] as const;
 
 const firstWords: Record<FirstAt, (name: string) => string> = {
   0: () => "Add your first plant",

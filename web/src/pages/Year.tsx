@@ -3,9 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, must, type Schemas } from "../api/client";
-import { Button, Choice, Hidden, Notice, Panel, Select } from "../app/ui";
+import { Button, Hidden, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
-import { capital, counted, timeWords } from "../survey/words";
+import { counted } from "../survey/words";
 import { daysTo, type Job, jobWords, type Row, rowsOf, stripOf, together } from "./yearRows";
 
 type Year = Schemas["GardenYearView"];
@@ -16,7 +16,7 @@ const byId = (plants: readonly Schemas["YearPlantView"][]): Plants => new Map(pl
 const short = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
-/** The year of the garden: what to do in the minutes there are, the next two weeks, and the whole of it as a picture. */
+/** The year of the garden: the next two weeks, and the whole of it as a picture. */
 export default function Year() {
   const [place, setPlace] = useState("");
   const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
@@ -53,64 +53,11 @@ export default function Year() {
         </Notice>
       ) : (
         <>
-          <MinutesThereAre place={place} />
           <TwoWeeks year={year.data} plants={plants} />
           <Picture year={year.data} plants={plants} />
         </>
       )}
     </chakra.div>
-  );
-}
-
-/** "I have 40 minutes": what is worth most today that fits, and what it leaves. */
-function MinutesThereAre({ place }: { place: string }) {
-  const [minutes, setMinutes] = useState(40);
-  const work = useQuery({
-    queryKey: ["plants", "work-now", minutes, place],
-    queryFn: () =>
-      must(api.GET("/api/garden/work", { params: { query: { minutes: String(minutes), ...(place && { place }) } } })),
-    placeholderData: (before) => before,
-    staleTime: 0,
-  });
-  const plants = byId(work.data?.plants ?? []);
-  const { chosen = [], left = [] } = work.data ?? {};
-  return (
-    <Panel>
-      <chakra.div display="flex" gap="8px 14px" flexWrap="wrap" alignItems="center">
-        <chakra.h2 fontSize="1.25rem">I have</chakra.h2>
-        <Choice
-          label="How much time"
-          size="usual"
-          value={minutes}
-          onChange={setMinutes}
-          options={[20, 40, 90, 180].map((m) => ({
-            value: m,
-            text: m < 90 ? `${m} minutes` : m === 90 ? "1½ hours" : "3 hours",
-          }))}
-        />
-      </chakra.div>
-      {work.error && <Notice tone="wrong">{work.error.message}</Notice>}
-      {work.data && chosen.length === 0 && (
-        <chakra.p marginTop="10px">
-          {left.length === 0
-            ? "Nothing is due today."
-            : `Nothing that is due fits: the shortest takes ${Math.min(...left.map((j) => Number(j.minutes)))} minutes.`}
-        </chakra.p>
-      )}
-      <chakra.div marginTop="8px">
-        <JobLines jobs={chosen} plants={plants} />
-      </chakra.div>
-      {work.data && (chosen.length > 0 || left.length > 0) && (
-        <chakra.p color="muted" marginTop="8px">
-          {chosen.length > 0 && `${capital(timeWords(Math.round(Number(work.data.takes))))} in all. `}
-          {left.length > 0 &&
-            `${counted(left.length, "job")} that ${left.length === 1 ? "is" : "are"} due as well ${left.length === 1 ? "waits" : "wait"}: ${left
-              .slice(0, 3)
-              .map((j) => `${jobWords[j.job].toLowerCase()}${j.plant ? `, ${plants.get(j.plant)?.name ?? ""}` : ""}`)
-              .join("; ")}${left.length > 3 ? " and more" : ""}.`}
-        </chakra.p>
-      )}
-    </Panel>
   );
 }
 

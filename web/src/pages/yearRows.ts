@@ -96,3 +96,42 @@ export function together(jobs: readonly Job[]): Job[][] {
   }
   return groups;
 }
+
+/** What is noted when a job is done; the main prune is noted by its own steps. */
+export const eventOf: Partial<Record<Schemas["YearJob"], NonNullable<Schemas["YearEvent"]>>> = {
+  "tie-check": "tied",
+  tipping: "tipped",
+  deadhead: "deadheaded",
+  feed: "fed",
+  cover: "covered",
+  uncover: "uncovered",
+  "leaf-clean": "leaves-cleared",
+  mulch: "mulched",
+  "rub-off": "rubbed-off",
+};
+
+/** A place one comes to, with what is to be done there. */
+export interface Stop {
+  key: string;
+  place: string;
+  diseased: boolean;
+  jobs: Job[];
+}
+
+/** Jobs that are in walking order already, place by place; diseased plants make stops of their own at the end. */
+export function inWalkingOrder(
+  jobs: readonly Job[],
+  placeOf: (plant: string) => string,
+  diseased: ReadonlySet<string>,
+): Stop[] {
+  const stops = new Map<string, Stop>();
+  for (const job of jobs) {
+    const place = job.plant ? placeOf(job.plant) : "The shed";
+    const ill = job.plant !== null && diseased.has(job.plant);
+    const key = `${ill ? "last " : ""}${place}`;
+    const stop = stops.get(key) ?? { key, place, diseased: ill, jobs: [] };
+    stop.jobs.push(job);
+    stops.set(key, stop);
+  }
+  return [...stops.values()];
+}

@@ -140,9 +140,15 @@ function PlantHome({ id }: { id: string }) {
 const titleOf = (pathname: string): string => {
   const view = pathname.split("/")[3] ?? "";
   return (
-    { look: "look", decide: "decide", do: "do", remember: "remember", compare: "two schools", sheet: "cut sheet" }[
-      view
-    ] ?? view
+    {
+      look: "look",
+      decide: "decide",
+      do: "do",
+      remember: "remember",
+      compare: "two schools",
+      sheet: "cut sheet",
+      round: "round",
+    }[view] ?? view
   );
 };
 

@@ -14,8 +14,11 @@ import { useWaiting } from "../outbox/useOutbox";
 import { Refused } from "../shared/Refused";
 import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
+import { noteWords } from "../survey/yearWords";
+import { MoreNotes } from "./MoreNotes";
 import { Correct, History } from "./Correct";
 import { useFamily } from "./families";
+import { CameOfIt, Years } from "./Years";
 
 /** The log of this plant, season by season, the newest first. */
 export default function Remember() {
@@ -79,6 +82,7 @@ export default function Remember() {
           ))}
         </chakra.div>
       )}
+      {role !== "looker" && <MoreNotes plant={id} />}
       <Refused of={mine.filter((w) => w.refused)} />
       <WaitingLines of={mine.filter((w) => !w.refused)} />
       {role !== "looker" && Record && <Record />}
@@ -87,6 +91,8 @@ export default function Remember() {
           {log.error.message}
         </Notice>
       )}
+      {log.data && <CameOfIt log={log.data} />}
+      {log.data && <Years log={log.data} />}
       {log.data && seasons.length === 0 && (
         <Notice tone="plain">
           Nothing is written down yet. What you do with this plant is kept here by itself, so that next year you can
@@ -106,29 +112,6 @@ export default function Remember() {
     </chakra.div>
   );
 }
-
-/** What of a plant's year is noted with a tap: today's. */
-const noteWords: Record<NonNullable<Schemas["YearEvent"]>, string> = {
-  pruned: "Pruned",
-  "bud-break": "Bud break",
-  "first-bloom": "First bloom",
-  "flush-end": "Flush over",
-  deadheaded: "Deadheaded",
-  tied: "Tied",
-  tipped: "Tipped",
-  covered: "Covered",
-  uncovered: "Uncovered",
-  fed: "Fed",
-  harvested: "Harvested",
-  height: "Height",
-  prunings: "Prunings weighed",
-  disease: "Disease seen",
-  sprayed: "Sprayed",
-  "storm-break": "Storm break",
-  hail: "Hail",
-  vole: "Voles",
-  "stake-gone": "A stake is gone",
-};
 
 /** What will stand in the log as soon as the garden is reached. */
 function WaitingLines({ of }: { of: Waiting[] }) {
