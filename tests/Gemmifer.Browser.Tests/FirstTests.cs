@@ -146,13 +146,6 @@ public sealed class FirstTests : IDisposable
         _page.Go("/year");
         _page.Sees("Flowers begin");
         _page.Sees("Main prune");
-        _page.Press("3 hours");
-        _page.Until(
-            () =>
-                _page.Text.Contains("in all.", StringComparison.Ordinal)
-                || _page.Text.Contains("Nothing is due today.", StringComparison.Ordinal),
-            "what fits"
-        );
 
         _page.Go(plant + "/remember");
         _page.Press("Bud break");

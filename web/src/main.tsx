@@ -21,6 +21,7 @@ const Garden = screen(() => import("./pages/Garden"));
 const GardenPlan = screen(() => import("./pages/GardenPlan"));
 const Block = screen(() => import("./vine/Block"));
 const Year = screen(() => import("./pages/Year"));
+const Week = screen(() => import("./pages/Week"));
 const LogBook = screen(() => import("./pages/LogBook"));
 const Weather = screen(() => import("./pages/Weather"));
 const Files = screen(() => import("./pages/Files"));
@@ -70,6 +71,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="sharing" element={<Sharing />} />
                   <Route path="year" element={<Year />} />
                   <Route path="log" element={<LogBook />} />
+                  <Route path="week" element={<Week />} />
                   <Route path="weather" element={<Weather />} />
                   <Route path="files" element={<Files />} />
                   <Route path="garden/places" element={<Places />} />

@@ -12,6 +12,7 @@ internal readonly record struct Anchored(string Anchor, int Days);
 /// <summary>A job as data.</summary>
 /// <param name="Only">What has to hold of a plant: each name with whether it holds.</param>
 /// <param name="Weight">How much it matters that it is done in its days; 0 for a date to mind.</param>
+/// <param name="How">How it is done, where that is worth saying; null elsewhere.</param>
 /// <param name="HipsTo">The last day where hips are wanted; null where that changes nothing.</param>
 internal sealed record JobRule(
     YearJob Job,
@@ -22,6 +23,7 @@ internal sealed record JobRule(
     double Minutes,
     string Because,
     string IfLate,
+    string? How,
     Provenance Provenance,
     double Weight,
     ImmutableDictionary<string, string> Only
@@ -40,6 +42,7 @@ internal static class JobRules
         "minutes",
         "because",
         "ifLate",
+        "how",
         "provenance",
         "weekly",
         "weight",
@@ -82,6 +85,7 @@ internal static class JobRules
                     j.GetProperty("minutes").GetDouble(),
                     j.GetProperty("because").GetString()!,
                     j.GetProperty("ifLate").GetString()!,
+                    j.TryGetProperty("how", out var how) ? how.GetString() : null,
                     WireNames.Read<Provenance>(j.GetProperty("provenance").GetString()!),
                     j.GetProperty("weight").GetDouble(),
                     j.EnumerateObject()

@@ -136,6 +136,7 @@ public sealed record YearAsked(
 /// <param name="IfLate">What it costs to leave it.</param>
 /// <param name="Minutes">How long it takes, about.</param>
 /// <param name="Weight">How much it matters that it is done in its days; 0 for a date to mind.</param>
+/// <param name="How">How it is done, in steps where there are steps; null where the trade needs no telling.</param>
 /// <param name="Season">The growing year it belongs to, by its spring: with plant and job it names the work however its
 /// days move.</param>
 public sealed record DatedJob(
@@ -148,7 +149,8 @@ public sealed record DatedJob(
     string IfLate,
     double Minutes,
     double Weight,
-    int Season
+    int Season,
+    string? How = null
 );
 
 /// <summary>Work waits for the weather.</summary>

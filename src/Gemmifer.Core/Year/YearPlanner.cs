@@ -169,7 +169,8 @@ public static class YearPlanner
             rule.IfLate,
             rule.Minutes,
             rule.Weight,
-            year.Year
+            year.Year,
+            rule.How
         );
     }
 
@@ -272,7 +273,8 @@ public static class YearPlanner
             rule.IfLate,
             rule.Minutes,
             rule.Weight,
-            year
+            year,
+            rule.How
         );
     }
 
@@ -336,7 +338,8 @@ public static class YearPlanner
                         $"The round then comes after {name}.",
                         RuleOf(plant, YearJob.Deadhead).Minutes,
                         RuleOf(plant, YearJob.Deadhead).Weight,
-                        year.Year
+                        year.Year,
+                        RuleOf(plant, YearJob.Deadhead).How
                     )
                 );
                 return;

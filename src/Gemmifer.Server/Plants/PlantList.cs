@@ -112,6 +112,9 @@ public static class PlantList
     private static async Task<IResult> PageAsync(
         string? q,
         string? state,
+        string? place,
+        string? family,
+        string? due,
         string? limit,
         string? after,
         HttpRequest request,
@@ -143,12 +146,45 @@ public static class PlantList
             );
         }
 
+        var wantedFamily = WireNames.Find<PlantFamily>(family);
+        if (family is not null && wantedFamily is null)
+        {
+            errors.Add(
+                new SurveyError("/family", "word", $"One of {string.Join(", ", WireNames.All<PlantFamily>())}.")
+            );
+        }
+
+        if (due is not (null or "true" or "false"))
+        {
+            errors.Add(new SurveyError("/due", "word", "true or false."));
+        }
+
         if (errors.Count > 0)
         {
             return Problems.Invalid(errors, "This list cannot be shown.");
         }
 
         var day = await DayAsync(garden, clock, cancel);
+        if (place is not null)
+        {
+            plants = plants.Where(p => p.Place == place);
+        }
+
+        if (wantedFamily is not null || due is not null)
+        {
+            string[] kinds =
+            [
+                .. PlantKinds
+                    .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
+                    .Where(k =>
+                        due is null
+                        || (PruningYear.Window(k, day.Today, day.Place.Growing).From <= day.Today) == (due == "true")
+                    )
+                    .Select(k => k.Id),
+            ];
+            plants = plants.Where(p => kinds.Contains(p.Kind));
+        }
+
         var rows = Rows(garden, Found(plants, q ?? ""), day.Season);
         rows = wanted switch
         {

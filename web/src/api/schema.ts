@@ -1241,6 +1241,8 @@ export interface components {
              *                 days move.
              */
             season: number;
+            /** @description How it is done, in steps where there are steps; null where the trade needs no telling. */
+            how?: null | string;
         };
         /** @description How long a day is. */
         DaylightOn: {
@@ -3725,6 +3727,9 @@ export interface operations {
             query?: {
                 q?: string;
                 state?: string;
+                place?: string;
+                family?: string;
+                due?: string;
                 limit?: string;
                 after?: string;
             };

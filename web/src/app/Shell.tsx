@@ -26,6 +26,7 @@ const titles: Record<string, string> = {
   "/garden/rows": "Rows of vines",
   "/year": "The year",
   "/log": "Note something",
+  "/week": "The week on paper",
   "/weather": "The weather",
   "/files": "Files",
   "/garden/places": "The order you walk",

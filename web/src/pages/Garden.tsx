@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
@@ -7,7 +7,7 @@ import { api, asSeen, must, mustPage, type Schemas } from "../api/client";
 import { usePages } from "../api/pages";
 import { readHalf } from "../app/kept";
 import { useHere, useOwns } from "../app/here";
-import { Button, Field, Input, Notice } from "../app/ui";
+import { Button, Field, Input, Notice, Select } from "../app/ui";
 import { newPlants } from "../outbox/newPlant";
 import { useWaiting } from "../outbox/useOutbox";
 import { columnsIn, linesOf } from "./gardenLines";
@@ -20,22 +20,37 @@ type State = Schemas["PlantState"];
 
 const gap = 12;
 
+/** What the list is asked for, as its address says it. */
+const filters = ["state", "place", "family", "due"];
+
+const familyWords: Record<Schemas["PlantFamily"], string> = {
+  rose: "roses",
+  vine: "vines",
+  "cane-fruit": "cane fruit",
+  shrub: "shrubs",
+};
+
 /** The plants by place, each with its state; find, add, change, take out, and undo that. */
 export default function Garden() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
-  const state = (params.get("state") as State | null) ?? undefined;
+  const helps = useHere().role !== "looker";
   const [typed, setTyped] = useState("");
   const words = useDeferredValue(typed.trim());
-  const plants = usePages(["plants", "list", words, state], (after) =>
-    mustPage(
-      api.GET("/api/plants", { params: { query: { ...(words && { q: words }), ...(state && { state }), ...after } } }),
-    ),
+  const asked = Object.fromEntries([...params].filter(([name]) => filters.includes(name)));
+  const plants = usePages(["plants", "list", words, asked], (after) =>
+    mustPage(api.GET("/api/plants", { params: { query: { ...(words && { q: words }), ...asked, ...after } } })),
   );
+  const places = useQuery({
+    queryKey: ["plants", "places"],
+    queryFn: () => must(api.GET("/api/places")),
+    enabled: helps,
+  });
   const waiting = useWaiting();
   const owns = useOwns();
-  const helps = useHere().role !== "looker";
+  const choose = (name: string, value: string) =>
+    setParams(Object.fromEntries(Object.entries({ ...asked, [name]: value }).filter(([, v]) => v !== "")));
   const [form, setForm] = useState<"new" | string | null>(params.has("add") || readHalf(NEW) ? "new" : null);
   const [gone, setGone] = useState<Schemas["PlantView"] | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
@@ -62,7 +77,7 @@ export default function Garden() {
     );
   if (!plants.lines) return <p>Fetching the garden.</p>;
   const all = plants.lines;
-  const whole = words === "" && state === undefined;
+  const whole = words === "" && Object.keys(asked).length === 0;
   const nothing = all.length === 0 && !plants.isPlaceholderData;
   return (
     <chakra.div display="grid" gap="18px">
@@ -109,20 +124,34 @@ export default function Garden() {
               />
             </Field>
           </chakra.div>
-          {state && (
-            <chakra.p display="flex" gap="8px" alignItems="center" minHeight="44px">
-              Only plants {stateWords[state]}.
-              <Button size="small" onClick={() => setParams({})}>
-                Show all
-              </Button>
-            </chakra.p>
+          {helps && (
+            <>
+              <Filter name="place" label="Bed" all="every bed" value={asked["place"]} onChange={choose}>
+                {Object.fromEntries((places.data ?? []).filter(Boolean).map((p) => [p, p]))}
+              </Filter>
+              <Filter name="family" label="Kind" all="every kind" value={asked["family"]} onChange={choose}>
+                {familyWords}
+              </Filter>
+              <Filter name="state" label="State" all="in any state" value={asked["state"]} onChange={choose}>
+                {stateWords}
+              </Filter>
+              <Filter name="due" label="Due" all="due or not" value={asked["due"]} onChange={choose}>
+                {{ true: "main prune is on", false: "not yet" }}
+              </Filter>
+            </>
+          )}
+          {Object.keys(asked).length > 0 && (
+            <Button size="small" onClick={() => setParams({})}>
+              Show all
+            </Button>
           )}
         </chakra.div>
       )}
       {nothing && !whole && (
         <p role="status">
-          No plant {state ? "of these " : ""}has{" "}
-          {words ? `“${words}” in its name, its place or its kind` : "this state"}.
+          {words
+            ? `No plant ${Object.keys(asked).length > 0 ? "of these " : ""}has “${words}” in its name, its place or its kind.`
+            : "No plant is like that."}
         </p>
       )}
       {newPlants(waiting).map((w) => (
@@ -314,5 +343,30 @@ function Card(props: { summary: Schemas["PlantSummary"]; onEdit: () => void }) {
         </Button>
       )}
     </chakra.li>
+  );
+}
+
+/** One way to show fewer plants. */
+function Filter(props: {
+  name: string;
+  label: string;
+  all: string;
+  value: string | undefined;
+  onChange: (name: string, value: string) => void;
+  children: Record<string, string>;
+}) {
+  return (
+    <Select
+      aria-label={props.label}
+      value={props.value ?? ""}
+      onChange={(e) => props.onChange(props.name, e.target.value)}
+    >
+      <option value="">{props.all}</option>
+      {Object.entries(props.children).map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </Select>
   );
 }

@@ -34,7 +34,10 @@ export default function Places() {
           body: { places: next.filter((p) => p.name !== "").map((p) => ({ name: p.name, later: p.later })) },
         }),
       ),
-    onMutate: (next) => client.setQueryData(["plants", "walk"], next),
+    onMutate: (next) => {
+      setSaid("");
+      client.setQueryData(["plants", "walk"], next);
+    },
     onSettled: () => client.invalidateQueries({ queryKey: ["plants"] }),
   });
   if (places.isError)
@@ -47,8 +50,10 @@ export default function Places() {
   const all = places.data;
   const move = (name: string, to: number) => {
     const next = moved(all, (p) => p.name === name, to);
-    setSaid(`${name} is number ${next.findIndex((p) => p.name === name) + 1} of ${next.length} now.`);
-    save.mutate(next);
+    save.mutate(next, {
+      onSuccess: () =>
+        setSaid(`${name} is number ${next.findIndex((p) => p.name === name) + 1} of ${next.length} now, and kept.`),
+    });
   };
   return (
     <chakra.div display="grid" gap="16px" maxWidth="760px">

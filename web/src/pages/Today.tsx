@@ -173,7 +173,7 @@ function Stop(props: {
 }) {
   const { group, plants } = props;
   const client = useQueryClient();
-  const { job, because, window: days } = group[0]!;
+  const { job, because, how, window: days } = group[0]!;
   const event = eventOf[job];
   const ids = group.flatMap((j) => (j.plant ? [j.plant] : []));
   const minutes = group.reduce((sum, j) => sum + Number(j.minutes), 0);
@@ -215,6 +215,14 @@ function Stop(props: {
         </chakra.span>
       </chakra.div>
       {!props.told && <p>{because}</p>}
+      {!props.told && how && (
+        <chakra.details>
+          <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="10px">
+            How
+          </chakra.summary>
+          <p>{how}</p>
+        </chakra.details>
+      )}
       {error && (
         <Notice tone="wrong" role="alert">
           {error.message}

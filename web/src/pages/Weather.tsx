@@ -122,7 +122,7 @@ function Picture({ view }: { view: View }) {
     })),
   );
   return (
-    <chakra.figure marginTop="10px">
+    <chakra.figure margin="10px 0 0">
       <svg viewBox={`0 0 ${line.width} ${line.height}`} width="100%" role="img" aria-label={line.says}>
         {line.marks.map((m) => (
           <g key={m.text}>
@@ -218,6 +218,8 @@ function TakeIn() {
             if (!next) return;
             setFile(next);
             look({ file: next });
+            // Chosen again when it was mended, it is a file of the same name.
+            e.target.value = "";
           }}
         />
         {send.error && (

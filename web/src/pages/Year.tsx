@@ -118,7 +118,12 @@ function TwoWeeks({ year, plants }: { year: Year; plants: Plants }) {
   const shown = strip.find((d) => d.day === open) ?? strip.find((d) => d.jobs.length > 0);
   return (
     <Panel>
-      <chakra.h2 fontSize="1.25rem">The next two weeks</chakra.h2>
+      <chakra.div display="flex" gap="0 16px" flexWrap="wrap" alignItems="baseline">
+        <chakra.h2 fontSize="1.25rem">The next two weeks</chakra.h2>
+        <Link to="/week" style={{ padding: "10px 0" }}>
+          The week on paper
+        </Link>
+      </chakra.div>
       <chakra.div
         display="grid"
         gridTemplateColumns={{ base: "repeat(7, minmax(0, 1fr))", md: "repeat(14, minmax(0, 1fr))" }}

@@ -12,6 +12,7 @@ const job = (of: Job["job"], from: string, to: string, best = from, plant: strin
   minutes: 5,
   weight: 1,
   season: 2027,
+  how: null,
 });
 
 describe("the year as rows", () => {

@@ -5,7 +5,8 @@ import "uplot/dist/uPlot.min.css";
 import { useMeasures } from "../app/settings";
 import type { Series } from "./history";
 
-const HEIGHT = 170;
+const HEIGHT = 170,
+  FONT = '13px "Atkinson Hyperlegible", system-ui, sans-serif';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim() || "#000";
 
@@ -31,10 +32,17 @@ export default function Chart({ of }: { of: Series }) {
           {
             stroke: ink,
             grid: { show: false },
+            font: FONT,
             splits: () => xs,
             values: (_, at) => at.map((i) => of.points[i]?.label.replace(", ", "\n") ?? ""),
           },
-          { stroke: ink, grid: { stroke: line }, size: 62, values: (_, at) => at.map((v) => (v === 0 ? "0" : say(v))) },
+          {
+            stroke: ink,
+            grid: { stroke: line },
+            size: 76,
+            font: FONT,
+            values: (_, at) => at.map((v) => (v === 0 ? "0" : say(v))),
+          },
         ],
         series: [
           {},
@@ -52,7 +60,7 @@ export default function Chart({ of }: { of: Series }) {
     };
   });
   return (
-    <chakra.figure minWidth="0">
+    <chakra.figure minWidth="0" margin="0">
       <chakra.figcaption fontWeight="700">{of.name}</chakra.figcaption>
       <div ref={box} aria-hidden />
       <chakra.details>

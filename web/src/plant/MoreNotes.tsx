@@ -75,7 +75,7 @@ export function MoreNotes({ plant }: { plant: string }) {
             {add.error.message}
           </Notice>
         )}
-        <Field label="What">
+        <Field label="What it is">
           <Select value={what} onChange={(e) => setWhat(e.target.value as YearEvent | "")}>
             <option value="">in my own words</option>
             <optgroup label="Sudden">

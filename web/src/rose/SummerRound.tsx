@@ -21,7 +21,7 @@ const depths = [
 /** The weekly round of one plant: what is over is tapped, and each stem says where it is cut. */
 export default function SummerRound() {
   const { id = "" } = useParams();
-  const { plant, survey, inWork } = usePlant();
+  const { plant, kind, survey, inWork } = usePlant();
   const today = inWork.work?.today ?? new Date().toISOString().slice(0, 10);
   const [round, setRound, letGo] = useHalf<{ stems: Flowering[]; depth: string }>(`round.${id}`, {
     stems: [],
@@ -31,7 +31,7 @@ export default function SummerRound() {
   const set = (next: Flowering[]) => setRound({ stems: next, depth });
   const change = (one: Flowering) => set(stems.map((s) => (s.id === one.id ? one : s)));
   const ready = stems.length > 0 && !stems.some(wantsLeaves);
-  const plan = usePlan(roundOf(survey.document, today, depth || null, plant.hips, stems), ready);
+  const plan = usePlan(roundOf(survey.document, kind.defaultSchool, today, depth || null, plant.hips, stems), ready);
   const told = stems.map((s) => {
     const steps = plan.data?.steps.filter((x) => x.stem === s.id && x.stage === "deadhead") ?? [];
     const cut = steps.find((x) => x.cut?.where === "above-bud");

@@ -41,12 +41,19 @@ describe("a round among the flowers", () => {
   });
 
   it("is planned for today with what flowers alone, and keeps the values of its school", () => {
-    const round = roundOf(document, "2027-07-10", "shallow", true, [stem(), stem({ id: "F2", tall: true })]);
+    const round = roundOf(document, "own-kind", "2027-07-10", "shallow", true, [
+      stem(),
+      stem({ id: "F2", tall: true }),
+    ]);
     expect(round.date).toBe("2027-07-10");
     expect(round.stems.map((s) => s.id)).toEqual(["F1", "F2"]);
     expect(round.school).toEqual({ base: "open-bowl", set: { spacing: 250, deadhead: "shallow", hips: "keep" } });
     expect(round.keepOut).toEqual([]);
     expect(round.stems[1]!.length).toBeGreaterThan(round.stems[0]!.length as number);
+    expect(roundOf({ ...document, school: null }, "own-kind", "2027-07-10", "shallow", false, []).school).toEqual({
+      base: "own-kind",
+      set: { deadhead: "shallow" },
+    });
     expect(nextId([stem(), stem({ id: "F7" })])).toBe("F8");
     expect(nextId([])).toBe("F1");
   });

@@ -27,9 +27,14 @@ export const leafAt = (stem: Flowering, leaf: number): number => (stem.tall ? TA
 export const nextId = (stems: readonly Flowering[]): string =>
   `F${Math.max(0, ...stems.map((s) => Number(s.id.slice(1)))) + 1}`;
 
-/** The survey of a round: only what flowers, on the day it is. Canes are not in it: nothing of them is cut. */
+/**
+ * The survey of a round: only what flowers, on the day it is. Canes are not in it: nothing of them is cut.
+ *
+ * @param usual the school of the kind, where the plant names none
+ */
 export function roundOf(
   document: SurveyDocument,
+  usual: string,
   today: string,
   depth: string | null,
   hips: boolean,
@@ -41,7 +46,7 @@ export function roundOf(
     ...(depth ? { deadhead: depth } : {}),
     ...(hips ? { hips: "keep" } : {}),
   };
-  const named = typeof school === "string" ? school : school?.base;
+  const named = (typeof school === "string" ? school : school?.base) ?? usual;
   return {
     ...document,
     date: today,
@@ -49,7 +54,7 @@ export function roundOf(
     support: null,
     vine: null,
     row: null,
-    school: Object.keys(set).length > 0 && named ? { base: named, set } : (named ?? null),
+    school: Object.keys(set).length > 0 ? { base: named, set } : named,
     stems: stems.map(
       (s, i) =>
         ({
