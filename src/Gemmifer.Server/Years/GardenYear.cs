@@ -46,6 +46,10 @@ public sealed record DaylightOn(DateOnly Day, double Hours);
 /// <param name="Overdue">What should have been done in the last weeks and was not noted.</param>
 /// <param name="Diseased">Plants after which the blades are disinfected.</param>
 /// <param name="Kit">What to carry for what was chosen.</param>
+/// <param name="LeftMany">How many are left; of a long list only the first are named.</param>
+/// <param name="WaitsMany">How many wait, likewise.</param>
+/// <param name="OverdueMany">How many are overdue, likewise.</param>
+/// <param name="Plants">The plants that are named.</param>
 public sealed record WorkNowView(
     DateOnly Today,
     int Minutes,
@@ -56,6 +60,9 @@ public sealed record WorkNowView(
     IReadOnlyList<DatedJob> Overdue,
     IReadOnlyList<string> Diseased,
     IReadOnlyList<string> Kit,
+    int LeftMany,
+    int WaitsMany,
+    int OverdueMany,
     IReadOnlyList<YearPlantView> Plants
 );
 
@@ -71,6 +78,9 @@ public static class GardenYear
 
     /// <summary>So far back what was not done is still told.</summary>
     private const int OverdueDays = 45;
+
+    /// <summary>So many of what is not done today are named.</summary>
+    private const int MostListed = 300;
 
     /// <summary>Adds the routes.</summary>
     public static void MapYears(this IEndpointRouteBuilder app)
@@ -210,29 +220,44 @@ public static class GardenYear
         (bool Last, int At) Walked(DatedJob j) =>
             j.Plant is { } plant ? (diseased.Contains(plant), walk[plant]) : (false, -1);
         DatedJob[] chosen = [.. due.Where((_, i) => taken[i]).OrderBy(Walked).ThenBy(j => j.Job)];
+        DatedJob[] left = [.. due.Where((_, i) => !taken[i]).OrderBy(Walked)];
+        DatedJob[] overdue =
+        [
+            .. wantedJobs
+                .Where(j =>
+                    j.Window[1] < today
+                    && j.Weight > 0
+                    && j.Job is not (YearJob.Deadhead or YearJob.Level)
+                    && YearWords.NotedBy(j.Job) is not null
+                    && j.Plant is { } plant
+                    && Waited.Day(since[plant], clock) <= j.Window[1]
+                )
+                .OrderBy(Walked),
+        ];
+        WaitingJob[] waitsListed = [.. waits.OrderBy(w => Walked(w.Job)).Take(MostListed)];
+        var (leftListed, overdueListed) = (left.Take(MostListed).ToArray(), overdue.Take(MostListed).ToArray());
+        var named = chosen
+            .Concat(leftListed)
+            .Concat(overdueListed)
+            .Concat(waitsListed.Select(w => w.Job))
+            .Select(j => j.Plant)
+            .Concat(diseased)
+            .ToHashSet();
         return Results.Ok(
             new WorkNowView(
                 today,
                 available,
                 chosen,
                 chosen.Sum(j => j.Minutes),
-                [.. due.Where((_, i) => !taken[i]).OrderBy(Walked)],
-                [.. waits.OrderBy(w => Walked(w.Job))],
-                [
-                    .. wantedJobs
-                        .Where(j =>
-                            j.Window[1] < today
-                            && j.Weight > 0
-                            && j.Job is not (YearJob.Deadhead or YearJob.Level)
-                            && YearWords.NotedBy(j.Job) is not null
-                            && j.Plant is { } plant
-                            && Waited.Day(since[plant], clock) <= j.Window[1]
-                        )
-                        .OrderBy(Walked),
-                ],
+                leftListed,
+                waitsListed,
+                overdueListed,
                 [.. plants.Select(p => p.Id).Where(diseased.Contains)],
                 [.. chosen.Select(j => j.Job).Distinct().SelectMany(YearWords.KitFor).Distinct()],
-                plants
+                left.Length,
+                waits.Length,
+                overdue.Length,
+                [.. plants.Where(p => named.Contains(p.Id))]
             )
         );
     }

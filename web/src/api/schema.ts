@@ -3081,6 +3081,22 @@ export interface components {
             diseased: string[];
             /** @description What to carry for what was chosen. */
             kit: string[];
+            /**
+             * Format: int32
+             * @description How many are left; of a long list only the first are named.
+             */
+            leftMany: number;
+            /**
+             * Format: int32
+             * @description How many wait, likewise.
+             */
+            waitsMany: number;
+            /**
+             * Format: int32
+             * @description How many are overdue, likewise.
+             */
+            overdueMany: number;
+            /** @description The plants that are named. */
             plants: components["schemas"]["YearPlantView"][];
         };
         /** @description The work on a plant this season. */

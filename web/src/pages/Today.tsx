@@ -108,8 +108,8 @@ function Day({ work }: { work: Work }) {
       </ol>
       {left.length > 0 && chosen.length > 0 && (
         <chakra.p color="muted" marginTop="10px">
-          {counted(left.length, "job")} that {left.length === 1 ? "is" : "are"} due as well{" "}
-          {left.length === 1 ? "waits" : "wait"} for another hour: {jobsNamed(left, plants)}.
+          {counted(Number(work.leftMany), "job")} that {Number(work.leftMany) === 1 ? "is" : "are"} due as well{" "}
+          {Number(work.leftMany) === 1 ? "waits" : "wait"} for another hour: {jobsNamed(left, plants)}.
         </chakra.p>
       )}
       {work.waits.length > 0 && (

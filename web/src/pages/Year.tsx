@@ -16,15 +16,23 @@ const byId = (plants: readonly Schemas["YearPlantView"][]): Plants => new Map(pl
 const short = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
+/** So many plants are shown in one picture. */
+const MOST_AT_ONCE = 500;
+
 /** The year of the garden: the next two weeks, and the whole of it as a picture. */
 export default function Year() {
-  const [place, setPlace] = useState("");
+  const [chosen, setPlace] = useState<string | null>(null);
   const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
+  const now = useQuery({ queryKey: ["plants", "now"], queryFn: () => must(api.GET("/api/now")) });
+  // A year of thousands of plants is no picture: bed by bed it is one.
+  const large = Number(now.data?.plants ?? 0) > MOST_AT_ONCE;
+  const place = chosen ?? (large ? (places.data?.find(Boolean) ?? "") : "");
   const query = place ? { place } : {};
   const year = useQuery({
     queryKey: ["plants", "year", place],
     queryFn: () => must(api.GET("/api/garden/year", { params: { query } })),
     staleTime: 0,
+    enabled: now.data !== undefined && (!large || places.data !== undefined),
   });
   if (year.isError)
     return (
@@ -39,7 +47,7 @@ export default function Year() {
       <chakra.div display="flex" gap="10px 16px" flexWrap="wrap" alignItems="center">
         <chakra.h1 fontSize="1.8rem">The year</chakra.h1>
         <Select aria-label="Of which bed" value={place} onChange={(e) => setPlace(e.target.value)}>
-          <option value="">the whole garden</option>
+          {!large && <option value="">the whole garden</option>}
           {(places.data ?? []).filter(Boolean).map((p) => (
             <option key={p} value={p}>
               {p}
