@@ -29,16 +29,14 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "sheet|/plants/demo-kiln/sheet|1280x1000",
             "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
             "vine-arms|/plants/demo-terrace-1/decide|1280x800",
-            "tags|/garden/tags|1280x800",
+            "now|/|1280x1000",
             "year|/year|1280x1400",
-            "remember|/plants/demo-terrace-1/remember|1280x800",
+            "remember|/plants/demo-lantern/remember|1280x1200",
             "row|/plants/demo-row-unknown/decide|1280x1000",
             // Last, as it works through steps.
             "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is"
                 + "|Record it",
             "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
-            "waiting|/waiting|390x844|light|/plants/demo-lantern/do|without the garden|Done|Do it today|Done|Done"
-                + "|See them",
         }.Select(s => s.Split('|')).ToArray();
 using var driver = Chrome.Start(1280, 800);
 

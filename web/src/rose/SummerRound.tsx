@@ -250,7 +250,25 @@ function Picture({ of: s, cut, nip }: { of: Flowering; cut: number | null; nip: 
   const says = `${s.id}: ${s.finished} of ${s.blooms} flowers over${s.leaves.length ? `, leaves of ${s.leaves.join(", ")}` : ""}${cut !== null ? `, cut above leaf ${cut + 1}` : nip ? ", nipped" : ""}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${height}`} width={WIDTH} height={height} role="img" aria-label={says}>
-      <line x1={x} x2={x} y1={TOP - 8} y2={height} stroke="var(--bark1)" strokeWidth="5" />
+      <line
+        x1={x}
+        x2={x}
+        y1={cut === null ? TOP - 8 : leafY(cut) - 8}
+        y2={height}
+        stroke="var(--bark1)"
+        strokeWidth="5"
+      />
+      {cut !== null && (
+        <line
+          x1={x}
+          x2={x}
+          y1={TOP - 8}
+          y2={leafY(cut) - 8}
+          stroke="var(--hip)"
+          strokeWidth="5"
+          strokeDasharray="3 4"
+        />
+      )}
       {s.leaves.map((leaflets, n) => {
         const side = n % 2 === 0 ? 1 : -1;
         return (
