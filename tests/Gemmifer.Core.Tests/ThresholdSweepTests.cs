@@ -53,7 +53,9 @@ public sealed class ThresholdSweepTests
             "baseRadius shortestInternode longestInternode mayBeShorter mayBeLonger assumedDiameter "
             + "assumedLength assumedLow outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth "
             + "measured",
-        ["whole things, counted"] = "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare",
+        ["whole things, counted"] =
+            "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare "
+            + "largeHead",
     };
 
     private sealed record Sweep(string Names, double From, double To, double Step, Func<double, JsonObject> At);

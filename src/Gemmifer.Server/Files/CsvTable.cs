@@ -176,9 +176,7 @@ public sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLi
             ? day
             : null;
 
-    /// <summary>
-    /// A file to send. What a spreadsheet would take for a formula is sent as text, as CSV files are opened there.
-    /// </summary>
+    /// <summary>A file to send. Cells are as they are, so that the file reads back the same.</summary>
     public static IResult Send(string name, IEnumerable<string> columns, IEnumerable<IReadOnlyList<string?>> lines)
     {
         using var to = new StringWriter(CultureInfo.InvariantCulture);

@@ -59,6 +59,9 @@ public static class WeatherFile
         MostRainMm = 2_000,
         MmPerInch = 25.4;
 
+    /// <summary>A hot week is no climate: its mean tells of no unit.</summary>
+    private const int LeastForMean = 60;
+
     private const int Shown = 8,
         LatestDays = 21;
 
@@ -368,7 +371,8 @@ public static class WeatherFile
 
             var all = days.Where(d => d.Tmin is not null && d.Tmax is not null).ToArray();
             var mean = all.Length == 0 ? 0 : all.Average(d => (d.Tmin!.Value + d.Tmax!.Value) / 2);
-            var hot = highs.Take(Math.Max(1, highs.Length / 10)).Average() > TooHotC || mean > TooWarmC;
+            var hot = highs.Take(Math.Max(1, highs.Length / 10)).Average() > TooHotC
+                || (all.Length >= LeastForMean && mean > TooWarmC);
             Notes.AddRange(
                 hot
                     ?

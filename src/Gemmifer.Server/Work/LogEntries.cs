@@ -74,7 +74,7 @@ public static class LogEntries
             .ProducesProblem(422);
         app.MapDelete("/api/log/{batch}", TakeBackAsync)
             .WithName("takeEntriesBack")
-            .WithSummary("Takes back what was noted on several plants at once, on the day it was noted.")
+            .WithSummary("Takes back what was noted on several plants at once; the lines are struck out.")
             .ForHelpers()
             .Produces(204)
             .ProducesProblem(404)

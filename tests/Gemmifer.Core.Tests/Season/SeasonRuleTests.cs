@@ -236,6 +236,38 @@ public sealed class SeasonRuleTests
         Assert.DoesNotContain(Surveys.Plan(On("2027-09-20")).Steps, s => s.Stage == Stage.Deadhead);
     }
 
+    [Theory]
+    [InlineData("rose.miniature", 1, 1, 800)]
+    [InlineData("rose.floribunda", 1, 1, 700)]
+    [InlineData("rose.shrub", 20, 20, 700)]
+    [InlineData("rose.shrub", 20, 8, null)]
+    [InlineData("rose.floribunda", 20, 8, 0)]
+    public void A_miniature_is_trimmed_lightly_and_a_large_head_waits_till_all_of_it_is_over(
+        string kind,
+        int blooms,
+        int finished,
+        int? bud
+    )
+    {
+        JsonObject Stem(string id, double clock) =>
+            Surveys
+                .Cane(id, clock, 8, 1, 900, 20)
+                .With("head", new JsonObject { ["blooms"] = blooms, ["finished"] = finished })
+                .With(
+                    "buds",
+                    new JsonArray(
+                        new JsonObject { ["at"] = 800, ["leaflets"] = 3 },
+                        new JsonObject { ["at"] = 700, ["leaflets"] = 5 }
+                    )
+                );
+        var plan = Surveys.Plan(
+            Surveys.Of(Stem("A", 2), Stem("B", 6), Stem("C", 10)).Plant("kind", kind).With("date", "2027-06-25")
+        );
+        var step = plan.Steps.SingleOrDefault(s => s.Stem == "A" && s.Stage == Stage.Deadhead);
+        Assert.Equal(bud is null, step is null);
+        Assert.Equal(bud is null or 0 ? null : bud, (int?)step?.Cut?.Bud?.At);
+    }
+
     [Fact]
     public void What_waits_for_the_main_prune_is_one_visit_and_no_second_one_of_a_vine()
     {

@@ -13,7 +13,7 @@ import { useWaiting } from "../outbox/useOutbox";
 import { columnsIn, linesOf } from "./gardenLines";
 import FirstSteps from "./FirstSteps";
 import { NEW, PlantForm } from "./PlantForm";
-import { PlantGlyph } from "./PlantGlyph";
+import { familyWords, PlantGlyph } from "./PlantGlyph";
 import { day, target } from "./Now";
 
 type State = Schemas["PlantState"];
@@ -22,13 +22,6 @@ const gap = 12;
 
 /** What the list is asked for, as its address says it. */
 const filters = ["state", "place", "family", "due"];
-
-const familyWords: Record<Schemas["PlantFamily"], string> = {
-  rose: "roses",
-  vine: "vines",
-  "cane-fruit": "cane fruit",
-  shrub: "shrubs",
-};
 
 /** The plants by place, each with its state; find, add, change, take out, and undo that. */
 export default function Garden() {

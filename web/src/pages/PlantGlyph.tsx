@@ -1,6 +1,14 @@
 import type { Schemas } from "../api/client";
 import { direction } from "../drawing/geometry";
 
+/** What plants of a family are called. */
+export const familyWords: Record<Schemas["PlantFamily"], string> = {
+  rose: "roses",
+  vine: "vines",
+  "cane-fruit": "cane fruit",
+  shrub: "shrubs",
+};
+
 interface Glyph {
   canes: Schemas["DrawnCane"][];
   size?: number;

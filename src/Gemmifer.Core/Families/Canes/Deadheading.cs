@@ -12,13 +12,18 @@ using Gemmifer.Core.Surveys;
 namespace Gemmifer.Core.Families.Canes;
 
 /// <summary>
-/// Finished flowers (common practice, no source): of a part-finished cluster the spent flowers only; a finished one to
-/// the first leaf of five leaflets, deeper or higher as the school says. Not in the last weeks before the first frost,
+/// Finished flowers (common practice, no source): of a part-finished cluster the spent flowers only, but the large head
+/// of a shrub is left until all of it is over; a finished one to the first leaf of five leaflets, deeper or higher as
+/// the school says. Not in the last weeks before the first frost,
 /// so that hips let the plant go dormant, and not where hips are kept.
 /// </summary>
 internal sealed class Deadheading(Survey survey, StemTree tree)
 {
-    private static readonly int FullLeaf = CaneNumbers.Of.Whole("fullLeaf");
+    private static readonly int FullLeaf = CaneNumbers.Of.Whole("fullLeaf"),
+        LargeHead = CaneNumbers.Of.Whole("largeHead");
+
+    /// <summary>Kinds that flower in large heads.</summary>
+    private static readonly string[] LargeHeaded = ["rose.shrub", "rose.grafted-shrub"];
 
     private readonly School _school = survey.School;
 
@@ -75,6 +80,19 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
 
         if (
             head.Finished < head.Blooms
+            && head.Blooms >= LargeHead
+            && LargeHeaded.Contains(survey.Plant.Kind.Id)
+        )
+        {
+            return Because(
+                d,
+                "Its large head is left until all of it is over; then it goes whole.",
+                Provenance.Practice
+            );
+        }
+
+        if (
+            head.Finished < head.Blooms
             || Cut(d.Stem, levelMm) is not { } cut
             || tree.Children(d.Stem).Any(c => c.Parent.AlongMm > cut.AlongMm)
         )
@@ -103,6 +121,8 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             },
             _school.Value("deadhead").Word switch
             {
+                "shallow" when survey.Plant.Kind.Id == "rose.miniature" =>
+                    "It has flowered; a miniature is trimmed lightly all over, with shears.",
                 "shallow" => "It has flowered; just below the flowers a new shoot comes soonest.",
                 "by-height" =>
                     "It has flowered; it is cut to a leaf about as high as the flowers that are still to come.",
