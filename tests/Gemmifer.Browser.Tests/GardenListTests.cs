@@ -66,7 +66,11 @@ public sealed class GardenListTests : IDisposable
         // The first screen shows the first of them, and leads to all.
         page.Go("/");
         page.Driver.FindElement(By.LinkText("All 95 of them")).Click();
-        page.Sees("Only plants to walk round.");
+        page.Sees("Show all");
+        Assert.Equal("to walk round", page.Chosen("State"));
+        page.Choose("Kind", "vines");
+        page.Sees("No plant is like that.");
+        page.Choose("Kind", "roses");
         page.Press("Change Rose 2");
         page.Sees("Change Rose 2");
         page.Press("Take out of the garden");

@@ -54,8 +54,7 @@ public sealed class ThresholdSweepTests
             + "assumedLength assumedLow outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth "
             + "measured",
         ["whole things, counted"] =
-            "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare "
-            + "largeHead",
+            "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare " + "largeHead",
     };
 
     private sealed record Sweep(string Names, double From, double To, double Step, Func<double, JsonObject> At);

@@ -37,7 +37,7 @@ p,ul,ol{margin:0}
 ul,ol{padding:0;list-style:none}
 a{color:inherit}
 button,input,select,textarea{font:inherit;color:inherit}
-input[type=file]{max-width:100%}
+input[type=file]{width:100%;min-width:0}
 input[type=file]::file-selector-button{font:inherit;font-weight:700;color:var(--ink);background:var(--sheet);border:1.5px solid var(--line);border-radius:7px;min-height:44px;padding:0 16px;margin-right:12px;cursor:pointer}
 :root{--serif:"Fraunces Variable",Georgia,serif;--sans:"Atkinson Hyperlegible",system-ui,sans-serif}
 :focus-visible{outline:3px solid var(--leaf);outline-offset:2px;border-radius:4px}

@@ -92,7 +92,7 @@ export function Now() {
       )}
       {plants > 0 && firstTime === null && (
         <Suspense fallback={<p>Reckoning the day.</p>}>
-          <Today />
+          <Today plants={plants} />
         </Suspense>
       )}
       {plants > 0 && (

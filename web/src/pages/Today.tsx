@@ -6,6 +6,7 @@ import { api, must, newId, type Schemas } from "../api/client";
 import { Button, Choice, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { capital, counted, listed, timeWords } from "../survey/words";
+import { TwoWeeks } from "./TwoWeeks";
 import { eventOf, inWalkingOrder, type Job, jobWords, together } from "./yearRows";
 
 type Work = Schemas["WorkNowView"];
@@ -15,7 +16,32 @@ const times = [20, 40, 90, 480];
 const timeText = (m: number) => (m < 90 ? `${m} minutes` : m === 90 ? "1½ hours" : "all day");
 
 /** Today for the whole garden: what, where, why now and with what, in the order one walks. */
-export default function Today() {
+export default function Today({ plants }: { plants: number }) {
+  return (
+    <>
+      <Work />
+      {plants <= MOST_IN_STRIP && <Strip />}
+    </>
+  );
+}
+
+/** Of more plants than this the strip would be numbers without end; their days stand bed by bed in the year. */
+const MOST_IN_STRIP = 500,
+  STRIP_DAYS = 14;
+
+/** The next two weeks, a column a day. */
+function Strip() {
+  const to = new Date(Date.now() + STRIP_DAYS * 86_400_000).toISOString().slice(0, 10);
+  const year = useQuery({
+    queryKey: ["plants", "year", "strip", to],
+    queryFn: () => must(api.GET("/api/garden/year", { params: { query: { to } } })),
+    staleTime: 0,
+  });
+  if (!year.data) return null;
+  return <TwoWeeks year={year.data} plants={new Map(year.data.plants.map((p) => [p.id, p]))} />;
+}
+
+function Work() {
   const [minutes, setMinutes] = useState(480);
   const [place, setPlace] = useState("");
   const [job, setJob] = useState("");
