@@ -371,7 +371,8 @@ public static class WeatherFile
 
             var all = days.Where(d => d.Tmin is not null && d.Tmax is not null).ToArray();
             var mean = all.Length == 0 ? 0 : all.Average(d => (d.Tmin!.Value + d.Tmax!.Value) / 2);
-            var hot = highs.Take(Math.Max(1, highs.Length / 10)).Average() > TooHotC
+            var hot =
+                highs.Take(Math.Max(1, highs.Length / 10)).Average() > TooHotC
                 || (all.Length >= LeastForMean && mean > TooWarmC);
             Notes.AddRange(
                 hot

@@ -78,11 +78,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             );
         }
 
-        if (
-            head.Finished < head.Blooms
-            && head.Blooms >= LargeHead
-            && LargeHeaded.Contains(survey.Plant.Kind.Id)
-        )
+        if (head.Finished < head.Blooms && head.Blooms >= LargeHead && LargeHeaded.Contains(survey.Plant.Kind.Id))
         {
             return Because(
                 d,
