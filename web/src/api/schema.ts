@@ -645,7 +645,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Takes back what was noted on several plants at once, on the day it was noted. */
+        /** Takes back what was noted on several plants at once; the lines are struck out. */
         delete: operations["takeEntriesBack"];
         options?: never;
         head?: never;
