@@ -242,6 +242,7 @@ public sealed class SeasonRuleTests
     [InlineData("rose.shrub", 20, 20, 700)]
     [InlineData("rose.shrub", 20, 8, null)]
     [InlineData("rose.floribunda", 20, 8, 0)]
+    [InlineData("rose.shrub", 5, 2, 0)]
     public void A_miniature_is_trimmed_lightly_and_a_large_head_waits_till_all_of_it_is_over(
         string kind,
         int blooms,

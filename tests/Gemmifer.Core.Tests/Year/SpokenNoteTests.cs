@@ -106,6 +106,26 @@ public sealed class SpokenNoteTests
     }
 
     [Fact]
+    public void What_was_measured_goes_with_what_is_measured_and_with_nothing_else()
+    {
+        foreach (var what in Enum.GetValues<YearEvent>())
+        {
+            string[] Wrong(double? mm, double? grams) =>
+                [.. new Noted(what, null, mm, grams).Errors(f => f).Select(e => $"{e.Path} {e.Code}")];
+            var (tall, heavy) = (what == YearEvent.Height, what is YearEvent.Prunings or YearEvent.Harvested);
+            Assert.Equal(tall, !Wrong(1850, null).Contains("mm unsupported"));
+            Assert.Equal(heavy, !Wrong(null, 640).Contains("grams unsupported"));
+            Assert.Equal(tall, Wrong(null, null).Contains("mm required"));
+            Assert.Equal(what == YearEvent.Prunings, Wrong(null, null).Contains("grams required"));
+            Assert.NotEmpty(new Noted(what, null, tall ? 1850 : null, heavy ? 640 : null).Said.Text.Text);
+        }
+
+        Assert.Contains(new Noted(YearEvent.Height, null, -1).Errors(f => f), e => e.Code == "range");
+        Assert.Contains(new Noted(YearEvent.BudBreak, null, Bbch: 100).Errors(f => f), e => e.Path == "bbch");
+        Assert.Contains(new Noted(null, " ").Errors(f => f), e => e.Path == "text");
+    }
+
+    [Fact]
     public void Every_growth_stage_has_words_and_no_other_has()
     {
         Assert.All(Enumerable.Range(0, 100), c => Assert.NotEmpty(GrowthStages.Words(c)));

@@ -194,6 +194,13 @@ public class YearTests
         Assert.Equal(new DateOnly(2027, 8, 20).AddDays(-45), cut.Best);
         Assert.Contains("the mean of its own one time", cut.Because);
 
+        // A nip days before a bloom made nothing flower: nothing is learned, and practice stands.
+        var nipped = Ask(plant: p => p["flowerOn"] = "2027-08-20");
+        nipped["log"] = Log(("2026-06-05", "first-bloom"), ("2026-07-25", "deadheaded"), ("2026-08-04", "first-bloom"));
+        Assert.Contains(Year(nipped).Jobs, j =>
+            j.Because.Contains("2027-08-20") && j.Best == new DateOnly(2027, 8, 20).AddDays(-42)
+        );
+
         // From bloom to bloom it took 60 days; every round is less sure than the one before, and ends with the summer.
         var rounds = year.Bloom.Where(b => b.Window[0].Year == 2027).ToArray();
         Assert.Equal(60, Middle(rounds[1]) - Middle(rounds[0]), 1.0);
