@@ -31,9 +31,10 @@ public sealed class YearReader
     public const int MostLater = 60;
 
     /// <summary>What thermometers on earth have shown, °C, with some room.</summary>
-    private const double ColdestC = -90,
-        HottestC = 60,
-        MostRainMm = 5_000;
+    public const double ColdestC = -90,
+        HottestC = 60;
+
+    private const double MostRainMm = 5_000;
 
     /// <summary>Highest temperatures of summer above this in the mean were read in °F.</summary>
     private const double TooHotC = 48;

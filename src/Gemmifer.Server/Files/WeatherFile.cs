@@ -54,10 +54,10 @@ public static class WeatherFile
     private const double TooHotC = 48,
         TooWarmC = 32;
 
-    private const double ColdestC = -90,
-        HottestC = 60,
-        MostRainMm = 2_000,
-        MmPerInch = 25.4;
+    /// <summary>More rain no day on earth has had, mm (a file's own limit).</summary>
+    internal const double MostRainMm = 2_000;
+
+    private const double MmPerInch = 25.4;
 
     /// <summary>A hot week is no climate: its mean tells of no unit.</summary>
     private const int LeastForMean = 60;
@@ -410,8 +410,8 @@ public static class WeatherFile
                     }
                 }
 
-                Check(day.Tmin, ColdestC, HottestC, _low);
-                Check(day.Tmax, ColdestC, HottestC, _high);
+                Check(day.Tmin, YearReader.ColdestC, YearReader.HottestC, _low);
+                Check(day.Tmax, YearReader.ColdestC, YearReader.HottestC, _high);
                 Check(day.Rain, 0, MostRainMm, _wet);
             }
         }

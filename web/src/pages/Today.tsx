@@ -6,7 +6,7 @@ import { api, must, newId, type Schemas } from "../api/client";
 import { Button, Choice, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { capital, counted, listed, timeWords } from "../survey/words";
-import { TwoWeeks } from "./TwoWeeks";
+import { shortDay, TwoWeeks } from "./TwoWeeks";
 import { eventOf, inWalkingOrder, type Job, jobWords, together } from "./yearRows";
 
 type Work = Schemas["WorkNowView"];
@@ -184,9 +184,6 @@ function jobsNamed(jobs: readonly Job[], plants: ReadonlyMap<string, Schemas["Ye
     })
     .join("; ");
 }
-
-const shortDay = (iso: string) =>
-  new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
 /** So many plants are named under a job; of more it is said how many. */
 const MOST_NAMED = 12;

@@ -9,7 +9,8 @@ import { type Job, jobWords, stripOf, together } from "./yearRows";
 type Year = Schemas["GardenYearView"];
 export type Plants = ReadonlyMap<string, Schemas["YearPlantView"]>;
 
-const short = (iso: string) =>
+/** "5 Dec". */
+export const shortDay = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
 /** Jobs that are the same for several plants, said once. */
@@ -24,7 +25,7 @@ export function JobLines({ jobs, plants, day }: { jobs: Job[]; plants: Plants; d
             <chakra.div display="flex" gap="2px 12px" flexWrap="wrap" alignItems="baseline">
               <b>{jobWords[job]}</b>
               <chakra.span marginLeft="auto" color="muted">
-                {day ? short(best) : `till ${short(days[1]!)}`}
+                {day ? shortDay(best) : `till ${shortDay(days[1]!)}`}
                 {minutes > 0 ? `, ${minutes} min` : ""}
               </chakra.span>
             </chakra.div>
