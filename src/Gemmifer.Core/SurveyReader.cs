@@ -74,7 +74,8 @@ public sealed class SurveyReader
         var keepOut = ReadKeepOut();
         var support = ReadSupport(plant.Kind, family);
         var facts = ReadFacts(plant, family, school);
-        var stems = ReadStems(plant.Kind, family);
+        var task = ReadTask(plant.Kind, family);
+        var stems = ReadStems(plant.Kind, family, task);
         var anyway = _root.Flag("anyway") ?? false;
         if (_notes.Errors.Count > 0)
         {
@@ -99,7 +100,9 @@ public sealed class SurveyReader
                 support,
                 facts,
                 rain,
-                anyway
+                anyway,
+                null,
+                task
             )
         )
         {
@@ -131,11 +134,29 @@ public sealed class SurveyReader
             ];
     }
 
-    private ImmutableArray<Stem> ReadStems(PlantKind kind, Family family)
+    /// <summary>What it is made for: the prune, where nothing is said.</summary>
+    private SurveyTask ReadTask(PlantKind kind, Family family)
+    {
+        var task = _root.Choice<SurveyTask>("task") ?? SurveyTask.Prune;
+        if (!family.Tasks.Contains(task))
+        {
+            _root.Error(
+                "/task",
+                "unsupported",
+                $"A {kind.Name.ToLowerInvariant()} has no such visit; it has: "
+                    + $"{string.Join(", ", family.Tasks.Select(t => WireNames.Of(t)))}."
+            );
+        }
+
+        return task;
+    }
+
+    private ImmutableArray<Stem> ReadStems(PlantKind kind, Family family, SurveyTask task)
     {
         var items = _root.List("stems", SurveyLimits.Stems).ToArray();
         if (
             items.Length == 0
+            && (task is SurveyTask.Prune or SurveyTask.Round)
             && _notes.Errors.All(e => e.Path != "/stems")
             && family.WithoutStems(family.Part is { } part && _root.Find(part) is not null) is { } missing
         )

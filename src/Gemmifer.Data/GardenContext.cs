@@ -1,5 +1,6 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data.Entities;
@@ -31,6 +32,8 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
     public DbSet<PlaceRecord> Places => Set<PlaceRecord>();
 
     public DbSet<FeedRecord> Feeds => Set<FeedRecord>();
+
+    public DbSet<RoundRecord> Rounds => Set<RoundRecord>();
 
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
@@ -89,6 +92,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
         configurationBuilder.Properties<StepOutcome>().HaveConversion<WireNameConverter<StepOutcome>>();
         configurationBuilder.Properties<Instead>().HaveConversion<WireNameConverter<Instead>>();
         configurationBuilder.Properties<YearEvent>().HaveConversion<WireNameConverter<YearEvent>>();
+        configurationBuilder.Properties<SurveyTask>().HaveConversion<WireNameConverter<SurveyTask>>();
         configurationBuilder.Properties<VisitKind>().HaveConversion<WireNameConverter<VisitKind>>();
     }
 
@@ -106,6 +110,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             plant.HasIndex(p => new { p.SortKey, p.Id }).HasFilter("RemovedAt IS NULL");
             plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Visits).WithOne().HasForeignKey(v => v.PlantId).OnDelete(DeleteBehavior.Cascade);
+            plant.HasMany(p => p.Rounds).WithOne().HasForeignKey(r => r.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<SurveyRecord>(survey =>
@@ -144,6 +149,20 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
                 l.StruckAt,
             });
             log.HasIndex(l => new { l.PlantId, l.Key }).IsUnique();
+        });
+        modelBuilder.Entity<RoundRecord>(round =>
+        {
+            round.ToTable("Rounds");
+            round.Property(r => r.Revision).IsConcurrencyToken();
+            round.HasIndex(r => new { r.PlantId, r.Key }).IsUnique();
+            round
+                .HasIndex(r => new
+                {
+                    r.PlantId,
+                    r.Season,
+                    r.Visit,
+                })
+                .IsUnique();
         });
         modelBuilder.Entity<VisitRecord>(visit =>
         {

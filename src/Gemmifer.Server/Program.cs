@@ -219,6 +219,7 @@ app.MapOwnSchools();
 app.MapSurveys();
 app.MapGardenPlan();
 app.MapWork();
+app.MapRounds();
 app.MapCorrections();
 app.MapVisits();
 app.MapBlocks();

@@ -38,14 +38,15 @@ public sealed class ThresholdSweepTests
             "edgeMargin flattestLine tieSpacing tieKnot besideEachOther outsideThePost stakeInHead "
             + "tieUnderHead shootLean shootLeanShare shootWeak shootNormal shootStrong shootOfCane "
             + "shootLeastShare drawnShoot wireLean headLean headTurn secondBud baseEnd roughRoom leastTip "
-            + "leastStem aboveWire nearSupport",
+            + "leastStem aboveWire nearSupport leafApart moundFrom moundTo onAStem",
         ["days and minutes"] =
             "heavyMinutes steadyMinutes heavySaws tieMinutes ladderMinutes dryDaysAfter thisYearsWorkDays "
             + "seasonFromMonth usualFrostMonth usualFrostDay usualFirstFrostMonth usualFirstFrostDay "
             + "noFlowersBeforeFrost stopCutsDays lookMinutes stopFeedDays budBreakBefore softDays "
             + "lookAgainDays flushDays settledDays sideShootEvery sideShootMinutes stakeTieMetres "
             + "shearMinutes secondVisitDays budBreakDays walkDays rubOffDays budBreakPast tieMetres "
-            + "cutShare autumnDays caneMinutes keptMinutes sideShootsMinutes tipMinutes twine",
+            + "cutShare autumnDays caneMinutes keptMinutes sideShootsMinutes tipMinutes twine "
+            + "coverHalfWays stormLook",
         ["which tool, caution or word"] =
             "secateurs loppers wetDay reach crowd bareFoot hardlyAny inPieces ravazFrom ravazTo woodFrom "
             + "woodTo creepNearYears creepFarYears",
@@ -54,7 +55,8 @@ public sealed class ThresholdSweepTests
             + "assumedLength assumedLow outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth "
             + "measured",
         ["whole things, counted"] =
-            "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare " + "largeHead",
+            "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare "
+            + "largeHead vaseLeaves",
     };
 
     private sealed record Sweep(string Names, double From, double To, double Step, Func<double, JsonObject> At);

@@ -226,6 +226,11 @@ public sealed class FileTests : IDisposable
                 }
             )
         );
+        var round = await Client.PutAsync(
+            "/api/plants/demo-lantern/rounds/c1",
+            JsonContent.Create(new { task = "cover", anyway = true })
+        );
+        Assert.True(round.IsSuccessStatusCode, await round.Content.ReadAsStringAsync());
         var sent = await Client.GetByteArrayAsync("/api/archive");
         using var empty = new Garden();
         var other = empty.Client;

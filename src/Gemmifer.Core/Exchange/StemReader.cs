@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
@@ -90,7 +91,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             .Order(StringComparer.Ordinal)
             .ToImmutableArray();
         var pin = ReadPin(f, length);
-        var buds = ReadBuds(f, length);
+        var buds = ReadBuds(f, id, length);
         var towards = ReadTowards(f);
         f.Find("at");
         if (
@@ -244,10 +245,15 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var head = notes.Fields(value, f.At("head"));
         var blooms = head.Whole("blooms", 0, 1000);
         var finished = head.Whole("finished", 0, 1000);
+        var (vase, level, clear) = (
+            head.Flag("vase") ?? false,
+            head.Whole("level", 1, SurveyLimits.BudsPerStem),
+            head.Whole("clear", 1, SurveyLimits.BudsPerStem)
+        );
         notes.Finish(head);
         return blooms is null && finished is null
             ? null
-            : new FlowerHead(blooms ?? finished!.Value, Math.Min(finished ?? 0, blooms ?? 1000));
+            : new FlowerHead(blooms ?? finished!.Value, Math.Min(finished ?? 0, blooms ?? 1000), vase, level, clear);
     }
 
     private ImmutableArray<Evidence> ReadSeen(FieldReader f, double length)
@@ -334,22 +340,48 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return at is { } along ? new Pin.CutAt(along) : null;
     }
 
-    private ImmutableArray<Bud> ReadBuds(FieldReader f, double length)
+    private ImmutableArray<Bud> ReadBuds(FieldReader f, string? id, double length)
     {
         var buds = ImmutableArray.CreateBuilder<Bud>();
+        var counted = new List<(int Leaf, Bud Bud)>();
         foreach (var (item, path) in f.List("buds", SurveyLimits.BudsPerStem))
         {
             var bud = notes.Fields(item, path);
-            bud.Require("at");
+            var leaf = bud.Whole("leaf", 1, SurveyLimits.BudsPerStem);
+            if (bud.Find("leaf") is null)
+            {
+                bud.Require("at");
+            }
+
             var at = bud.Number("at", 0, length);
             var clock = bud.NumberAbove("clock", 0, 12);
             var face = bud.Choice<BudFace>("face");
             var leaflets = bud.Whole("leaflets", 0, 50);
             var state = bud.Choice<BudState>("state") ?? BudState.Dormant;
             notes.Finish(bud);
-            if (at is { } along)
+            var seen = new Bud(at ?? 0, clock is { } c ? Bearing.FromClock(c) : null, state, face, leaflets, leaf);
+            if (at is not null)
             {
-                buds.Add(new Bud(along, clock is { } c ? Bearing.FromClock(c) : null, state, face, leaflets));
+                buds.Add(seen);
+            }
+            else if (leaf is { } n && counted.Any(other => other.Leaf == n))
+            {
+                f.Error($"{path}/leaf", "duplicate", $"Leaf {n} is counted twice.");
+            }
+            else if (leaf is { } nth)
+            {
+                counted.Add((nth, seen));
+            }
+        }
+
+        if (counted.Count > 0)
+        {
+            // Nobody measured where they stand: one below the other, as far apart as usual, or as there is room.
+            var apart = Math.Min(TradeNumbers.Of("leafApart"), length / (counted.Max(c => c.Leaf) + 1));
+            buds.AddRange(counted.Select(c => c.Bud with { AlongMm = length - (c.Leaf * apart) }));
+            if (id is not null)
+            {
+                notes.Assume(id, "buds", Math.Round(apart, 1), "Leaves were counted, not measured: so far apart, mm.");
             }
         }
 

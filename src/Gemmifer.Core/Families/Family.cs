@@ -48,6 +48,9 @@ public abstract class Family
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>
     public virtual bool ComesBack => false;
 
+    /// <summary>What can be planned for its plants.</summary>
+    public virtual IReadOnlyList<SurveyTask> Tasks => [SurveyTask.Prune];
+
     /// <summary>
     /// What there is to say of one of its plants as a whole; the rest is as usual for the kind, whatever a survey says.
     /// </summary>

@@ -44,6 +44,9 @@ public static class Cautions
     public const string Wrappings =
         "Thorns stay in wrappings, straw and wire: roll them up with gauntlets on, and shake them out over a sheet.";
 
+    /// <summary>A wrap of straw or burlap.</summary>
+    public const string NoFlame = "Straw and burlap burn: no flame and no lamp near them.";
+
     /// <summary>Bending.</summary>
     public const string Bending = "Bend slowly, a hand on either side: a supple cane splits where it is forced.";
 

@@ -35,7 +35,7 @@ public static class SeasonWarning
     public static PlanSentence? DoneOn(DateOnly day, Survey survey)
     {
         var season = survey.Season with { Date = day };
-        return survey.Season.BeforeMainPrune || !season.BeforeMainPrune
+        return survey.Task != SurveyTask.Prune || survey.Season.BeforeMainPrune || !season.BeforeMainPrune
             ? null
             : new PlanSentence(
                 $"{Wording.Day(day)} is outside of the main prune, which is {Span(season)}. Dead, diseased and damaged "

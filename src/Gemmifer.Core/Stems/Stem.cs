@@ -54,7 +54,15 @@ public enum BudFace
 /// <param name="Facing">Horizontal bearing it faces; null where only its place was noted.</param>
 /// <param name="Face">Which side of the stem it sits on; null where that was not noted.</param>
 /// <param name="Leaflets">Leaflets of the leaf it sits at; null where nobody counted them.</param>
-public sealed record Bud(double AlongMm, Bearing? Facing, BudState State, BudFace? Face = null, int? Leaflets = null)
+/// <param name="Leaf">Which leaf that is, counted from the top, from 1; null where its place was measured.</param>
+public sealed record Bud(
+    double AlongMm,
+    Bearing? Facing,
+    BudState State,
+    BudFace? Face = null,
+    int? Leaflets = null,
+    int? Leaf = null
+)
 {
     /// <summary>Whether a shoot can be expected from it.</summary>
     public bool Usable => State is BudState.Dormant or BudState.Swelling or BudState.Shooting;
@@ -81,7 +89,16 @@ public sealed record Towards(double XMm, double ZMm);
 /// <summary>The flowers at the end of a stem.</summary>
 /// <param name="Blooms">Flowers and buds of flowers in all, finished ones too.</param>
 /// <param name="Finished">Of these, finished.</param>
-public sealed record FlowerHead(int Blooms, int Finished);
+/// <param name="Vase">It is wanted for the vase.</param>
+/// <param name="Level">The leaf, counted from the top, that stands as high as its neighbours do, where it stands much
+/// taller; null where it does not.</param>
+/// <param name="Clear">The leaf, counted from the top, from which down it is clear of a path; null where all of it
+/// is.</param>
+public sealed record FlowerHead(int Blooms, int Finished, bool Vase = false, int? Level = null, int? Clear = null)
+{
+    /// <summary>A shoot that came without a flower.</summary>
+    public bool Blind => Blooms == 0;
+}
 
 /// <summary>What last winter's plan named a cane for.</summary>
 public enum Named

@@ -17,6 +17,7 @@ namespace Gemmifer.Core.Surveys;
 /// <param name="RainDays">Rain seen or forecast.</param>
 /// <param name="Anyway">Elective cuts are wanted on the day, in season or not.</param>
 /// <param name="WorkedOn">The day on which its work was last gone on with; null where none has begun.</param>
+/// <param name="Task">What is to be planned.</param>
 public sealed record Survey(
     Plant Plant,
     DateOnly Date,
@@ -30,7 +31,8 @@ public sealed record Survey(
     FamilyFacts? Facts = null,
     ImmutableArray<RainDay> RainDays = default,
     bool Anyway = false,
-    DateOnly? WorkedOn = null
+    DateOnly? WorkedOn = null,
+    SurveyTask Task = SurveyTask.Prune
 )
 {
     /// <summary>Rain seen or forecast, day by day; empty where nobody listed any.</summary>
@@ -47,6 +49,22 @@ public sealed record Survey(
 
     /// <summary>Usual day of the last frost in the survey's year.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);
+}
+
+/// <summary>What a survey is made for.</summary>
+public enum SurveyTask
+{
+    /// <summary>The prune, and what of it is right on the day.</summary>
+    Prune,
+
+    /// <summary>A round among the flowers: the stems are those in flower, and nothing is said of the rest.</summary>
+    Round,
+
+    /// <summary>Covering for the winter.</summary>
+    Cover,
+
+    /// <summary>Uncovering after it, in steps.</summary>
+    Uncover,
 }
 
 /// <summary>

@@ -29,6 +29,19 @@ internal sealed record JobRule(
     ImmutableDictionary<string, string> Only
 );
 
+/// <summary>A look that follows from something sudden.</summary>
+/// <param name="Days">It is made within so many days.</param>
+internal sealed record SuddenRule(
+    YearEvent What,
+    int Days,
+    double Minutes,
+    string Because,
+    string IfLate,
+    string How,
+    Provenance Provenance,
+    double Weight
+);
+
 /// <summary>The jobs of a year and the stages they hang on, as data with provenance.</summary>
 internal static class JobRules
 {
@@ -53,6 +66,23 @@ internal static class JobRules
 
     /// <summary>Work that is of no plant.</summary>
     public static ImmutableArray<JobRule> OfPlace { get; } = Read("place");
+
+    /// <summary>What a sudden thing that was noted asks for: a look soon after.</summary>
+    public static ImmutableArray<SuddenRule> Sudden { get; } =
+    [
+        .. Jobs.GetProperty("sudden")
+            .EnumerateArray()
+            .Select(j => new SuddenRule(
+                WireNames.Read<YearEvent>(j.GetProperty("what").GetString()!),
+                j.GetProperty("days").GetInt32(),
+                j.GetProperty("minutes").GetDouble(),
+                j.GetProperty("because").GetString()!,
+                j.GetProperty("ifLate").GetString()!,
+                j.GetProperty("how").GetString()!,
+                WireNames.Read<Provenance>(j.GetProperty("provenance").GetString()!),
+                j.GetProperty("weight").GetDouble()
+            )),
+    ];
 
     private static readonly ImmutableArray<JobRule> OfAll = Read("all");
 

@@ -12,6 +12,10 @@ namespace Gemmifer.Core.Year;
 /// <param name="Bbch">Growth stage by the BBCH code, 0 to 99; null where nobody said.</param>
 public sealed record Noted(YearEvent? What, string? Text, double? Mm = null, double? Grams = null, int? Bbch = null)
 {
+    /// <summary>What happens on no day anybody planned, and asks for a look.</summary>
+    public static IReadOnlyList<YearEvent> Sudden { get; } =
+    [YearEvent.StormBreak, YearEvent.Hail, YearEvent.Vole, YearEvent.StakeGone, YearEvent.Disease];
+
     /// <summary>The longest of the gardener's own words.</summary>
     public const int MostChars = 1000;
 

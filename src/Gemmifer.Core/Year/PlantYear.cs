@@ -41,7 +41,8 @@ internal sealed class PlantYear
         FirstFrost = _place.FirstFrostAfter(LastFrost);
         FirstFrostBefore = _place.FirstFrostBefore(LastFrost);
         _log = [.. asked.LogOf(plant.Id)];
-        Prune = PruningYear.Window(plant.Kind, FirstPruneDay(), _place, plant.When);
+        var when = plant.Cover && asked.FrostsCome ? PruningTime.AfterCover : plant.When;
+        Prune = PruningYear.Window(plant.Kind, FirstPruneDay(), _place, when);
         Pruned = Last(YearEvent.Pruned, Prune.From.AddDays(-60), Prune.To.AddDays(90));
         BudBreak = StageOf(
             YearEvent.BudBreak,
@@ -158,6 +159,7 @@ internal sealed class PlantYear
                 "surveyed" => Word(_plant.Kind.Surveyed),
                 "once" => Word(_plant.Kind.FlowersOn == FlowerWood.LastYear),
                 "repeat" => Word(Repeats),
+                "path" => Word(_plant.Path),
                 "climbs" => Word(_plant.Kind.Climbs),
                 "cover" => Word(_plant.Cover && _asked.FrostsCome),
                 "tips" => Word(_family.YearDays(_plant.Kind).ContainsKey("tip")),

@@ -26,6 +26,9 @@ public enum YearJob
     Uncover,
     ToolCare,
     SpentCanes,
+
+    /// <summary>Growth over a path is cut back to clear it.</summary>
+    PathClear,
 }
 
 /// <summary>What a gardener noted of a plant, by its names in the exchange format.</summary>
@@ -73,6 +76,12 @@ public enum YearEvent
 
     /// <summary>Shoots rubbed off where none are wanted.</summary>
     RubbedOff,
+
+    /// <summary>Growth over a path cut back.</summary>
+    PathCleared,
+
+    /// <summary>Walked round and looked at.</summary>
+    Looked,
 }
 
 /// <summary>How much sun a plant gets.</summary>
@@ -90,6 +99,7 @@ public enum Sun
 /// <param name="FlowerOn">The day it is wanted in flower; null where none is.</param>
 /// <param name="Hips">Whether its hips are wanted.</param>
 /// <param name="Later">Days its place is later in spring than the garden; negative where it is earlier.</param>
+/// <param name="Path">Whether it stands at a path that is kept clear.</param>
 public sealed record YearPlant(
     string Id,
     PlantKind Kind,
@@ -99,7 +109,8 @@ public sealed record YearPlant(
     bool Cover,
     DateOnly? FlowerOn,
     bool Hips,
-    int Later = 0
+    int Later = 0,
+    bool Path = false
 );
 
 /// <summary>A line of the log.</summary>

@@ -25,6 +25,7 @@ public static class YearPlanner
         YearJob.SpentCanes,
         YearJob.Tipping,
         YearJob.SecondVisit,
+        YearJob.PathClear,
     ];
 
     /// <summary>The work whose days meet the span, in order of its best day.</summary>
@@ -54,6 +55,7 @@ public static class YearPlanner
                 );
             }
 
+            jobs.AddRange(Sudden(asked, plant));
             if (plant.FlowerOn is { } wanted)
             {
                 Backwards(asked, plant, wanted, years, jobs, warnings);
@@ -118,7 +120,8 @@ public static class YearPlanner
     {
         if (rule.Job == YearJob.Look)
         {
-            return year.Pruned is not null;
+            var (first, end) = Window(plant, year, rule);
+            return year.Pruned is not null || year.Last(YearEvent.Looked, first, end) is not null;
         }
 
         // Weekly work is never done for good.
@@ -131,6 +134,34 @@ public static class YearPlanner
         var near = rule.Job is YearJob.TieCheck or YearJob.Feed ? DaysNear : DaysNearPrune;
         var (from, to) = Window(plant, year, rule);
         return year.Last(noted, from.AddDays(-near), to.AddDays(near)) is not null;
+    }
+
+    /// <summary>The looks that sudden things ask for, until somebody looked.</summary>
+    private static IEnumerable<DatedJob> Sudden(YearAsked asked, YearPlant plant)
+    {
+        var log = asked.LogOf(plant.Id).ToArray();
+        foreach (var rule in JobRules.Sudden)
+        {
+            if (
+                log.LastOrDefault(l => l.What == rule.What && l.Date <= asked.To) is { } noted
+                && !log.Any(l => l.What is YearEvent.Looked or YearEvent.Pruned && l.Date >= noted.Date)
+            )
+            {
+                yield return new DatedJob(
+                    plant.Id,
+                    YearJob.Look,
+                    [noted.Date, noted.Date.AddDays(rule.Days)],
+                    noted.Date,
+                    $"{rule.Because} Noted on {Day(noted.Date)}.",
+                    rule.Provenance,
+                    rule.IfLate,
+                    rule.Minutes,
+                    rule.Weight,
+                    noted.Date.Year,
+                    rule.How
+                );
+            }
+        }
     }
 
     private static (DateOnly From, DateOnly To) Window(YearPlant plant, PlantYear year, JobRule rule)

@@ -129,9 +129,10 @@ public sealed class YearReader
         var flowerOn = f.Date("flowerOn");
         var hips = f.Flag("hips") ?? false;
         var later = f.Whole("later", -MostLater, MostLater) ?? 0;
+        var atPath = f.Flag("path") ?? false;
         return id is null || named is null
             ? null
-            : new YearPlant(id, kind!, named.When, sun, years, cover, flowerOn, hips, later);
+            : new YearPlant(id, kind!, named.When, sun, years, cover, flowerOn, hips, later, atPath);
     }
 
     private YearLog? ReadLog(JsonElement json, string path, List<YearPlant> plants)

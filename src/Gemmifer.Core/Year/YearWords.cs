@@ -29,6 +29,8 @@ public static class YearWords
             YearEvent.LeavesCleared => "Leaves cleared off the ground.",
             YearEvent.Mulched => "Watered and mulched.",
             YearEvent.RubbedOff => "Shoots rubbed off.",
+            YearEvent.PathCleared => "The path is clear of it again.",
+            YearEvent.Looked => "Walked round and looked at.",
             _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
         };
 
@@ -54,6 +56,7 @@ public static class YearWords
             YearJob.Uncover => "Uncover in steps",
             YearJob.ToolCare => "Sharpen, oil and clean the tools",
             YearJob.SpentCanes => "Take out spent canes",
+            YearJob.PathClear => "Clear the path",
             _ => throw new ArgumentOutOfRangeException(nameof(job), job, null),
         };
 
@@ -71,6 +74,8 @@ public static class YearWords
             YearJob.LeafClean => YearEvent.LeavesCleared,
             YearJob.Mulch => YearEvent.Mulched,
             YearJob.RubOff => YearEvent.RubbedOff,
+            YearJob.PathClear => YearEvent.PathCleared,
+            YearJob.Look => YearEvent.Looked,
             _ => null,
         };
 
@@ -88,7 +93,13 @@ public static class YearWords
                 "alcohol and a rag",
                 "ties",
             ],
-            YearJob.Deadhead or YearJob.Level or YearJob.Tipping => ["gloves", "shears", "alcohol and a rag", "bucket"],
+            YearJob.Deadhead or YearJob.Level or YearJob.Tipping or YearJob.PathClear =>
+            [
+                "gloves",
+                "shears",
+                "alcohol and a rag",
+                "bucket",
+            ],
             YearJob.SecondVisit or YearJob.RubOff => ["gloves", "shears"],
             YearJob.TieCheck => ["gloves", "ties", "knife"],
             YearJob.Feed => ["gloves", "feed"],

@@ -297,6 +297,55 @@ namespace Gemmifer.Data.Migrations
                     b.ToTable("Plants", (string)null);
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.RoundRecord", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PlantId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Revision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Season")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Task")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("UpdatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Visit")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PlantId", "Key")
+                        .IsUnique();
+
+                    b.HasIndex("PlantId", "Season", "Visit")
+                        .IsUnique();
+
+                    b.ToTable("Rounds", (string)null);
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.SettingsRecord", b =>
                 {
                     b.Property<int>("Id")
@@ -462,6 +511,15 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.RoundRecord", b =>
+                {
+                    b.HasOne("Gemmifer.Data.Entities.PlantRecord", null)
+                        .WithMany("Rounds")
+                        .HasForeignKey("PlantId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.SurveyRecord", b =>
                 {
                     b.HasOne("Gemmifer.Data.Entities.PlantRecord", null)
@@ -483,6 +541,8 @@ namespace Gemmifer.Data.Migrations
             modelBuilder.Entity("Gemmifer.Data.Entities.PlantRecord", b =>
                 {
                     b.Navigation("Log");
+
+                    b.Navigation("Rounds");
 
                     b.Navigation("Surveys");
 

@@ -27,12 +27,25 @@ public static partial class Archive
         Surveys = "surveys.json",
         Log = "log.json",
         Visits = "visits.json",
+        Rounds = "rounds.json",
         Schools = "schools.json",
         Places = "places.json",
         Settings = "settings.json",
         Weather = "weather.json";
 
-    private static readonly string[] Names = [Head, Plants, Surveys, Log, Visits, Schools, Places, Settings, Weather];
+    private static readonly string[] Names =
+    [
+        Head,
+        Plants,
+        Surveys,
+        Log,
+        Visits,
+        Rounds,
+        Schools,
+        Places,
+        Settings,
+        Weather,
+    ];
 
     /// <summary>Adds the routes.</summary>
     public static void MapArchive(this IEndpointRouteBuilder app)
@@ -112,6 +125,17 @@ public static partial class Archive
                         .ThenBy(v => v.Key)
                         .ToListAsync(cancel)
                 ).Select(ArchiveVisit.Of)
+            );
+            await Put(
+                Rounds,
+                (
+                    await garden
+                        .Rounds.AsNoTracking()
+                        .OrderBy(r => r.PlantId)
+                        .ThenBy(r => r.Season)
+                        .ThenBy(r => r.Visit)
+                        .ToListAsync(cancel)
+                ).Select(ArchiveRound.Of)
             );
             await Put(
                 Schools,
@@ -241,6 +265,21 @@ public static partial class Archive
         ).Select(v => (v.PlantId, v.Season, v.Key)).ToHashSet();
         var visits = contents.Visits.Where(v => visited.Add((v.PlantId, v.Season, v.Key))).ToArray();
         garden.AddRange(visits);
+        var rounds = await garden
+            .Rounds.AsNoTracking()
+            .Select(r => new
+            {
+                r.PlantId,
+                r.Season,
+                r.Visit,
+                r.Key,
+            })
+            .ToListAsync(cancel);
+        var begun = rounds.Select(r => (r.PlantId, r.Key)).ToHashSet();
+        var numbered = rounds.Select(r => (r.PlantId, r.Season, r.Visit)).ToHashSet();
+        garden.AddRange(
+            contents.Rounds.Where(r => begun.Add((r.PlantId, r.Key)) && numbered.Add((r.PlantId, r.Season, r.Visit)))
+        );
         var schools = (await garden.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel)).ToHashSet();
         garden.AddRange(contents.Schools.Where(s => schools.Add(s.Id)));
         var places = (await garden.Places.AsNoTracking().Select(p => p.Name).ToListAsync(cancel)).ToHashSet();

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data.Entities;
@@ -236,6 +237,39 @@ public sealed record ArchiveVisit(
             Due = Due,
             Planned = Planned,
             DoneAt = DoneAt,
+        };
+}
+
+/// <summary>A visit beside the season's survey in an archive.</summary>
+/// <param name="Document">As gemmifer.survey/1.</param>
+public sealed record ArchiveRound(
+    string Plant,
+    string Key,
+    int Season,
+    int Visit,
+    DateOnly Date,
+    SurveyTask Task,
+    JsonNode Document,
+    DateTimeOffset UpdatedAt
+)
+{
+    /// <summary>Of a visit as it is stored.</summary>
+    public static ArchiveRound Of(RoundRecord r) =>
+        new(r.PlantId, r.Key, r.Season, r.Visit, r.Date, r.Task, JsonNode.Parse(r.Document)!, r.UpdatedAt);
+
+    /// <summary>As it is stored.</summary>
+    public RoundRecord ToRecord() =>
+        new()
+        {
+            PlantId = Plant,
+            Key = Key,
+            Season = Season,
+            Visit = Visit,
+            Date = Date,
+            Task = Task,
+            Document = Document.ToJsonString(PartJson.Options),
+            Revision = 1,
+            UpdatedAt = UpdatedAt,
         };
 }
 

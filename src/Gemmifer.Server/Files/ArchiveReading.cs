@@ -22,6 +22,7 @@ public static partial class Archive
         IReadOnlyList<SurveyRecord> Surveys,
         IReadOnlyList<LogRecord> Lines,
         IReadOnlyList<VisitRecord> Visits,
+        IReadOnlyList<RoundRecord> Rounds,
         IReadOnlyList<OwnSchoolRecord> Schools,
         IReadOnlyList<PlaceRecord> Places,
         IReadOnlyList<WeatherDayRecord> Weather,
@@ -45,6 +46,7 @@ public static partial class Archive
             MostLines = 500_000,
             MostTextChars = 4_000,
             MostDepth = 40,
+            MostVisits = 1_000,
             MostIdChars = 64;
 
         private readonly HashSet<string> _plants = new(StringComparer.Ordinal);
@@ -78,6 +80,7 @@ public static partial class Archive
                 await SurveysAsync(byId, schools, settings ?? GardenSettings.Default, cancel),
                 await LinesAsync(cancel),
                 await VisitsAsync(cancel),
+                await RoundsAsync(cancel),
                 schools,
                 await PlacesAsync(cancel),
                 await WeatherAsync(cancel),
@@ -377,7 +380,7 @@ public static partial class Archive
                 Known(Log, i, line.Plant);
                 Season(Log, i, line.Season);
                 Texts(Log, i, line.Text, line.Stem, line.Stage, line.Note, line.Key);
-                if (line.Text is null || line.Visit is < 1 or > 2 || line.At.Year < SurveyLimits.FirstYear)
+                if (line.Text is null || line.Visit is < 1 or > MostVisits || line.At.Year < SurveyLimits.FirstYear)
                 {
                     throw new ArchiveRefused($"{Log}/{i}", "required", $"{Log}, {i}: a part of it is missing.");
                 }
@@ -415,6 +418,33 @@ public static partial class Archive
             }
 
             return [.. read.Select(v => v.ToRecord())];
+        }
+
+        private async Task<List<RoundRecord>> RoundsAsync(CancellationToken cancel)
+        {
+            var read = await ListOrOneAsync<ArchiveRound>(Rounds, cancel, MostPlants * MostPerPlant);
+            for (var i = 0; i < read.Count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                var round = read[i];
+                Known(Rounds, i, round.Plant);
+                Season(Rounds, i, round.Season);
+                Id(Rounds, i, round.Key);
+                if (
+                    round.Document is not JsonObject document
+                    || round.Visit is < RoundRecord.FirstVisit or > MostVisits
+                )
+                {
+                    throw new ArchiveRefused($"{Rounds}/{i}", "required", $"{Rounds}, {i}: a part of it is missing.");
+                }
+
+                if (SurveyDocuments.Read(document) is SurveyReading.Invalid bad)
+                {
+                    Refuse(Rounds, i, [.. bad.Errors]);
+                }
+            }
+
+            return [.. read.Select(r => r.ToRecord())];
         }
 
         private async Task<List<OwnSchoolRecord>> SchoolsAsync(CancellationToken cancel)

@@ -64,7 +64,7 @@ public static class PlantFiles
             );
         }
 
-        if (await store.OpenAsync(id, cancel) is not { } open)
+        if (await store.OpenAsync(id, null, cancel) is not { } open)
         {
             return Problems.NotFound("plant");
         }

@@ -55,7 +55,12 @@ public static class PlantList
     }
 
     /// <summary>The season a list is of.</summary>
-    private sealed record Day(GardenPlace Place, DateOnly Today, int Season);
+    private sealed record Day(GardenPlace Place, DateOnly Today, int Season)
+    {
+        /// <summary>The main prune that is on or comes next of a kind in a bed, a wall or a row.</summary>
+        public (DateOnly From, DateOnly To) Window(PlantKind kind, string place) =>
+            PruningYear.Window(kind, Today, Place.At(place).Growing);
+    }
 
     /// <summary>What a list shows of a plant, as the file has it.</summary>
     private sealed class Row
@@ -105,7 +110,11 @@ public static class PlantList
                 l.PlantId == plant.Id && l.Season == season && l.Visit == visit && l.Kind == LogKind.Finished
             ),
             Last = garden
-                .Log.Where(l => l.PlantId == plant.Id && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished))
+                .Log.Where(l =>
+                    l.PlantId == plant.Id
+                    && l.Visit < RoundRecord.FirstVisit
+                    && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished)
+                )
                 .Max(l => (DateTimeOffset?)l.At),
         };
 
@@ -172,17 +181,19 @@ public static class PlantList
 
         if (wantedFamily is not null || due is not null)
         {
-            string[] kinds =
-            [
-                .. PlantKinds
-                    .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
-                    .Where(k =>
-                        due is null
-                        || (PruningYear.Window(k, day.Today, day.Place.Growing).From <= day.Today) == (due == "true")
-                    )
-                    .Select(k => k.Id),
-            ];
-            plants = plants.Where(p => kinds.Contains(p.Kind));
+            string[] KindsAt(string place) =>
+                [
+                    .. PlantKinds
+                        .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
+                        .Where(k => due is null || (day.Window(k, place).From <= day.Today) == (due == "true"))
+                        .Select(k => k.Id),
+                ];
+            string[] kinds = KindsAt(""),
+                own = [.. day.Place.Later.Keys],
+                there = [.. own.SelectMany(place => KindsAt(place).Select(kind => $"{kind} {place}"))];
+            plants = plants.Where(p =>
+                own.Contains(p.Place) ? there.Contains(p.Kind + " " + p.Place) : kinds.Contains(p.Kind)
+            );
         }
 
         var rows = Rows(garden, Found(plants, q ?? ""), day.Season);
@@ -248,7 +259,7 @@ public static class PlantList
             .. rows.Select(r =>
             {
                 var kind = PlantKinds.Of(r.Plant.Kind);
-                var (from, to) = PruningYear.Window(kind, day.Today, day.Place.Growing);
+                var (from, to) = day.Window(kind, r.Plant.Place);
                 return new PlantSummary(
                     PlantEndpoints.ViewOf(r.Plant),
                     r.State,
@@ -314,7 +325,12 @@ public static class PlantList
         var all = await Growing(garden)
             .OrderBy(p => p.SortKey)
             .ThenBy(p => p.Id)
-            .Select(p => new { p.Id, p.Kind })
+            .Select(p => new
+            {
+                p.Id,
+                p.Kind,
+                p.Place,
+            })
             .ToListAsync(cancel);
         var seen = await garden
             .Surveys.Where(s => s.Season == day.Season)
@@ -337,9 +353,11 @@ public static class PlantList
                 .Distinct()
                 .ToListAsync(cancel)
         ).Select(l => (l.PlantId, l.Visit, l.Kind)).ToHashSet();
-        var windows = all.Select(p => p.Kind)
+        (string Kind, string Place) Spot(string kind, string place) =>
+            (kind, day.Place.Later.ContainsKey(place) ? place : "");
+        var windows = all.Select(p => Spot(p.Kind, p.Place))
             .Distinct()
-            .ToDictionary(k => k, k => PruningYear.Window(PlantKinds.Of(k), day.Today, day.Place.Growing).From);
+            .ToDictionary(s => s, s => day.Window(PlantKinds.Of(s.Kind), s.Place).From);
         var groups = all.ToLookup(
             p =>
             {
@@ -362,7 +380,7 @@ public static class PlantList
         return new NowView(
             day.Today,
             all.Count,
-            all.Count(p => windows[p.Kind] <= day.Today),
+            all.Count(p => windows[Spot(p.Kind, p.Place)] <= day.Today),
             windows.Count == 0 ? null : windows.Values.Min(),
             [.. Enum.GetValues<PlantState>().Select(s => new NowGroup(s, groups[s].Count(), [.. plants[s]]))]
         );

@@ -59,6 +59,25 @@ public sealed record GardenPlace(
     bool Station = false
 )
 {
+    /// <summary>Days by which spring is later in a bed, a wall or a row than in the garden, by its name.</summary>
+    [JsonIgnore]
+    public IReadOnlyDictionary<string, int> Later { get; init; } = new Dictionary<string, int>();
+
+    /// <summary>Where the plants of a bed, a wall or a row grow.</summary>
+    public GardenPlace At(string place)
+    {
+        if (Later.GetValueOrDefault(place) is not (var days and not 0))
+        {
+            return this;
+        }
+
+        var frost = Growing.LaterBy(days);
+        return this with
+        {
+            LastFrost = string.Create(CultureInfo.InvariantCulture, $"{frost.FrostMonth:00}-{frost.FrostDay:00}"),
+        };
+    }
+
     /// <summary>As the planner has it.</summary>
     [JsonIgnore]
     public GrowingPlace Growing => GrowingPlace.Of(Hemisphere, LastFrost);
@@ -124,9 +143,14 @@ public static class SettingsEndpoints
     public static async Task<SettingsView> LoadAsync(GardenContext garden, CancellationToken cancel)
     {
         var row = await garden.Settings.AsNoTracking().OrderBy(s => s.Id).FirstOrDefaultAsync(cancel);
-        return row is null
-            ? new SettingsView(0, GardenSettings.Default)
-            : new SettingsView(row.Revision, JsonSerializer.Deserialize<GardenSettings>(row.Document, PlanJson.Web)!);
+        var later = await garden
+            .Places.AsNoTracking()
+            .Where(p => p.Later != 0)
+            .ToDictionaryAsync(p => p.Name, p => p.Later, cancel);
+        var settings = row is null
+            ? GardenSettings.Default
+            : JsonSerializer.Deserialize<GardenSettings>(row.Document, PlanJson.Web)!;
+        return new SettingsView(row?.Revision ?? 0, settings with { Place = settings.Place with { Later = later } });
     }
 
     private static async Task<IResult> PutAsync(

@@ -67,6 +67,7 @@ public static class SurveyDocuments
         JsonArray? weighed = null
     )
     {
+        var where = place.At(plant.Place);
         if (parts.Vine is JsonObject vine && weighed is { Count: > 0 })
         {
             vine["records"] = weighed.DeepClone();
@@ -86,14 +87,15 @@ public static class SurveyDocuments
                 ["unionHeight"] = plant.UnionHeight,
                 ["rootstock"] = plant.Rootstock,
                 ["look"] = plant.Look,
+                ["cover"] = plant.Cover ? true : null,
             },
             ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
             ["school"] = parts.School,
             ["place"] = new JsonObject
             {
-                ["hemisphere"] = WireNames.Of(place.Hemisphere),
-                ["lastFrost"] = place.LastFrost,
-                ["firstFrost"] = place.FirstFrost,
+                ["hemisphere"] = WireNames.Of(where.Hemisphere),
+                ["lastFrost"] = where.LastFrost,
+                ["firstFrost"] = where.FirstFrost,
             },
             ["rain"] = parts.Rain,
             ["support"] = parts.Support,
@@ -150,7 +152,7 @@ public static class SurveyDocuments
 
     /// <summary>The day to plan for in the season that is on.</summary>
     public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) =>
-        PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.Growing);
+        PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.At(plant.Place).Growing);
 
     /// <summary>Stems as they are stored.</summary>
     public static NotedStem[] Noted(string stems) => JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;

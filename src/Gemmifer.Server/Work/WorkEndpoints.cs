@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data;
@@ -116,8 +117,10 @@ public static class WorkEndpoints
     {
         var plant = app.MapGroup("/api/plants/{id}");
         plant
-            .MapGet("work", async (string id, WorkStore store, CancellationToken cancel) =>
-                await store.OpenAsync(id, cancel) is { } open ? Results.Ok(open.View([])) : Problems.NotFound("plant")
+            .MapGet("work", async (string id, string? round, WorkStore store, CancellationToken cancel) =>
+                await store.OpenAsync(id, round, cancel) is { } open
+                    ? Results.Ok(open.View([]))
+                    : Problems.NotFound(WhatOf(round))
             )
             .WithName("work")
             .ForLookers()
@@ -203,20 +206,29 @@ public static class WorkEndpoints
             .ProducesProblem(422);
     }
 
+    private static string WhatOf(string? round) => round is null ? "plant" : "visit";
+
     private static Task<IResult> RecordAsync(
         string id,
+        string? round,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel
     ) =>
-        StepAsync(id, request, store, cancel, async (open, line) =>
+        StepAsync(id, round, request, store, cancel, async (open, line) =>
             await store.AddAsync(open, line, cancel) is { } now
                 ? Results.Ok(now.View(Changes(open, now, line)))
                 : Problems.NotAsSeen()
         );
 
-    private static Task<IResult> TryAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
-        StepAsync(id, request, store, cancel, async (open, line) =>
+    private static Task<IResult> TryAsync(
+        string id,
+        string? round,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel
+    ) =>
+        StepAsync(id, round, request, store, cancel, async (open, line) =>
             Results.Ok(Changes(open, await store.WithAsync(open, line, cancel), line))
         );
 
@@ -228,6 +240,7 @@ public static class WorkEndpoints
     /// </summary>
     private static async Task<IResult> StepAsync(
         string id,
+        string? round,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel,
@@ -271,9 +284,9 @@ public static class WorkEndpoints
                 return Problems.Invalid(f.Errors);
             }
 
-            if (await store.OpenAsync(id, cancel) is not { } open)
+            if (await store.OpenAsync(id, round, cancel) is not { } open)
             {
-                return Problems.NotFound("plant");
+                return Problems.NotFound(WhatOf(round));
             }
 
             if (open.State?.Pending.FirstOrDefault(p => p.Key == key) is not { Step: { } step })
@@ -336,19 +349,25 @@ public static class WorkEndpoints
         return x is null || z is null ? null : new TiedTo(x.Value, z.Value);
     }
 
-    private static Task<IResult> UndoAsync(string id, HttpRequest request, WorkStore store, CancellationToken cancel) =>
-        AsSeenAsync(id, request, store, cancel, async open => open.Lines.Count == 0
+    private static Task<IResult> UndoAsync(
+        string id,
+        string? round,
+        HttpRequest request,
+        WorkStore store,
+        CancellationToken cancel
+    ) => AsSeenAsync(id, round, request, store, cancel, async open => open.Lines.Count == 0
                 ? Problems.Stale("Nothing of this season's work is left to take back.")
             : await store.UndoAsync(open, open.Lines[^1], cancel) is { } now ? Results.Ok(now.View([]))
             : Problems.NotAsSeen());
 
     private static Task<IResult> TakeBackAsync(
         string id,
+        string? round,
         int line,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel
-    ) => AsSeenAsync(id, request, store, cancel, async open => open.Lines.FirstOrDefault(l => l.Id == line)
+    ) => AsSeenAsync(id, round, request, store, cancel, async open => open.Lines.FirstOrDefault(l => l.Id == line)
                 is not { } was
                 ? Problems.Stale("It was taken back already, perhaps in another window.")
             : open.Finished && was.Kind != LogKind.Finished
@@ -358,11 +377,16 @@ public static class WorkEndpoints
 
     private static Task<IResult> FinishAsync(
         string id,
+        string? round,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel
-    ) => AsSeenAsync(id, request, store, cancel, async open => open.Finished
-                ? Problems.Stale("This plant is finished for the season already.")
+    ) => AsSeenAsync(id, round, request, store, cancel, async open => open.Finished
+                ? Problems.Stale(
+                    open.Task == SurveyTask.Prune
+                        ? "This plant is finished for the season already."
+                        : "This visit is finished already."
+                )
             : await store.AddAsync(open, Finish(open, store.Done(request)), cancel) is { } now
                 ? Results.Ok(now.View([]))
             : Problems.NotAsSeen());
@@ -379,8 +403,9 @@ public static class WorkEndpoints
             PlantId = open.Plant.Id,
             At = at,
             Kind = LogKind.Finished,
+            Event = done > 0 ? Rounds.EventOf(open.Task) : null,
             Text =
-                $"Finished: {Wording.Count(done, "step", "steps")} done"
+                $"{Rounds.FinishedWords(open.Task)}: {Wording.Count(done, "step", "steps")} done"
                 + (skipped > 0 ? $", {skipped} skipped" : "")
                 + (left > 0 ? $", {left} left open" : "")
                 + ".",
@@ -389,10 +414,11 @@ public static class WorkEndpoints
 
     private static Task<IResult> TakeFinishBackAsync(
         string id,
+        string? round,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel
-    ) => AsSeenAsync(id, request, store, cancel, async open => open.Lines.FirstOrDefault(l =>
+    ) => AsSeenAsync(id, round, request, store, cancel, async open => open.Lines.FirstOrDefault(l =>
                 l.Kind == LogKind.Finished
             )
                 is not { } finished
@@ -405,13 +431,14 @@ public static class WorkEndpoints
     /// </summary>
     private static async Task<IResult> AsSeenAsync(
         string id,
+        string? round,
         HttpRequest request,
         WorkStore store,
         CancellationToken cancel,
         Func<OpenWork, Task<IResult>> change
     ) =>
         RequestBody.Seen(request) is not { } seen ? RequestBody.RevisionMissing()
-        : await store.OpenAsync(id, cancel) is not { } open ? Problems.NotFound("plant")
+        : await store.OpenAsync(id, round, cancel) is not { } open ? Problems.NotFound(WhatOf(round))
         : seen != open.Revision && seen != RequestBody.Whatever ? Problems.NotAsSeen()
         : await change(open);
 

@@ -6,6 +6,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
@@ -30,7 +31,8 @@ public sealed record OpenWork(
     IReadOnlyList<LogRecord> Lines,
     WorkState? State,
     string? Fault,
-    TimeProvider Clock
+    TimeProvider Clock,
+    SurveyTask Task = SurveyTask.Prune
 )
 {
     private string? _revision;
@@ -71,29 +73,60 @@ public sealed record OpenWork(
 /// <summary>Opens a plant's work and writes its log.</summary>
 public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMaker planner, TimeProvider clock)
 {
-    /// <summary>The work on a plant this season, or null where there is no such plant.</summary>
-    public async Task<OpenWork?> OpenAsync(string id, CancellationToken cancel)
+    /// <summary>
+    /// The work on a plant this season, or that of one visit beside it; null where there is no such plant or visit.
+    /// </summary>
+    /// <param name="round">The name of the visit; null for the season's own work.</param>
+    public async Task<OpenWork?> OpenAsync(string id, string? round, CancellationToken cancel)
     {
         if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
         {
             return null;
         }
 
-        var now = await surveys.NowAsync(plant, cancel);
-        var log = await garden
+        if (round is null)
+        {
+            var now = await surveys.NowAsync(plant, cancel);
+            return await WithAsync(
+                plant,
+                SurveyTask.Prune,
+                now.Season,
+                now.Record.Visit,
+                now.Document,
+                await LinesAsync(id, now.Season, now.Record.Visit, cancel),
+                cancel
+            );
+        }
+
+        return
+            await garden.Rounds.AsNoTracking().FirstOrDefaultAsync(r => r.PlantId == id && r.Key == round, cancel)
+                is { } record
+            ? await WithAsync(
+                plant,
+                record.Task,
+                record.Season,
+                record.Visit,
+                JsonNode.Parse(record.Document)!.AsObject(),
+                await LinesAsync(id, record.Season, record.Visit, cancel),
+                cancel
+            )
+            : null;
+    }
+
+    private Task<List<LogRecord>> LinesAsync(string id, int season, int visit, CancellationToken cancel) =>
+        garden
             .Log.Where(l =>
                 l.PlantId == id
-                && l.Season == now.Season
-                && l.Visit == now.Record.Visit
+                && l.Season == season
+                && l.Visit == visit
                 && (l.Kind == LogKind.Step || l.Kind == LogKind.Finished)
             )
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
-        return await WithAsync(plant, now.Season, now.Record.Visit, now.Document, log, cancel);
-    }
 
     private async Task<OpenWork> WithAsync(
         PlantRecord plant,
+        SurveyTask task,
         int season,
         int visit,
         JsonObject survey,
@@ -104,7 +137,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         StepDone[] done = [.. lines.Where(l => l.Kind == LogKind.Step).Select(s => s.ToStep(clock.LocalTimeZone))];
         using var place = await planner.WaitForOwnAsync(cancel);
         var (state, fault) = planner.Work(survey, done, PlanDetail.Full, cancel);
-        return new OpenWork(plant, season, visit, survey, lines, state, fault, clock);
+        return new OpenWork(plant, season, visit, survey, lines, state, fault, clock, task);
     }
 
     /// <summary>
@@ -121,7 +154,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
 
     /// <summary>The work as it would stand with one line more; nothing is written.</summary>
     public Task<OpenWork> WithAsync(OpenWork open, LogRecord record, CancellationToken cancel) =>
-        WithAsync(open.Plant, open.Season, open.Visit, open.Survey, [.. open.Lines, record], cancel);
+        WithAsync(open.Plant, open.Task, open.Season, open.Visit, open.Survey, [.. open.Lines, record], cancel);
 
     /// <summary>
     /// Takes back a step or the finish and gives the work as it then stands; null where it was changed elsewhere.
@@ -135,7 +168,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
     private async Task<OpenWork?> FollowAsync(OpenWork open, LogRecord[] lines, CancellationToken cancel)
     {
         open.Plant.WorkRevision++;
-        var now = await WithAsync(open.Plant, open.Season, open.Visit, open.Survey, lines, cancel);
+        var now = await WithAsync(open.Plant, open.Task, open.Season, open.Visit, open.Survey, lines, cancel);
         await Visits.FollowAsync(garden, now, cancel);
         try
         {
@@ -214,7 +247,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         [
             // Of a season that nobody surveyed nothing tells which cane a letter meant.
             .. lines.Select(l =>
-                l.Stem is { } stem && names.TryGetValue(l.Season, out var now)
+                l.Stem is { } stem && l.Visit < RoundRecord.FirstVisit && names.TryGetValue(l.Season, out var now)
                     ? ViewOf(l) with
                     {
                         StemNow = now.GetValueOrDefault(stem),

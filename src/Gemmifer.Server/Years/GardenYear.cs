@@ -228,6 +228,7 @@ public static class GardenYear
                     j.Window[1] < today
                     && j.Weight > 0
                     && j.Job is not (YearJob.Deadhead or YearJob.Level)
+                    && (j.Job != YearJob.Look || j.Weight > 1)
                     && YearWords.NotedBy(j.Job) is not null
                     && j.Plant is { } plant
                     && Waited.Day(since[plant], clock) <= j.Window[1]
@@ -352,7 +353,22 @@ public static class GardenYear
                 l.Event,
             })
             .ToListAsync(cancel);
-        var later = await garden.Places.AsNoTracking().ToDictionaryAsync(p => p.Name, p => p.Later, cancel);
+        var looked = await garden
+            .Surveys.AsNoTracking()
+            .Where(s => s.Looked)
+            .Select(s => new { s.PlantId, s.UpdatedAt })
+            .ToListAsync(cancel);
+        var atPath = (
+            await garden
+                .Surveys.AsNoTracking()
+                .Where(s => s.KeepOut != "[]")
+                .Where(s => !garden.Surveys.Any(later => later.PlantId == s.PlantId && later.Season > s.Season))
+                .Select(s => s.PlantId)
+                .ToListAsync(cancel)
+        ).ToHashSet(StringComparer.Ordinal);
+        var sudden = log.Where(l => l.Event is { } e && Noted.Sudden.Contains(e))
+            .GroupBy(l => l.PlantId)
+            .ToDictionary(g => g.Key, g => g.Max(l => l.At));
         var known = growing.Select(p => p.Id).ToHashSet(StringComparer.Ordinal);
         return (
             new YearAsked(
@@ -371,12 +387,17 @@ public static class GardenYear
                         p.Cover,
                         p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
                         p.Hips,
-                        later.GetValueOrDefault(p.Place)
+                        where.Later.GetValueOrDefault(p.Place),
+                        atPath.Contains(p.Id)
                     )),
                 ],
                 [
                     .. log.Where(l => known.Contains(l.PlantId))
                         .Select(l => new YearLog(l.PlantId, Waited.Day(l.At, clock), l.Event ?? YearEvent.Pruned)),
+                    // Whoever noted what a plant looks like has walked round it, unless something happened since.
+                    .. looked
+                        .Where(s => known.Contains(s.PlantId) && !(sudden.GetValueOrDefault(s.PlantId) > s.UpdatedAt))
+                        .Select(s => new YearLog(s.PlantId, Waited.Day(s.UpdatedAt, clock), YearEvent.Looked)),
                 ],
                 await weather.ExpectedAsync(PlantEndpoints.Today(clock), cancel),
                 []

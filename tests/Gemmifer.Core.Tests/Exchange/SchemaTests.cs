@@ -56,6 +56,22 @@ public class SchemaTests
         KeepsTo(survey);
     }
 
+    [Theory]
+    [InlineData("round", "2027-06-25")]
+    [InlineData("cover", "2027-11-10")]
+    [InlineData("uncover", "2027-04-01")]
+    public void Surveys_and_plans_of_other_visits_keep_to_their_schemas(string task, string date) =>
+        KeepsTo(
+            Families
+                .Canes.RoundTests.Round(
+                    date,
+                    Families.Canes.RoundTests.Stem("F1", 1, 1, "3 5i 5", "vase"),
+                    Families.Canes.RoundTests.Stem("F2", 0, 0, "5", "level 1"),
+                    Families.Canes.RoundTests.Stem("F3", 4, 2, "", "clear 2")
+                )
+                .With("task", task)
+        );
+
     private static void KeepsTo(JsonObject survey)
     {
         Assert.True(Survey.Evaluate(survey).IsValid);

@@ -359,4 +359,58 @@ public class YearTests
         asked["plants"] = new JsonArray();
         Assert.All(Year(asked).Jobs, j => Assert.Null(j.Plant));
     }
+
+    [Theory]
+    [InlineData("storm-break", 7)]
+    [InlineData("hail", 10)]
+    [InlineData("vole", 7)]
+    [InlineData("stake-gone", 4)]
+    [InlineData("disease", 7)]
+    public void Something_sudden_asks_for_a_look_until_somebody_looked(string what, int days)
+    {
+        var asked = Ask();
+        asked["log"] = Log(("2027-07-03", what));
+        DatedJob[] Looks() => [.. Year(asked).Jobs.Where(j => j.Job == YearJob.Look && j.Window[0].Month == 7)];
+        var look = Assert.Single(Looks());
+        Assert.Equal([new DateOnly(2027, 7, 3), new DateOnly(2027, 7, 3).AddDays(days)], look.Window);
+        Assert.Contains("2027-07-03", look.Because);
+        Assert.NotEmpty(look.How!);
+
+        // Looked at before, it was not looked at since.
+        asked["log"] = Log(("2027-07-01", "looked"), ("2027-07-03", what));
+        Assert.Single(Looks());
+        asked["log"] = Log(("2027-07-03", what), ("2027-07-05", "looked"));
+        Assert.Empty(Looks());
+        asked["log"] = Log(("2027-07-03", what), ("2027-07-05", "pruned"));
+        Assert.Empty(Looks());
+    }
+
+    [Fact]
+    public void A_path_is_cleared_where_there_is_one_until_it_was()
+    {
+        var asked = Ask("vine.vinifera", p => p["path"] = true);
+        var job = Assert.Single(Year(asked).Jobs, j => j.Job == YearJob.PathClear);
+        Assert.InRange(job.Best, job.Window[0], job.Window[1]);
+        Assert.DoesNotContain(Year(Ask("vine.vinifera")).Jobs, j => j.Job == YearJob.PathClear);
+        asked["log"] = Log((job.Best.ToString("yyyy-MM-dd"), "path-cleared"));
+        Assert.DoesNotContain(Year(asked).Jobs, j => j.Job == YearJob.PathClear);
+    }
+
+    [Fact]
+    public void A_walk_round_that_was_noted_is_not_asked_for_again()
+    {
+        var asked = Ask("rose.hybrid-tea");
+        var look = Year(asked).Jobs.First(j => j.Job == YearJob.Look);
+        asked["log"] = Log((look.Best.ToString("yyyy-MM-dd"), "looked"));
+        Assert.DoesNotContain(Year(asked).Jobs, j => j.Job == YearJob.Look && j.Season == look.Season);
+    }
+
+    [Fact]
+    public void What_is_covered_is_pruned_when_the_cover_comes_off()
+    {
+        DatedJob Prune(bool cover) =>
+            Year(Ask("rose.hybrid-tea", p => p["cover"] = cover)).Jobs.First(j => j.Job == YearJob.MainPrune);
+        Assert.Equal(LastFrost.AddDays(-25), Prune(true).Window[0]);
+        Assert.True(Prune(false).Window[0] < Prune(true).Window[0]);
+    }
 }

@@ -28,6 +28,7 @@ internal sealed class CaneSteps(
     private static readonly double MeasuredMm = CaneNumbers.Of["measured"];
 
     private readonly School _school = survey.School;
+    private readonly FlowerSteps _flowers = new(survey, tree);
     private readonly DateOnly _later = survey.Season.MainPrune.From;
     private readonly bool _diseased = decided.Any(d => d.Finding.Verdict == Verdict.Diseased);
 
@@ -306,7 +307,7 @@ internal sealed class CaneSteps(
                         Option = waits,
                         Stage = later.Stage,
                         Later = null,
-                        Reasons = [.. d.Reasons.Where(r => r.Rule is not ("season" or "deadhead"))],
+                        Reasons = [.. d.Reasons.Where(r => r.Rule != "season" && !FlowerRule.All.Contains(r.Rule))],
                     };
                     yield return Wait(StemSteps(whole).Single()) with
                     {
@@ -339,11 +340,14 @@ internal sealed class CaneSteps(
             case Decision.Remove when d.Option is { } removal:
                 yield return Removal(d, removal);
                 break;
+            case Decision.Shorten when d is { Stage: Stage.Deadhead, Option.Bud: not null }:
+                yield return _flowers.Cutting(d, d.Option);
+                break;
             case Decision.Shorten when d.Option is { } cut:
                 yield return Shortening(d, cut);
                 break;
             case Decision.Keep or Decision.Untouched when d.Nip:
-                yield return Nipping(d);
+                yield return _flowers.Nipping(d);
                 break;
             case Decision.Keep or Decision.Shorten or Decision.Remove or Decision.Untouched:
                 break;
@@ -471,35 +475,6 @@ internal sealed class CaneSteps(
         return Cutting(d, StepAction.Shorten, (text, $"{Why(d)} {more} {Slope}"), cut, tool);
     }
 
-    /// <summary>Finished flowers off at the stalk; the stem stays as long as it is.</summary>
-    private PlanStep Nipping(Decided d)
-    {
-        var tip = tree.Axis(d.Stem).At(d.Stem.LengthMm);
-        var some = d.Stem.Head is { } head && head.Finished < head.Blooms;
-        return On(
-            d with
-            {
-                Stage = Stage.Deadhead,
-            },
-            StepAction.Do,
-            $"Nip the finished flowers off {d.Stem.Id} at their stalks.",
-            some ? "The other flowers of the cluster go on." : null
-        ) with
-        {
-            Cut = new PlanCut(
-                null,
-                null,
-                0,
-                0,
-                CutPlace.Stalk,
-                Wording.Tenth(tip.X),
-                Wording.Tenth(tip.Y),
-                Wording.Tenth(tip.Z)
-            ),
-            Tool = Tool.Secateurs,
-        };
-    }
-
     /// <summary>Why it is cut, where the place of the cut alone does not tell.</summary>
     private static string Why(Decided d) =>
         d.Stage is Stage.Dead or Stage.Diseased or Stage.Damaged or Stage.Suckers or Stage.Crossing or Stage.Thin
@@ -546,11 +521,6 @@ internal sealed class CaneSteps(
                 $"No bud serves here; an earlier shoot came out at {Wording.Mm(bud.AlongMm!.Value)}, and latent buds "
                     + "sit either side of it."
             );
-        }
-
-        if (d.Stage == Stage.Deadhead)
-        {
-            return ($"Cut {id} at {Wording.Mm(option.AlongMm)}, {above} a full leaf.", "Its flowers go with it.");
         }
 
         var more =

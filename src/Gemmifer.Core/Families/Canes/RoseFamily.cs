@@ -32,14 +32,28 @@ public sealed class RoseFamily : Family
             : fitted;
 
     /// <inheritdoc/>
+    public override IReadOnlyList<SurveyTask> Tasks => Enum.GetValues<SurveyTask>();
+
+    /// <inheritdoc/>
     public override PlanDocument Plan(Survey survey, PlanDetail detail, CancellationToken cancel) =>
-        new CanePlanner(survey, new CaneTask(Noun, []), cancel).Plan(detail);
+        OfTask(survey) ?? new CanePlanner(survey, new CaneTask(Noun, []), cancel).Plan(detail);
 
     /// <inheritdoc/>
     public override PlanDocument PlanWithFlips(Survey survey, CancellationToken cancel) =>
-        new CanePlanner(survey, new CaneTask(Noun, []), cancel).PlanWithFlips();
+        OfTask(survey) ?? new CanePlanner(survey, new CaneTask(Noun, []), cancel).PlanWithFlips();
 
     /// <inheritdoc/>
     public override IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
-        new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
+        OfTask(survey)?.Stems.ToDictionary(s => s.Id, s => s.Decision)
+        ?? new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
+
+    /// <summary>The plan of a visit that is not the prune; null for that.</summary>
+    private static PlanDocument? OfTask(Survey survey) =>
+        survey.Task switch
+        {
+            SurveyTask.Round => new RoundPlan(survey).Plan(),
+            SurveyTask.Cover => new WinterCover(survey).Cover(),
+            SurveyTask.Uncover => new WinterCover(survey).Uncover(),
+            _ => null,
+        };
 }
