@@ -37,6 +37,8 @@ const Compare = screen(() => import("./rose/Compare"));
 const Sheet = screen(() => import("./plant/Sheet"));
 const Do = screen(() => import("./plant/Do"));
 const SummerRound = screen(() => import("./rose/SummerRound"));
+const CoverPage = screen(() => import("./plant/CoverPage"));
+const VisitPage = screen(() => import("./plant/VisitPage"));
 const Remember = screen(() => import("./plant/Remember"));
 
 const style = document.createElement("style");
@@ -88,6 +90,11 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="do" element={<Do />} />
                     <Route path="remember" element={<Remember />} />
                     <Route path="round" element={<SummerRound />} />
+                    <Route path="cover" element={<CoverPage />} />
+                    <Route path="uncover" element={<CoverPage />} />
+                    <Route path="visit/:visit" element={<VisitPage />}>
+                      <Route index element={<Do />} />
+                    </Route>
                   </Route>
                   <Route path="*" element={<Navigate to="/" replace />} />
                 </Route>

@@ -969,6 +969,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plants/{id}/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The latest visits beside the season's work: rounds among the flowers, covering, uncovering. */
+        get: operations["rounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plants/{id}/rounds/{round}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["round"];
+        /** Begins a visit under the name the page made for it, or changes what was seen. */
+        put: operations["saveRound"];
+        post?: never;
+        /** Takes back a visit of which nothing was done. */
+        delete: operations["dropRound"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1936,6 +1971,11 @@ export interface components {
              */
             spread?: null | number;
             face?: null | components["schemas"]["BudFace"];
+            /**
+             * Format: int32
+             * @description Which leaf it sits at, counted from the top, where leaves were counted and nothing measured.
+             */
+            leaf?: null | number;
         };
         /** @description The bud budget. */
         PlanBudget: {
@@ -2658,6 +2698,35 @@ export interface components {
          * @enum {unknown}
          */
         Role: "owner" | "helper" | "looker";
+        /** @description A visit as it is begun or changed. */
+        RoundInput: {
+            /** @description round, cover or uncover. */
+            task: components["schemas"]["SurveyTask"];
+            stems: null | components["schemas"]["JsonElement"];
+            school: null | components["schemas"]["JsonElement"];
+            /** @description It is wanted today, in its season or not. */
+            anyway: null | boolean;
+        };
+        /** @description A visit beside the season's survey. */
+        RoundView: {
+            /** @description Its name, made by the page that began it. */
+            key: string;
+            /** Format: int32 */
+            season: number;
+            /** Format: int32 */
+            revision: number;
+            task: components["schemas"]["SurveyTask"];
+            /** Format: date */
+            date: string;
+            /** @description What was seen, as gemmifer.survey/1. */
+            document: components["schemas"]["JsonElement"];
+            /**
+             * Format: int32
+             * @description So many steps of it stand in the log.
+             */
+            steps: number;
+            finished: boolean;
+        };
         /** @description What a value is for one kind. */
         RuleByKind: {
             kind: string;
@@ -2828,6 +2897,11 @@ export interface components {
             row: null | components["schemas"]["JsonElement"];
             rain: null | components["schemas"]["JsonElement"];
         };
+        /**
+         * @description What a survey is made for.
+         * @enum {unknown}
+         */
+        SurveyTask: "prune" | "round" | "cover" | "uncover";
         /** @description A survey with the revision it was read at. */
         SurveyView: {
             /** Format: int32 */
@@ -3136,12 +3210,12 @@ export interface components {
             warnings: components["schemas"]["YearWarning"][];
         };
         /** @enum {unknown} */
-        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | "leaves-cleared" | "mulched" | "rubbed-off" | null;
+        YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | "leaves-cleared" | "mulched" | "rubbed-off" | "path-cleared" | "looked" | null;
         /**
          * @description Work of a year, by its names in the exchange format.
          * @enum {unknown}
          */
-        YearJob: "look" | "main-prune" | "after-bloom-prune" | "tie-check" | "tipping" | "second-visit" | "rub-off" | "deadhead" | "level" | "stop-cuts" | "stop-feeding" | "leaf-clean" | "feed" | "mulch" | "cover" | "uncover" | "tool-care" | "spent-canes";
+        YearJob: "look" | "main-prune" | "after-bloom-prune" | "tie-check" | "tipping" | "second-visit" | "rub-off" | "deadhead" | "level" | "stop-cuts" | "stop-feeding" | "leaf-clean" | "feed" | "mulch" | "cover" | "uncover" | "tool-care" | "spent-canes" | "path-clear";
         /** @description A plant as the year names it. */
         YearPlantView: {
             id: string;
@@ -5615,7 +5689,9 @@ export interface operations {
     };
     work: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5646,7 +5722,9 @@ export interface operations {
     };
     recordStep: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5717,7 +5795,9 @@ export interface operations {
     };
     tryStep: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5788,7 +5868,9 @@ export interface operations {
     };
     takeBackStep: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5847,7 +5929,9 @@ export interface operations {
     };
     undoStep: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5905,7 +5989,9 @@ export interface operations {
     };
     finishWork: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -5963,7 +6049,9 @@ export interface operations {
     };
     takeFinishBack: {
         parameters: {
-            query?: never;
+            query?: {
+                round?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -6129,6 +6217,180 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                round: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                round: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                round: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

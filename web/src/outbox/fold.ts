@@ -7,9 +7,16 @@ type LogLine = Schemas["LogView"];
 
 const ofWork: Waiting["what"][] = ["step", "take-back", "finish", "take-finish-back"];
 
-/** What of the work on a plant waits to be sent, in order. What was refused is no part of it. */
-export const workWaiting = (all: readonly Waiting[], plant: string): Waiting[] =>
-  all.filter((w) => w.plant === plant && ofWork.includes(w.what) && !w.refused);
+/** The visit beside the season's work that an address is of; null where it is of that work. */
+export const visitOf = (address: string): string | null => new URL(address, "http://here").searchParams.get("round");
+
+/**
+ * What of the work on a plant waits to be sent, in order. What was refused is no part of it.
+ *
+ * @param round the visit beside the season's work; null for that work
+ */
+export const workWaiting = (all: readonly Waiting[], plant: string, round: string | null = null): Waiting[] =>
+  all.filter((w) => w.plant === plant && ofWork.includes(w.what) && !w.refused && visitOf(w.address) === round);
 
 /** The line of the log that a step which waits will become. Lines that wait have numbers below zero. */
 export function lineOf(waiting: Waiting, season: number): LogLine {

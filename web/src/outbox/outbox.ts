@@ -2,6 +2,7 @@ import { at, inDemo, ofDemo } from "../api/base";
 import { newId } from "../api/client";
 import { entry } from "../api/reach";
 import { draftsOf, sendDraft } from "./drafts";
+import { visitOf } from "./fold";
 import { allWaiting, dropWaiting, keepWaiting, putWaiting, type Waiting } from "./store";
 
 /** What became of a change: stored with the garden's answer, refused, or it still waits. */
@@ -185,6 +186,7 @@ export class Outbox {
   private async followed(change: Waiting, answer: unknown): Promise<void> {
     const revision = (answer as { revision?: unknown } | null)?.revision;
     if ((typeof revision !== "string" && typeof revision !== "number") || change.seen === null) return;
+    if (change.what === "round") return;
     const what = change.what === "plant" ? "plant" : "step";
     const after = (await allWaiting()).filter(
       (w) => w.plant === change.plant && w.what === what && w.seen === change.seen && !w.refused,
@@ -222,7 +224,13 @@ async function keepAnswer(change: Waiting, text: string): Promise<void> {
   const [work, log] = [at(`/api/plants/${change.plant}/work`), at(`/api/plants/${change.plant}/log`)];
   if (change.address.startsWith(work) && text !== "") {
     const kept = await caches.open("garden");
-    await kept.put(work, new Response(text, { headers: { "Content-Type": "application/json" } })).catch(() => null);
+    const visit = visitOf(change.address);
+    await kept
+      .put(
+        visit === null ? work : `${work}?round=${visit}`,
+        new Response(text, { headers: { "Content-Type": "application/json" } }),
+      )
+      .catch(() => null);
   }
   void fetch(log).catch(() => null);
 }

@@ -18,7 +18,9 @@ export interface Waiting {
   made: string;
   /** What it is, in words. */
   words: string;
-  what: "step" | "take-back" | "finish" | "take-finish-back" | "note" | "crop" | "visit" | "plant";
+  what: "step" | "take-back" | "finish" | "take-finish-back" | "note" | "crop" | "visit" | "plant" | "round";
+  /** Of a visit that is begun: what was seen, so that it is planned here till it was sent. */
+  document?: unknown;
   /** Of a step: what the log will say; worked out where the plan is needed before it was sent. */
   line?: KeptLine;
   /** Of a step taken back: the line of the log. */

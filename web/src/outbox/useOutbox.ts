@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { reach } from "../api/reach";
+import { visitOf } from "./fold";
 import { outbox } from "./outbox";
 import type { Waiting } from "./store";
 
@@ -20,7 +21,10 @@ export function useSending(): void {
     const stopHearing = outbox.hear(({ change, answer }) => {
       reach.set(true);
       heard = change.address.includes("/work") && answer !== null;
-      if (heard) client.setQueryData(["work", change.plant], answer);
+      if (heard) {
+        const visit = visitOf(change.address);
+        client.setQueryData(visit === null ? ["work", change.plant] : ["work", change.plant, visit, true], answer);
+      }
       // What a vine bore stands in its survey.
       if (change.what === "crop") {
         void client.invalidateQueries({ queryKey: ["survey", change.plant] });
@@ -31,7 +35,7 @@ export function useSending(): void {
       const now = outbox.waiting().length;
       // Something was sent, from here or from another window: what hangs on it is asked again.
       if (now < before) {
-        for (const key of ["log", "plants", "visits", "plant", ...(heard ? [] : ["work"])]) {
+        for (const key of ["log", "plants", "visits", "plant", "rounds", ...(heard ? [] : ["work"])]) {
           void client.invalidateQueries({ queryKey: [key] });
         }
       }

@@ -7,7 +7,7 @@ import { Button, Choice, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { capital, counted, listed, timeWords } from "../survey/words";
 import { shortDay, TwoWeeks } from "./TwoWeeks";
-import { eventOf, inWalkingOrder, type Job, jobWords, together } from "./yearRows";
+import { eventOf, inWalkingOrder, type Job, jobWords, pageOf, together } from "./yearRows";
 
 type Work = Schemas["WorkNowView"];
 
@@ -254,11 +254,7 @@ function Stop(props: {
       {ids.length > 0 && (
         <chakra.div display="flex" gap="0 16px" flexWrap="wrap" alignItems="center">
           {ids.slice(0, MOST_NAMED).map((id) => (
-            <Link
-              key={id}
-              to={`/plants/${id}/${job === "deadhead" ? "round" : job === "look" ? "look" : "decide"}`}
-              style={{ padding: "10px 0", minHeight: 44 }}
-            >
+            <Link key={id} to={`/plants/${id}/${pageOf[job] ?? "decide"}`} style={{ padding: "10px 0", minHeight: 44 }}>
               {plants.get(id)?.name}
             </Link>
           ))}

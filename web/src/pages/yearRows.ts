@@ -22,6 +22,17 @@ export const jobWords: Record<Schemas["YearJob"], string> = {
   uncover: "Uncover",
   "tool-care": "Tools: sharpen, oil, soak",
   "spent-canes": "Cut out spent canes",
+  "path-clear": "Clear the path",
+};
+
+/** The page of a plant on which a job is done; the plan of its prune for all others. */
+export const pageOf: Partial<Record<Schemas["YearJob"], string>> = {
+  deadhead: "round",
+  level: "round",
+  "path-clear": "round",
+  look: "look",
+  cover: "cover",
+  uncover: "uncover",
 };
 
 const DAY = 86_400_000;

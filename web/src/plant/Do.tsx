@@ -10,6 +10,7 @@ import { CoreError, workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { lineKept, saidOf } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
+import { workOf } from "../outbox/rounds";
 import type { Waiting } from "../outbox/store";
 import { readLength } from "../survey/measures";
 import { moreOf } from "../survey/sentence";
@@ -33,11 +34,12 @@ const ONE_TAP = 500;
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
   const { id = "" } = useParams();
-  const { survey, inWork } = usePlant();
+  const { survey, inWork, visit } = usePlant();
   const { say } = useMeasures();
   const { work } = inWork;
   const document = survey.document;
-  const address = at(`/api/plants/${id}/work`);
+  const addressOf = (more = "") => (visit ? workOf(id, visit.key, more) : at(`/api/plants/${id}/work${more}`));
+  const address = addressOf();
   // Every tap is kept on this device first and sent then, so that no network is needed.
   const record = useMutation({
     mutationFn: (bodies: Schemas["StepInput"][]) =>
@@ -68,7 +70,7 @@ export default function Do() {
       await change.mutateAsync({
         what: "take-back",
         method: "DELETE",
-        address: `${address}/${number}`,
+        address: addressOf(`/${number}`),
         of: number,
         words: `Take back: ${say(line)}`,
       });
@@ -101,7 +103,11 @@ export default function Do() {
     if (work!.done.some((l) => Number(l.id) < 0)) return here();
     try {
       return await must(
-        api.POST("/api/plants/{id}/work/try", { params: { path: { id } }, body, headers: asSeen(work!.revision) }),
+        api.POST("/api/plants/{id}/work/try", {
+          params: { path: { id }, query: visit ? { round: visit.key } : {} },
+          body,
+          headers: asSeen(work!.revision),
+        }),
       );
     } catch (e) {
       if (e instanceof ApiError && e.status === 0) return here();
@@ -119,7 +125,7 @@ export default function Do() {
     );
   }
   if (!work) return <p>Fetching the steps.</p>;
-  const finishBack = () => change.mutate(takingFinishBack(address));
+  const finishBack = () => change.mutate(takingFinishBack(addressOf("/finish")));
   return (
     <chakra.div maxWidth="1040px" marginInline="auto">
       {error && (
@@ -153,8 +159,8 @@ export default function Do() {
               change.mutate({
                 what: "finish",
                 method: "POST",
-                address: `${address}/finish`,
-                words: "Finished for the season",
+                address: addressOf("/finish"),
+                words: visit ? "Finished" : "Finished for the season",
               }),
             )
           }
@@ -168,8 +174,8 @@ export default function Do() {
 const takingFinishBack = (address: string) => ({
   what: "take-finish-back" as const,
   method: "DELETE" as const,
-  address: `${address}/finish`,
-  words: "Go on with it: not finished for the season",
+  address,
+  words: "Go on with it: not finished",
 });
 
 /** What was done with a step, in words, for as long as it waits. */
@@ -241,6 +247,7 @@ interface CurrentProps {
 
 function Current(props: CurrentProps) {
   const { work } = props;
+  const { visit } = usePlant();
   const navigate = useNavigate();
   const [early, setEarly] = useState(() => wentAhead(work));
   const [waits, setWaits] = useState(() => putOff(props.plant, work));
@@ -274,7 +281,9 @@ function Current(props: CurrentProps) {
       <chakra.div display="grid" gap="12px">
         {changes}
         <Panel>
-          <chakra.h2 fontSize="1.3rem">{work.finished ? "Finished for this season" : "Every step is done"}</chakra.h2>
+          <chakra.h2 fontSize="1.3rem">
+            {!work.finished ? "Every step is done" : visit ? "Finished" : "Finished for this season"}
+          </chakra.h2>
           <chakra.p marginTop="6px">
             {work.done.length} {work.done.length === 1 ? "step is" : "steps are"} in the log. A plain mistake grows
             back; what you learnt is kept.
@@ -283,10 +292,10 @@ function Current(props: CurrentProps) {
           <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="12px">
             {!work.finished && (
               <Button look="main" size="large" disabled={props.busy} onClick={props.onFinish}>
-                Finish this plant
+                {visit ? "Finish this visit" : "Finish this plant"}
               </Button>
             )}
-            <Button onClick={() => void navigate("../remember")}>See the log</Button>
+            <Button onClick={() => void navigate(`/plants/${props.plant}/remember`)}>See the log</Button>
             <Button look="quiet" disabled={props.busy || work.done.length === 0} onClick={props.onUndo}>
               Take back the last entry
             </Button>
@@ -344,7 +353,7 @@ function Current(props: CurrentProps) {
           disabled={props.busy}
           onClick={() => props.onTap(() => (setEnding(true), window.scrollTo({ top: 0 })))}
         >
-          Finish the season
+          {visit ? "Finish this visit" : "Finish the season"}
         </Button>
       </chakra.div>
     </chakra.div>
@@ -425,7 +434,10 @@ interface StepCardProps extends Omit<CurrentProps, "onTap" | "onFinish" | "onTak
 function StepCard(props: StepCardProps) {
   const { work, open, busy } = props;
   const { step } = open;
-  const { StepPicture, wide, together } = useFamily();
+  const family = useFamily();
+  const { visit } = usePlant();
+  const { wide, together } = family;
+  const StepPicture = visit?.StepPicture ?? family.StepPicture;
   // The cuts of one place on a vine are made together, and noted together.
   const group = together(work.pending, open, documentOf(work.document));
   const { say, thick } = useMeasures();
@@ -506,7 +518,7 @@ function StepCard(props: StepCardProps) {
           {step.tool && (
             <p>
               <b>{capital(toolWords[step.tool])}</b>
-              {stem && step.cut ? `, ${thick(stem.diameter)} at the base` : ""}
+              {stem && step.cut && !visit ? `, ${thick(stem.diameter)} at the base` : ""}
               {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
             </p>
           )}
@@ -565,12 +577,14 @@ function Differently(props: {
   onBack: () => void;
 }) {
   const { body } = useMeasures();
-  const { plan } = usePlant();
+  const { plan, visit } = usePlant();
   const [what, setWhat] = useState<"removed" | "cut" | "left" | "tied" | null>(null);
   const [tiedTo, setTiedTo] = useState<Schemas["TiedTo"] | null>(null);
   const [place, setPlace] = useState("");
   const { stem, action } = props.open.step;
-  const mm = readLength(place, body, "cm");
+  const leaves = props.open.step.stem ? (visit?.leavesOf?.(props.open.step.stem) ?? []) : [];
+  const mm =
+    leaves.length > 0 ? (leaves.find((l) => String(l.nth) === place)?.at ?? null) : readLength(place, body, "cm");
   // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
   const skipped = what === "left" && (!stem || action === "check" || action === "defer");
   const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0)) && (what !== "tied" || tiedTo !== null);
@@ -593,11 +607,24 @@ function Differently(props: {
                 { value: "cut" as const, text: "Cut it elsewhere" },
               ]
             : []),
-          { value: "left", text: stem ? "Leave it as it is this winter" : "Nothing: not this winter" },
+          {
+            value: "left",
+            text: visit ? "Leave it as it is" : stem ? "Leave it as it is this winter" : "Nothing: not this winter",
+          },
         ]}
       />
       {what === "tied" && training && stem && <TiedElsewhere stem={stem} training={training} onChange={setTiedTo} />}
-      {what === "cut" && (
+      {what === "cut" && leaves.length > 0 && (
+        <chakra.div marginTop="8px">
+          <Choice
+            label="Where you cut it"
+            value={place}
+            onChange={setPlace}
+            options={leaves.map((l) => ({ value: String(l.nth), text: l.words }))}
+          />
+        </chakra.div>
+      )}
+      {what === "cut" && leaves.length === 0 && (
         <chakra.div marginTop="8px">
           <Field
             label="How far up did you cut?"

@@ -7,6 +7,7 @@ import { Button, Field, Input, Notice, Select } from "../app/ui";
 import { readLength } from "../survey/measures";
 import { noteWords, sudden, type YearEvent } from "../survey/yearWords";
 import { readWeight } from "../survey/weights";
+import { Sudden } from "./Sudden";
 
 const others: readonly YearEvent[] = ["height", "prunings", "harvested", "sprayed", "pruned", "tied", "tipped", "fed"];
 
@@ -35,6 +36,7 @@ export function MoreNotes({ plant }: { plant: string }) {
   const [high, setHigh] = useState("");
   const [weight, setWeight] = useState("");
   const [bbch, setBbch] = useState("");
+  const [happened, setHappened] = useState<YearEvent | null>(null);
   const grams = weight === "" ? null : readWeight(weight, units);
   const mm = high === "" ? null : readLength(high, body, "cm");
   const add = useMutation({
@@ -54,6 +56,7 @@ export function MoreNotes({ plant }: { plant: string }) {
         }),
       ),
     onSuccess: () => {
+      setHappened(what !== "" && sudden.includes(what) && day === "" ? what : null);
       for (const key of ["log", "plants"]) void client.invalidateQueries({ queryKey: [key] });
       setWhat("");
       setText("");
@@ -70,6 +73,7 @@ export function MoreNotes({ plant }: { plant: string }) {
         Something else, or of another day
       </chakra.summary>
       <chakra.div display="grid" gap="12px" maxWidth="520px" paddingBottom="10px">
+        {happened && <Sudden key={happened} what={happened} onDone={() => setHappened(null)} />}
         {add.error && (
           <Notice tone="wrong" role="alert">
             {add.error.message}
@@ -119,9 +123,7 @@ export function MoreNotes({ plant }: { plant: string }) {
               ? "Which, and on which leaves or stem."
               : what === "sprayed"
                 ? "By whom, and with what. Follow the label; leave licensed sprays to licensed hands."
-                : what === "storm-break"
-                  ? "Which stem, and where. Note it in Look as well, and the plan for today follows."
-                  : undefined
+                : undefined
           }
         >
           <Input value={text} maxLength={1000} onChange={(e) => setText(e.target.value)} />

@@ -148,6 +148,9 @@ const titleOf = (pathname: string): string => {
       compare: "two schools",
       sheet: "cut sheet",
       round: "round",
+      cover: "cover",
+      uncover: "uncover",
+      visit: "visit",
     }[view] ?? view
   );
 };

@@ -16,6 +16,7 @@ import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import { noteWords } from "../survey/yearWords";
 import { MoreNotes } from "./MoreNotes";
+import { Visits } from "./Visits";
 import { Correct, History } from "./Correct";
 import { useFamily } from "./families";
 import { CameOfIt, Years } from "./Years";
@@ -83,6 +84,7 @@ export default function Remember() {
         </chakra.div>
       )}
       {role !== "looker" && <MoreNotes plant={id} />}
+      {role !== "looker" && <Visits plant={id} />}
       <Refused of={mine.filter((w) => w.refused)} />
       <WaitingLines of={mine.filter((w) => !w.refused)} />
       {role !== "looker" && Record && <Record />}

@@ -40,6 +40,8 @@ export interface FamilyParts {
   notes: NonNullable<Schemas["YearEvent"]>[];
   /** Stands above the log. */
   Record: ComponentType | null;
+  /** It has visits beside the prune: rounds among its flowers, covering. */
+  visits: boolean;
 }
 
 const alone = (_: readonly OpenStep[], open: OpenStep) => [open];
@@ -55,12 +57,13 @@ const rose: FamilyParts = {
   together: alone,
   Heading: null,
   Record: null,
+  visits: true,
   notes: ["bud-break", "first-bloom", "flush-end", "deadheaded", "tied", "fed", "covered", "uncovered"],
 };
 
 const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
   rose,
-  shrub: rose,
+  shrub: { ...rose, visits: false },
   vine: {
     Look: lazy(() => import("../vine/VineLook")),
     Decide: lazy(() => import("../vine/VineDecide")),
@@ -72,6 +75,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together,
     Heading: NextVine,
     Record: VineYears,
+    visits: false,
     notes: ["bud-break", "first-bloom", "tied", "tipped", "fed", "harvested"],
   },
   "cane-fruit": {
@@ -85,6 +89,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together: alone,
     Heading: null,
     Record: UnknownCanes,
+    visits: false,
     notes: ["bud-break", "first-bloom", "tipped", "tied", "harvested", "fed"],
   },
 };

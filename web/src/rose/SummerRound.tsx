@@ -1,15 +1,17 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { Link, useParams } from "react-router";
-import { at } from "../api/base";
-import { newId } from "../api/client";
+import { useNavigate, useParams } from "react-router";
+import { Link } from "react-router";
+import type { Schemas } from "../api/client";
 import { useHalf } from "../app/kept";
+import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
-import { outbox } from "../outbox/outbox";
+import { begin, beginDone } from "../outbox/rounds";
 import { usePlan } from "../shared/usePlan";
 import { usePlant } from "../shared/usePlant";
 import { counted } from "../survey/words";
-import { cutWords, type Flowering, FULL, leafOf, nextId, roundOf, wantsLeaves } from "./flowering";
+import { asksLeaves, type Flowering, FULL, isOver, roundOf, tapped, wantsMore, type Why } from "./flowering";
+import { RoundPicture } from "./RoundPicture";
 
 const depths = [
   { value: "", text: "as its school says" },
@@ -18,61 +20,74 @@ const depths = [
   { value: "by-height", text: "level with the rest" },
 ] as const;
 
+const whys: readonly { why: Why; text: string }[] = [
+  { why: "over", text: "A single flower that is over" },
+  { why: "cluster", text: "A cluster" },
+  { why: "vase", text: "One for the vase" },
+  { why: "blind", text: "A shoot without a flower" },
+  { why: "tall", text: "One much too tall" },
+  { why: "path", text: "One over the path" },
+];
+
+const kinds: Record<Why, string> = {
+  over: "a single flower",
+  cluster: "a cluster",
+  vase: "for the vase",
+  blind: "no flower",
+  tall: "much too tall",
+  path: "over the path",
+};
+
+/** A stem as it is planned: what is said of it, and where it is cut. */
+interface Told {
+  stem: Flowering;
+  step: Schemas["PlanStep"] | null;
+  why: string;
+}
+
 /** The weekly round of one plant: what is over is tapped, and each stem says where it is cut. */
 export default function SummerRound() {
   const { id = "" } = useParams();
+  const navigate = useNavigate();
   const { plant, kind, survey, inWork } = usePlant();
   const today = inWork.work?.today ?? new Date().toISOString().slice(0, 10);
-  const [round, setRound, letGo] = useHalf<{ stems: Flowering[]; depth: string }>(`round.${id}`, {
+  const [round, setRound, letGo] = useHalf<{ stems: Flowering[]; depth: string }>(`flowers.${id}`, {
     stems: [],
     depth: "",
   });
   const { stems, depth } = round;
   const set = (next: Flowering[]) => setRound({ stems: next, depth });
   const change = (one: Flowering) => set(stems.map((s) => (s.id === one.id ? one : s)));
-  const ready = stems.length > 0 && !stems.some(wantsLeaves);
-  const plan = usePlan(roundOf(survey.document, kind.defaultSchool, today, depth || null, plant.hips, stems), ready);
-  const told = stems.map((s) => {
-    const steps = plan.data?.steps.filter((x) => x.stem === s.id && x.stage === "deadhead") ?? [];
-    const cut = steps.find((x) => x.cut?.where === "above-bud");
-    const leaf = leafOf(s, cut?.cut?.at == null ? null : Number(cut.cut.at));
-    const action = cut && leaf !== null ? "cut" : steps.length > 0 ? "nip" : "none";
-    return {
-      stem: s,
-      leaf,
-      action: action as "cut" | "nip" | "none",
-      why: plan.data?.stems.find((x) => x.id === s.id)?.reasons[0]?.text ?? "",
-    };
+  const ready = stems.length > 0 && !stems.some(wantsMore);
+  const document = roundOf(survey.document, kind.defaultSchool, today, depth || null, plant.hips, stems);
+  const plan = usePlan(document, ready);
+  const told: Told[] = stems.map((stem) => ({
+    stem,
+    step: plan.data?.steps.find((x) => x.stem === stem.id) ?? null,
+    why: plan.data?.stems.find((x) => x.id === stem.id)?.reasons[0]?.text ?? "",
+  }));
+  const work = ready && plan.data && !plan.isFetching ? told.filter((t) => t.step !== null).length : null;
+  const beginning = {
+    plant: id,
+    task: "round" as const,
+    document,
+    words: `Round among the flowers: ${counted(stems.length, "stem")}`,
+  };
+  const clear = () => {
+    letGo();
+    setRound({ stems: [], depth });
+  };
+  const through = useMutation({
+    mutationFn: () => begin(beginning),
+    onSuccess: (key) => (clear(), void navigate(`/plants/${id}/visit/${key}`)),
   });
-  const done = useMutation({
-    mutationFn: () => {
-      const words = `Deadheaded. ${told
-        .filter((t) => t.action !== "none")
-        .map((t) => cutWords(t.stem, t.action, t.leaf))
-        .join(" ")}`;
-      return outbox.add([
-        {
-          plant: id,
-          what: "note",
-          method: "POST",
-          address: at(`/api/plants/${id}/log`),
-          seen: null,
-          body: { text: words.slice(0, 1000), key: newId(), what: "deadheaded" },
-          words,
-        },
-      ]);
-    },
-    onSuccess: () => {
-      letGo();
-      setRound({ stems: [], depth });
-    },
-  });
-  const work = told.filter((t) => t.action !== "none").length;
+  const done = useMutation({ mutationFn: () => beginDone(beginning, today), onSuccess: clear });
+  const error = through.error ?? done.error;
   return (
     <chakra.div display="grid" gap="14px" maxWidth="980px">
       <div>
         <chakra.h2 fontSize="1.4rem">Round among the flowers</chakra.h2>
-        <p>Tap what is over, stem by stem, and count the leaflets of the leaves below it. About a minute a plant.</p>
+        <p>Tap what you see, stem by stem, and count the leaflets of the leaves below it. About a minute a plant.</p>
       </div>
       {done.isSuccess && stems.length === 0 && (
         <Notice tone="plain" role="status">
@@ -85,22 +100,22 @@ export default function SummerRound() {
           You keep the hips of this plant: its finished flowers stay from the last date for cuts.
         </Notice>
       )}
-      <chakra.div display="flex" gap="8px" flexWrap="wrap">
-        <Button
-          size="large"
-          onClick={() => set([...stems, { id: nextId(stems), blooms: 1, finished: 1, leaves: [], tall: false }])}
-        >
-          A single flower that is over
-        </Button>
-        <Button
-          size="large"
-          onClick={() => set([...stems, { id: nextId(stems), blooms: 5, finished: 2, leaves: [], tall: false }])}
-        >
-          A cluster
-        </Button>
+      <chakra.div
+        display="grid"
+        gap="8px"
+        gridTemplateColumns={{ base: "repeat(2, minmax(0,1fr))", md: "repeat(3, minmax(0,1fr))" }}
+        role="group"
+        aria-label="What stands on a stem"
+      >
+        {whys.map(({ why, text }) => (
+          <Button key={why} size="large" onClick={() => set([...stems, tapped(stems, why)])}>
+            {text}
+          </Button>
+        ))}
       </chakra.div>
       {stems.length > 0 && (
         <chakra.div
+          className="round-stems"
           display="grid"
           gap="12px"
           gridTemplateColumns={{ base: "minmax(0,1fr)", md: "repeat(2, minmax(0,1fr))" }}
@@ -108,11 +123,8 @@ export default function SummerRound() {
           {told.map((t) => (
             <One
               key={t.stem.id}
-              of={t.stem}
-              cut={ready && t.action === "cut" ? t.leaf : null}
-              nip={ready && t.action === "nip"}
-              words={ready && plan.data ? cutWords(t.stem, t.action, t.leaf) : null}
-              why={ready ? t.why : ""}
+              told={ready ? t : { ...t, step: null, why: "" }}
+              planned={ready && plan.data !== undefined}
               onChange={change}
               onRemove={() => set(stems.filter((s) => s.id !== t.stem.id))}
             />
@@ -131,23 +143,40 @@ export default function SummerRound() {
             onChange={(d) => setRound({ stems, depth: d })}
             options={depths}
           />
-          {plan.isError && (
+          {(plan.isError || error) && (
             <chakra.div marginTop="10px">
               <Notice tone="wrong" role="alert">
-                {plan.error?.message}
+                {plan.error?.message ?? error?.message}
               </Notice>
             </chakra.div>
           )}
-          <chakra.div marginTop="14px">
-            {ready ? (
-              <Button look="main" size="large" disabled={work === 0 || done.isPending} onClick={() => done.mutate()}>
-                {work === 0 ? "Nothing to cut today" : `Done: ${counted(work, "stem")}`}
-              </Button>
-            ) : (
+          <chakra.div marginTop="14px" display="grid" gap="8px">
+            {!ready && (
               <Notice tone="look">
                 Count on: a finished head is cut to the first leaf with {FULL} leaflets or more. Thorns: gloves on, and
                 eyes out of the way.
               </Notice>
+            )}
+            {work === 0 && <p>Nothing to cut today.</p>}
+            {work !== null && work > 0 && (
+              <>
+                {plan.data!.summary.map((s) => (
+                  <Say key={s.text} of={s} />
+                ))}
+                <chakra.div display="flex" gap="8px" flexWrap="wrap">
+                  <Button
+                    look="main"
+                    size="large"
+                    disabled={through.isPending || done.isPending}
+                    onClick={() => through.mutate()}
+                  >
+                    Cut them one by one
+                  </Button>
+                  <Button size="large" disabled={through.isPending || done.isPending} onClick={() => done.mutate()}>
+                    Done already: {counted(work, "stem")}
+                  </Button>
+                </chakra.div>
+              </>
             )}
           </chakra.div>
         </Panel>
@@ -156,34 +185,35 @@ export default function SummerRound() {
   );
 }
 
-function One(props: {
-  of: Flowering;
-  cut: number | null;
-  nip: boolean;
-  words: string | null;
-  why: string;
-  onChange: (stem: Flowering) => void;
-  onRemove: () => void;
-}) {
-  const { of: s, onChange } = props;
-  const over = s.finished >= s.blooms;
+/** A sentence of the plan in the gardener's own units. */
+function Say({ of }: { of: Schemas["PlanSentence"] }) {
+  const { say } = useMeasures();
+  return <p>{say(of)}</p>;
+}
+
+function One(props: { told: Told; planned: boolean; onChange: (stem: Flowering) => void; onRemove: () => void }) {
+  const { onChange, told } = props;
+  const { stem: s, step } = told;
+  const { say } = useMeasures();
+  const stalk = step?.cut?.where === "stalk";
+  const leaf = (n: number) => s.leaves.map((l, i) => (i === n ? { ...l, inward: !l.inward } : l));
   return (
     <Panel>
       <chakra.div display="grid" gridTemplateColumns="96px minmax(0,1fr)" gap="12px">
-        <Picture of={s} cut={props.cut} nip={props.nip} />
+        <RoundPicture of={s} cut={step && !stalk ? Number(step.cut?.bud?.leaf ?? 0) || null : null} nip={stalk} />
         <chakra.div display="grid" gap="8px" alignContent="start">
           <chakra.div display="flex" alignItems="center" gap="8px">
             <chakra.h3 fontSize="1.1rem" flex="1">
-              {s.id}, {s.blooms === 1 ? "a single flower" : "a cluster"}
+              {s.id}, {kinds[s.why]}
             </chakra.h3>
             <Button look="quiet" aria-label={`Take ${s.id} off the list`} onClick={props.onRemove}>
               Off
             </Button>
           </chakra.div>
-          {s.blooms > 1 && (
+          {s.why === "cluster" && (
             <Choice
               label={`How much of ${s.id} is over`}
-              value={over ? "all" : "some"}
+              value={isOver(s) ? "all" : "some"}
               onChange={(v) => onChange({ ...s, finished: v === "all" ? s.blooms : 2 })}
               options={[
                 { value: "some", text: "partly over" },
@@ -191,7 +221,7 @@ function One(props: {
               ]}
             />
           )}
-          {over && (
+          {asksLeaves(s) && (
             <>
               <chakra.p>Leaflets of the next leaf down:</chakra.p>
               <chakra.div display="flex" gap="6px" flexWrap="wrap">
@@ -199,8 +229,8 @@ function One(props: {
                   <Button
                     key={n}
                     aria-label={`${s.id}: a leaf of ${n}`}
-                    disabled={s.leaves.length >= 8}
-                    onClick={() => onChange({ ...s, leaves: [...s.leaves, n] })}
+                    disabled={s.leaves.length >= 12}
+                    onClick={() => onChange({ ...s, leaves: [...s.leaves, { leaflets: n, inward: false }] })}
                   >
                     {n}
                   </Button>
@@ -209,118 +239,64 @@ function One(props: {
                   <Button
                     look="quiet"
                     aria-label={`${s.id}: take the last leaf back`}
-                    onClick={() => onChange({ ...s, leaves: s.leaves.slice(0, -1) })}
+                    onClick={() => onChange({ ...s, leaves: s.leaves.slice(0, -1), upTo: null })}
                   >
                     back
                   </Button>
                 )}
+                {!s.counted && wantsMore({ ...s, upTo: 1 }) && (
+                  <Button
+                    look="quiet"
+                    aria-label={`${s.id}: no more leaves`}
+                    onClick={() => onChange({ ...s, counted: true })}
+                  >
+                    no more
+                  </Button>
+                )}
               </chakra.div>
-              <Button
-                size="small"
-                pressed={s.tall}
-                aria-pressed={s.tall}
-                onClick={() => onChange({ ...s, tall: !s.tall })}
-              >
-                Much taller than the rest
-              </Button>
             </>
+          )}
+          {(s.why === "tall" || s.why === "path") && s.leaves.length > 0 && (
+            <Choice
+              label={s.why === "tall" ? `${s.id}: as high as its neighbours` : `${s.id}: clear of the path`}
+              value={s.upTo === null ? "" : String(s.upTo)}
+              onChange={(v) => onChange({ ...s, upTo: Number(v) })}
+              options={s.leaves.map((_, n) => ({
+                value: String(n + 1),
+                text: `${s.why === "tall" ? "level" : "clear"} at leaf ${n + 1}`,
+              }))}
+            />
+          )}
+          {s.leaves.length > 1 && s.why !== "path" && s.why !== "tall" && (
+            <chakra.details>
+              <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="10px">
+                A leaf faces into the plant
+              </chakra.summary>
+              <chakra.div display="flex" gap="6px" flexWrap="wrap">
+                {s.leaves.map((l, n) => (
+                  <Button
+                    key={n}
+                    pressed={l.inward}
+                    aria-pressed={l.inward}
+                    aria-label={`${s.id}: leaf ${n + 1} faces in`}
+                    onClick={() => onChange({ ...s, leaves: leaf(n) })}
+                  >
+                    {n + 1}
+                  </Button>
+                ))}
+              </chakra.div>
+            </chakra.details>
           )}
         </chakra.div>
       </chakra.div>
-      {props.words && (
-        <chakra.p marginTop="8px" fontWeight="700">
-          {props.words}
-        </chakra.p>
+      {props.planned && (
+        <>
+          <chakra.p marginTop="8px" fontWeight="700">
+            {step ? say(step) : `${s.id}: nothing today.`}
+          </chakra.p>
+          {told.why && <chakra.p color="muted">{told.why}</chakra.p>}
+        </>
       )}
-      {props.words && props.why && <chakra.p color="muted">{props.why}</chakra.p>}
     </Panel>
-  );
-}
-
-const WIDTH = 96,
-  TOP = 34,
-  STEP = 26;
-
-/** A stem with its flowers and the leaves that were counted; a bar where it is cut. */
-function Picture({ of: s, cut, nip }: { of: Flowering; cut: number | null; nip: boolean }) {
-  const height = TOP + STEP * Math.max(4, s.leaves.length + 1) + 12;
-  const x = WIDTH / 2;
-  const leafY = (n: number) => TOP + STEP * (n + 1);
-  const many = Math.min(s.blooms, 5);
-  const says = `${s.id}: ${s.finished} of ${s.blooms} flowers over${s.leaves.length ? `, leaves of ${s.leaves.join(", ")}` : ""}${cut !== null ? `, cut above leaf ${cut + 1}` : nip ? ", nipped" : ""}`;
-  return (
-    <svg viewBox={`0 0 ${WIDTH} ${height}`} width={WIDTH} height={height} role="img" aria-label={says}>
-      <line
-        x1={x}
-        x2={x}
-        y1={cut === null ? TOP - 8 : leafY(cut) - 8}
-        y2={height}
-        stroke="var(--bark1)"
-        strokeWidth="5"
-      />
-      {cut !== null && (
-        <line
-          x1={x}
-          x2={x}
-          y1={TOP - 8}
-          y2={leafY(cut) - 8}
-          stroke="var(--hip)"
-          strokeWidth="5"
-          strokeDasharray="3 4"
-        />
-      )}
-      {s.leaves.map((leaflets, n) => {
-        const side = n % 2 === 0 ? 1 : -1;
-        return (
-          <g key={n} transform={`translate(${x} ${leafY(n)})`}>
-            <line x1="0" y1="0" x2={side * 30} y2="-10" stroke="var(--leaf)" strokeWidth="1.5" />
-            {Array.from({ length: leaflets }, (_, k) => {
-              const along = k === leaflets - 1 ? 1 : 0.35 + (Math.floor(k / 2) * 0.5) / Math.max(1, (leaflets - 1) / 2);
-              const off = k === leaflets - 1 ? 0 : k % 2 === 0 ? -5 : 5;
-              return (
-                <ellipse
-                  key={k}
-                  cx={side * 32 * along}
-                  cy={-10 * along + off}
-                  rx="6"
-                  ry="3.6"
-                  fill="var(--leafWash)"
-                  stroke="var(--leaf)"
-                />
-              );
-            })}
-          </g>
-        );
-      })}
-      {Array.from({ length: many }, (_, k) => {
-        const over = k < Math.round((s.finished / s.blooms) * many);
-        const [dx, dy] = many === 1 ? [0, -12] : [(k - 2) * 15, -10 - (2 - Math.abs(k - 2)) * 5];
-        return (
-          <g key={k}>
-            <line x1={x} y1={TOP - 6} x2={x + dx} y2={TOP + dy} stroke="var(--bark1)" strokeWidth="2.5" />
-            <circle
-              cx={x + dx}
-              cy={TOP + dy}
-              r={many === 1 ? 12 : 7.5}
-              fill={over ? "var(--soil)" : "var(--hipWash)"}
-              stroke={over ? "var(--ink)" : "var(--hip)"}
-              strokeWidth="2"
-              strokeDasharray={over ? "3 2" : undefined}
-            />
-          </g>
-        );
-      })}
-      {cut !== null && (
-        <line
-          x1={x - 22}
-          x2={x + 22}
-          y1={leafY(cut) - 8 - 4}
-          y2={leafY(cut) - 8 + 4}
-          stroke="var(--hip)"
-          strokeWidth="4"
-        />
-      )}
-      {nip && <line x1={x - 26} x2={x + 4} y1={TOP - 4} y2={TOP - 12} stroke="var(--hip)" strokeWidth="3" />}
-    </svg>
   );
 }

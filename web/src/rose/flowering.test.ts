@@ -1,13 +1,11 @@
 import { describe, expect, it } from "vitest";
 import type { SurveyDocument } from "../survey/types";
-import { cutWords, type Flowering, leafAt, leafOf, nextId, roundOf, wantsLeaves } from "./flowering";
+import { type Flowering, floweringOf, nextId, roundOf, stemsOf, tapped, wantsMore } from "./flowering";
 
+const leaf = (leaflets: number, inward = false) => ({ leaflets, inward });
 const stem = (over: Partial<Flowering> = {}): Flowering => ({
-  id: "F1",
-  blooms: 1,
-  finished: 1,
-  leaves: [3, 3, 5],
-  tall: false,
+  ...tapped([], "over"),
+  leaves: [leaf(3), leaf(3), leaf(5)],
   ...over,
 });
 const document = {
@@ -20,36 +18,59 @@ const document = {
 } as unknown as SurveyDocument;
 
 describe("a round among the flowers", () => {
-  it("finds the leaf a cut is made above, whichever it is", () => {
-    for (let leaf = 0; leaf < 3; leaf++) expect(leafOf(stem(), leafAt(stem(), leaf) + 6)).toBe(leaf);
-    expect(leafOf(stem(), 1)).toBeNull();
-    expect(leafOf(stem(), null)).toBeNull();
+  it("asks for leaves only where its cut hangs on them and they were not all counted", () => {
+    expect(wantsMore(stem({ leaves: [] }))).toBe(true);
+    expect(wantsMore(stem({ leaves: [leaf(3), leaf(3)] }))).toBe(true);
+    expect(wantsMore(stem({ leaves: [leaf(3)], counted: true }))).toBe(false);
+    expect(wantsMore(stem())).toBe(false);
+    expect(wantsMore(tapped([], "cluster"))).toBe(false);
+    expect(wantsMore({ ...tapped([], "cluster"), finished: 5 })).toBe(true);
+    expect(wantsMore(stem({ why: "vase" }))).toBe(true);
+    expect(wantsMore(stem({ why: "vase", leaves: [leaf(5), leaf(7)] }))).toBe(false);
+    expect(wantsMore(stem({ why: "tall" }))).toBe(true);
+    expect(wantsMore(stem({ why: "path", upTo: 2 }))).toBe(false);
   });
 
-  it("says it in counted leaves and never in millimetres", () => {
-    expect(cutWords(stem(), "cut", 2)).toBe("F1: cut just above the third leaf from the top, the one with 5 leaflets.");
-    expect(cutWords(stem({ blooms: 5, finished: 2 }), "nip", null)).toContain("the others go on");
-    expect(cutWords(stem(), "nip", null)).toContain("at its stalk");
-    expect(cutWords(stem(), "none", null)).toContain("nothing today");
+  it("says of each stem what it was tapped for", () => {
+    const heads = (["over", "cluster", "vase", "blind"] as const).map((w) => stemsOf([tapped([], w)])[0]!.head);
+    expect(heads).toEqual([
+      { blooms: 1, finished: 1 },
+      { blooms: 5, finished: 2 },
+      { blooms: 1, finished: 0, vase: true },
+      { blooms: 0, finished: 0 },
+    ]);
+    expect(stemsOf([stem({ why: "tall", upTo: 3 })])[0]!.head).toMatchObject({ level: 3 });
+    expect(stemsOf([stem({ why: "path", upTo: 2 })])[0]!.head).toMatchObject({ clear: 2 });
   });
 
-  it("asks for leaves only where all of a head is over and no full leaf is known", () => {
-    expect(wantsLeaves(stem({ leaves: [] }))).toBe(true);
-    expect(wantsLeaves(stem({ leaves: [3, 3] }))).toBe(true);
-    expect(wantsLeaves(stem())).toBe(false);
-    expect(wantsLeaves(stem({ blooms: 5, finished: 2, leaves: [] }))).toBe(false);
+  it("counts leaves and measures nothing, and what faces in faces back over its stem", () => {
+    const [one] = stemsOf([stem({ leaves: [leaf(3), leaf(5, true)] })]);
+    expect(one!.buds).toEqual([
+      { leaf: 1, leaflets: 3 },
+      { leaf: 2, leaflets: 5, clock: 6 },
+    ]);
+    expect(one!.clock).toBe(12);
+    expect(one!.length).toBeUndefined();
+  });
+
+  it("is drawn from what was stored as it was tapped", () => {
+    for (const why of ["over", "cluster", "vase", "blind", "tall", "path"] as const) {
+      const one = {
+        ...tapped([], why),
+        leaves: [leaf(3), leaf(7, true)],
+        upTo: why === "tall" || why === "path" ? 2 : null,
+      };
+      expect(floweringOf(stemsOf([one])[0]!)).toEqual({ ...one, counted: true });
+    }
   });
 
   it("is planned for today with what flowers alone, and keeps the values of its school", () => {
-    const round = roundOf(document, "own-kind", "2027-07-10", "shallow", true, [
-      stem(),
-      stem({ id: "F2", tall: true }),
-    ]);
+    const round = roundOf(document, "own-kind", "2027-07-10", "shallow", true, [stem(), stem({ id: "F2" })]);
     expect(round.date).toBe("2027-07-10");
+    expect(round.task).toBe("round");
     expect(round.stems.map((s) => s.id)).toEqual(["F1", "F2"]);
     expect(round.school).toEqual({ base: "open-bowl", set: { spacing: 250, deadhead: "shallow", hips: "keep" } });
     expect(round.keepOut).toEqual([]);
-    expect(round.stems[1]!.length).toBeGreaterThan(round.stems[0]!.length as number);
     expect(roundOf({ ...document, school: null }, "own-kind", "2027-07-10", "shallow", false, []).school).toEqual({
       base: "own-kind",
       set: { deadhead: "shallow" },

@@ -1,3 +1,4 @@
+import type { ComponentType } from "react";
 import { useOutletContext } from "react-router";
 import type { Schemas } from "../api/client";
 import type { Plan, Scene } from "../drawing/scene";
@@ -15,6 +16,18 @@ export interface PlantInHand {
   planError: string | null;
   planning: boolean;
   scene: Scene;
+  /** The visit that is worked on beside the season's work; absent for that work. */
+  visit?: VisitInHand;
+}
+
+/** A visit beside the work of the season: its name, and how its steps are shown. */
+export interface VisitInHand {
+  key: string;
+  task: Exclude<Schemas["SurveyTask"], "prune">;
+  /** The drawing of one step; that of the family where not said. */
+  StepPicture?: ComponentType<{ step: Schemas["PlanStep"]; work: Schemas["WorkView"] }>;
+  /** The leaves of a stem that may be cut to, by their number from the top, and where each is, mm along it. */
+  leavesOf?: (stem: string) => { nth: number; words: string; at: number }[];
 }
 
 /** The plant of the page this stands on. */

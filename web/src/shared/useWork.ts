@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, must, type Schemas } from "../api/client";
-import { foldedOrStruck, workWaiting } from "../outbox/fold";
+import { foldedOrStruck, visitOf, workWaiting } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
+import { workOfUnsent } from "../outbox/rounds";
 import type { Waiting } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
 import type { SurveyInHand } from "./useSurvey";
@@ -20,11 +21,37 @@ export interface WorkInHand {
   refetch: () => void;
 }
 
-/** The work on a plant: what the garden knows, and on top of it what waits on this device. */
-export function useWork(id: string, survey: SurveyInHand | null): WorkInHand {
+/** A visit beside the work of the season. */
+export interface VisitAsked {
+  key: string;
+  /** What was seen, while it waits to be sent; null where the garden has it. */
+  unsent: unknown;
+  /** The day as the garden has it. */
+  today: string;
+}
+
+/**
+ * The work on a plant: what the garden knows, and on top of it what waits on this device.
+ *
+ * @param visit the visit beside the season's work; null for that work
+ */
+export function useWork(
+  id: string,
+  survey: Pick<SurveyInHand, "document" | "state"> | null,
+  visit: VisitAsked | null = null,
+): WorkInHand {
+  const round = visit?.key ?? null;
+  const unsent = visit?.unsent ?? null;
   const known = useQuery({
-    queryKey: ["work", id],
-    queryFn: () => must(api.GET("/api/plants/{id}/work", { params: { path: { id } } })),
+    queryKey: round === null ? ["work", id] : ["work", id, round, unsent === null],
+    queryFn: () =>
+      unsent !== null
+        ? workOfUnsent(unsent, visit!.today)
+        : must(
+            api.GET("/api/plants/{id}/work", {
+              params: { path: { id }, query: round === null ? {} : { round } },
+            }),
+          ),
     staleTime: 0,
   });
   const { refetch } = known;
@@ -34,11 +61,11 @@ export function useWork(id: string, survey: SurveyInHand | null): WorkInHand {
     if (saved) void refetch();
   }, [saved, refetch]);
   const all = useWaiting();
-  const waiting = workWaiting(all, id);
+  const waiting = workWaiting(all, id, round);
   // A survey that could not be sent is planned here as well.
   const mine = document !== undefined && (waiting.length > 0 || survey?.state === "offline");
   const here = useQuery({
-    queryKey: ["work here", id, known.data?.revision, waiting.map((w) => w.seq), document],
+    queryKey: ["work here", id, round, known.data?.revision, waiting.map((w) => w.seq), document],
     queryFn: () => foldedOrStruck(known.data!, document, waiting, (w) => outbox.put(w)),
     enabled: mine && known.data !== undefined,
     staleTime: Infinity,
@@ -53,7 +80,7 @@ export function useWork(id: string, survey: SurveyInHand | null): WorkInHand {
     work: now ?? shown.current,
     error: known.error ?? (mine ? here.error : null),
     settling: mine && here.data === undefined,
-    refused: all.filter((w) => w.plant === id && w.refused),
+    refused: all.filter((w) => w.plant === id && w.refused && (w.what === "round" || visitOf(w.address) === round)),
     refetch: () => void refetch(),
   };
 }

@@ -1,6 +1,25 @@
 /** Made from the published schema of a survey; renew it with npm run api. */
 
 /**
+ * This interface was referenced by `Survey`'s JSON-Schema
+ * via the `definition` "bud".
+ */
+export type Bud = Bud1 & {
+  at?: number;
+  clock?: number | null;
+  face?: "up" | "down" | "side" | null;
+  state?: "dormant" | "swelling" | "shooting" | "blind" | "damaged" | "basal" | "flower" | null;
+  leaflets?: number | null;
+  /**
+   * Which leaf it sits at, counted from the top; at may then be left out.
+   */
+  leaf?: number;
+};
+export type Bud1 = {
+  [k: string]: unknown;
+};
+
+/**
  * What was seen on one plant on one day. Lengths mm, weights g, angles degrees, clock bearings in hours (0 < c <= 12), dates ISO 8601. Unknown fields are ignored and listed in the plan's warnings.
  */
 export interface Survey {
@@ -40,6 +59,10 @@ export interface Survey {
     rootstock?: boolean | null;
     look?: "open" | "full" | null;
   };
+  /**
+   * What is planned: the prune, a round among the flowers, covering for the winter, uncovering.
+   */
+  task?: "prune" | "round" | "cover" | "uncover" | null;
   /**
    * Elective cuts are planned for the day, in season or not.
    */
@@ -360,6 +383,18 @@ export interface Stem {
   head?: {
     blooms?: number | null;
     finished?: number | null;
+    /**
+     * It is wanted for the vase.
+     */
+    vase?: boolean | null;
+    /**
+     * The leaf, counted from the top, that stands as high as its neighbours do.
+     */
+    level?: number | null;
+    /**
+     * The leaf, counted from the top, from which down it is clear of a path.
+     */
+    clear?: number | null;
   } | null;
   /**
    * What last winter's plan named it for: to go next, or to take the place of one that does.
@@ -369,15 +404,4 @@ export interface Stem {
     x: number;
     z: number;
   };
-}
-/**
- * This interface was referenced by `Survey`'s JSON-Schema
- * via the `definition` "bud".
- */
-export interface Bud {
-  at: number;
-  clock?: number | null;
-  face?: "up" | "down" | "side" | null;
-  state?: "dormant" | "swelling" | "shooting" | "blind" | "damaged" | "basal" | "flower" | null;
-  leaflets?: number | null;
 }

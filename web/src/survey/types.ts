@@ -6,7 +6,7 @@ import type { Bud, Stem, Survey } from "./schema";
 type Given<T> = NonNullable<T>;
 
 export type Role = Stem["role"];
-export type BudSeen = Bud;
+export type BudSeen = Bud & { at: number };
 export type Evidence = Given<Stem["seen"]>[number];
 /** The word of what was seen, out of the closed list. */
 export type Seen = Extract<Evidence, string>;
@@ -37,7 +37,7 @@ export type VineFacts = Given<Survey["vine"]>;
 export type RowFacts = Given<Survey["row"]>;
 
 /** A stem; the way it leans is asked of every one but a trunk. */
-export type SurveyStem = Stem & { clock: number };
+export type SurveyStem = Omit<Stem, "buds"> & { clock: number; buds?: BudSeen[] | null };
 
 /** A survey with its stems, which may be none. */
 export type SurveyDocument = Omit<Survey, "stems" | "support"> & { stems: SurveyStem[]; support?: Support | null };

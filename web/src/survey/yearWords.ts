@@ -26,6 +26,8 @@ export const noteWords: Record<YearEvent, string> = {
   "leaves-cleared": "Leaves cleared",
   mulched: "Mulched",
   "rubbed-off": "Rubbed off",
+  "path-cleared": "Path cleared",
+  looked: "Walked round",
 };
 
 /** What comes of itself and wants a look at once. */

@@ -35,7 +35,8 @@ internal sealed class FlowerSteps(Survey survey, StemTree tree)
                     null,
                     null,
                     null,
-                    option.Bud.Face
+                    option.Bud.Face,
+                    leaf?.Leaf
                 ),
                 survey.School.SlopeDeg,
                 survey.School.ClearanceMm,
