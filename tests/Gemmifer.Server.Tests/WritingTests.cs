@@ -75,6 +75,11 @@ public sealed partial class WritingTests : IDisposable
         var settings = await _garden.GetAsync("/api/settings");
         var second = (string)vine!["id"]!;
         var survey = Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5)).ToJsonString();
+        await _garden.SendAsync(
+            HttpMethod.Put,
+            $"/api/plants/{rose}/rounds/begun",
+            new JsonObject { ["task"] = "cover" }
+        );
         return
         [
             new(
@@ -105,6 +110,8 @@ public sealed partial class WritingTests : IDisposable
             new(HttpMethod.Post, $"/api/plants/{second}/crop", $$"""{"grams":500,"key":"{{NewId()}}"}""", null),
             new(HttpMethod.Post, $"/api/plants/{second}/second-visit", null, null),
             new(HttpMethod.Delete, $"/api/plants/{second}/second-visit", null, null),
+            new(HttpMethod.Put, $"/api/plants/{rose}/rounds/{NewId()}", """{"task":"cover","anyway":true}""", null),
+            new(HttpMethod.Delete, $"/api/plants/{rose}/rounds/begun", null, null),
             new(HttpMethod.Delete, $"/api/plants/{rose}", null, "1"),
             new(HttpMethod.Post, $"/api/plants/{rose}/restore", null, "1"),
             new(HttpMethod.Post, "/api/rules", School("Copied", NewId()), null),

@@ -21,6 +21,11 @@ public static class PruningYear
         };
 
     /// <summary>The main prune that is on at a day, or the next one: first and last day.</summary>
+    /// <param name="covered">Whether it is covered over the winter, and pruned when the cover comes off.</param>
+    public static (DateOnly From, DateOnly To) Window(PlantKind kind, DateOnly day, GrowingPlace place, bool covered) =>
+        Window(kind, day, place, covered ? PruningTime.AfterCover : PruningTime.LateWinter);
+
+    /// <summary>The same under a practice.</summary>
     /// <param name="when">The practice of the school; a kind that flowers on last year's wood has its own time.</param>
     public static (DateOnly From, DateOnly To) Window(
         PlantKind kind,
@@ -74,6 +79,11 @@ public static class PruningYear
     }
 
     /// <summary>The day to plan for: today within the main prune, otherwise its first day.</summary>
+    /// <param name="covered">Whether it is covered over the winter, and pruned when the cover comes off.</param>
+    public static DateOnly PlanDay(PlantKind kind, DateOnly today, GrowingPlace place, bool covered) =>
+        PlanDay(kind, today, place, covered ? PruningTime.AfterCover : PruningTime.LateWinter);
+
+    /// <summary>The same under a practice.</summary>
     public static DateOnly PlanDay(
         PlantKind kind,
         DateOnly today,

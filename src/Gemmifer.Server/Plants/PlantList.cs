@@ -58,8 +58,9 @@ public static class PlantList
     private sealed record Day(GardenPlace Place, DateOnly Today, int Season)
     {
         /// <summary>The main prune that is on or comes next of a kind in a bed, a wall or a row.</summary>
-        public (DateOnly From, DateOnly To) Window(PlantKind kind, string place) =>
-            PruningYear.Window(kind, Today, Place.At(place).Growing);
+        /// <param name="covered">Whether it is pruned when its winter cover comes off.</param>
+        public (DateOnly From, DateOnly To) Window(PlantKind kind, string place, bool covered) =>
+            PruningYear.Window(kind, Today, Place.At(place).Growing, covered);
     }
 
     /// <summary>What a list shows of a plant, as the file has it.</summary>
@@ -181,18 +182,24 @@ public static class PlantList
 
         if (wantedFamily is not null || due is not null)
         {
-            string[] KindsAt(string place) =>
+            string[] KindsAt(string place, bool covered) =>
                 [
                     .. PlantKinds
                         .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
-                        .Where(k => due is null || (day.Window(k, place).From <= day.Today) == (due == "true"))
+                        .Where(k => due is null || (day.Window(k, place, covered).From <= day.Today) == (due == "true"))
                         .Select(k => k.Id),
                 ];
-            string[] kinds = KindsAt(""),
-                own = [.. day.Place.Later.Keys],
-                there = [.. own.SelectMany(place => KindsAt(place).Select(kind => $"{kind} {place}"))];
+
+            // Most places are as early as the garden: only the others are named one by one.
+            string[] own = [.. day.Place.Later.Keys];
+            var (kinds, coveredKinds) = (KindsAt("", false), KindsAt("", true));
+            string[] SpotsAt(bool covered) =>
+                [.. own.SelectMany(place => KindsAt(place, covered).Select(kind => $"{kind} {place}"))];
+            var (spots, coveredSpots) = (SpotsAt(false), SpotsAt(true));
             plants = plants.Where(p =>
-                own.Contains(p.Place) ? there.Contains(p.Kind + " " + p.Place) : kinds.Contains(p.Kind)
+                own.Contains(p.Place)
+                    ? (p.Cover ? coveredSpots.Contains(p.Kind + " " + p.Place) : spots.Contains(p.Kind + " " + p.Place))
+                    : (p.Cover ? coveredKinds.Contains(p.Kind) : kinds.Contains(p.Kind))
             );
         }
 
@@ -259,7 +266,7 @@ public static class PlantList
             .. rows.Select(r =>
             {
                 var kind = PlantKinds.Of(r.Plant.Kind);
-                var (from, to) = day.Window(kind, r.Plant.Place);
+                var (from, to) = day.Window(kind, r.Plant.Place, r.Plant.Cover);
                 return new PlantSummary(
                     PlantEndpoints.ViewOf(r.Plant),
                     r.State,
@@ -330,6 +337,7 @@ public static class PlantList
                 p.Id,
                 p.Kind,
                 p.Place,
+                p.Cover,
             })
             .ToListAsync(cancel);
         var seen = await garden
@@ -353,11 +361,11 @@ public static class PlantList
                 .Distinct()
                 .ToListAsync(cancel)
         ).Select(l => (l.PlantId, l.Visit, l.Kind)).ToHashSet();
-        (string Kind, string Place) Spot(string kind, string place) =>
-            (kind, day.Place.Later.ContainsKey(place) ? place : "");
-        var windows = all.Select(p => Spot(p.Kind, p.Place))
+        (string Kind, string Place, bool Cover) Spot(string kind, string place, bool cover) =>
+            (kind, day.Place.Later.ContainsKey(place) ? place : "", cover);
+        var windows = all.Select(p => Spot(p.Kind, p.Place, p.Cover))
             .Distinct()
-            .ToDictionary(s => s, s => day.Window(PlantKinds.Of(s.Kind), s.Place).From);
+            .ToDictionary(s => s, s => day.Window(PlantKinds.Of(s.Kind), s.Place, s.Cover).From);
         var groups = all.ToLookup(
             p =>
             {
@@ -380,7 +388,7 @@ public static class PlantList
         return new NowView(
             day.Today,
             all.Count,
-            all.Count(p => windows[Spot(p.Kind, p.Place)] <= day.Today),
+            all.Count(p => windows[Spot(p.Kind, p.Place, p.Cover)] <= day.Today),
             windows.Count == 0 ? null : windows.Values.Min(),
             [.. Enum.GetValues<PlantState>().Select(s => new NowGroup(s, groups[s].Count(), [.. plants[s]]))]
         );

@@ -152,7 +152,7 @@ public static class SurveyDocuments
 
     /// <summary>The day to plan for in the season that is on.</summary>
     public static DateOnly PlanDay(PlantRecord plant, GardenPlace place, DateOnly today) =>
-        PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.At(plant.Place).Growing);
+        PruningYear.PlanDay(PlantKinds.Of(plant.Kind), today, place.At(plant.Place).Growing, plant.Cover);
 
     /// <summary>Stems as they are stored.</summary>
     public static NotedStem[] Noted(string stems) => JsonSerializer.Deserialize<NotedStem[]>(stems, PartJson.Options)!;

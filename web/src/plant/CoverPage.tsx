@@ -55,21 +55,24 @@ export default function CoverPage() {
         </Notice>
       )}
       {early && <Notice tone="look">{say(early)}</Notice>}
-      <Panel>
-        <ol>
-          {steps.map((s) => (
-            <chakra.li key={s.n} paddingBlock="8px" borderTop={s.n === 1 ? "none" : "1px solid var(--line)"}>
-              <b>{say(s)}</b>
-              {s.due > today && <chakra.span color="muted"> {dayWords(s.due)}.</chakra.span>}
-            </chakra.li>
-          ))}
-        </ol>
-        {plan.data && plan.data.kit.tools.length > 0 && (
-          <chakra.p marginTop="8px">
-            <b>To carry:</b> {[...plan.data.kit.protection, ...plan.data.kit.tools].join(", ")}.
-          </chakra.p>
-        )}
-      </Panel>
+      {!plan.data && !plan.isError && <p>Working out the steps.</p>}
+      {plan.data && (
+        <Panel>
+          <ol>
+            {steps.map((s) => (
+              <chakra.li key={s.n} paddingBlock="8px" borderTop={s.n === 1 ? "none" : "1px solid var(--line)"}>
+                <b>{say(s)}</b>
+                {s.due > today && <chakra.span color="muted"> {dayWords(s.due)}.</chakra.span>}
+              </chakra.li>
+            ))}
+          </ol>
+          {plan.data && plan.data.kit.tools.length > 0 && (
+            <chakra.p marginTop="8px">
+              <b>To carry:</b> {[...plan.data.kit.protection, ...plan.data.kit.tools].join(", ")}.
+            </chakra.p>
+          )}
+        </Panel>
+      )}
       <chakra.div display="flex" gap="8px" flexWrap="wrap">
         {early && !anyway ? (
           <Button size="large" onClick={() => setAnyway(true)}>

@@ -494,7 +494,7 @@ function StepCard(props: StepCardProps) {
                 {props.later ? ", put off till now" : ""}
               </chakra.p>
               <chakra.h2 ref={heading} tabIndex={-1} fontSize="1.35rem" outline="none">
-                {stageWords[step.stage]}
+                {visit?.heading ?? stageWords[step.stage]}
               </chakra.h2>
             </div>
           </chakra.div>

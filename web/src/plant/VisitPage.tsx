@@ -64,6 +64,7 @@ function Visit(props: { name: string; document: SurveyDocument; unsent: unknown;
     visit: {
       key: props.name,
       task,
+      ...(task !== "round" && { heading: task === "cover" ? "Covering" : "Uncovering" }),
       ...(task === "round" && { StepPicture: FlowerStep, leavesOf: (stem: string) => leavesOf(document, plan, stem) }),
     },
   };
@@ -95,29 +96,31 @@ function leavesOf(document: SurveyDocument, plan: Schemas["PlanDocument"] | null
 function FlowerStep({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
   const stems = documentOf(work.document).stems;
   const shown = step.stem ? stems.filter((s) => s.id === step.stem) : stems.slice(0, 6);
-  const stepOf = (stem: string) => work.plan?.steps.find((s) => s.stem === stem);
+  const picture = (s: SurveyDocument["stems"][number]) => {
+    const cut = work.plan?.steps.find((x) => x.stem === s.id)?.cut;
+    return (
+      <RoundPicture
+        key={s.id}
+        of={floweringOf(s)}
+        cut={cut?.bud?.leaf == null ? null : Number(cut.bud.leaf)}
+        nip={cut?.where === "stalk"}
+        large
+      />
+    );
+  };
+  // Alone it fills what room there is.
+  if (shown.length === 1) return picture(shown[0]!);
   return (
     <chakra.div
       display="grid"
       justifyItems="center"
-      gridTemplateColumns={shown.length > 1 ? "repeat(3, minmax(0, 1fr))" : "minmax(0, 1fr)"}
+      gridTemplateColumns="repeat(3, minmax(0, 1fr))"
       gap="8px"
       padding="8px"
       height="100%"
       overflow="auto"
     >
-      {shown.map((s) => {
-        const cut = stepOf(s.id)?.cut;
-        return (
-          <RoundPicture
-            key={s.id}
-            of={floweringOf(s)}
-            cut={cut?.bud?.leaf == null ? null : Number(cut.bud.leaf)}
-            nip={cut?.where === "stalk"}
-            large
-          />
-        );
-      })}
+      {shown.map(picture)}
     </chakra.div>
   );
 }

@@ -2,7 +2,7 @@ import type { Flowering } from "./flowering";
 
 const WIDTH = 96,
   TOP = 34,
-  STEP = 26;
+  STEP = 30;
 
 /**
  * A stem with its flowers and the leaves that were counted; a bar where it is cut.
@@ -22,14 +22,14 @@ export function RoundPicture(props: { of: Flowering; cut: number | null; nip: bo
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${height}`}
-      {...(props.large ? { width: "100%", style: { maxHeight: "56vh" } } : { width: WIDTH, height })}
+      {...(props.large ? { width: "100%", height: "100%", style: { maxHeight: "56vh" } } : { width: WIDTH, height })}
       role="img"
       aria-label={says}
     >
       <line
         x1={x}
         x2={x}
-        y1={cut === null ? TOP - 8 : leafY(cut) - 8}
+        y1={cut === null ? TOP - 8 : leafY(cut) - 13}
         y2={height}
         stroke="var(--bark1)"
         strokeWidth="5"
@@ -39,7 +39,7 @@ export function RoundPicture(props: { of: Flowering; cut: number | null; nip: bo
           x1={x}
           x2={x}
           y1={TOP - 8}
-          y2={leafY(cut) - 8}
+          y2={leafY(cut) - 13}
           stroke="var(--hip)"
           strokeWidth="5"
           strokeDasharray="3 4"
@@ -50,7 +50,7 @@ export function RoundPicture(props: { of: Flowering; cut: number | null; nip: bo
         return (
           <g key={n} transform={`translate(${x} ${leafY(n)})`}>
             <line x1="0" y1="0" x2={side * 30} y2="-10" stroke="var(--leaf)" strokeWidth="1.5" />
-            <text x={-side * 7} y="4" fontSize="11" fill="var(--ink)" textAnchor={side > 0 ? "end" : "start"}>
+            <text x={-side * 7} y="6" fontSize="12" fill="var(--ink)" textAnchor={side > 0 ? "end" : "start"}>
               {n + 1}
               {inward ? " in" : ""}
             </text>
@@ -92,10 +92,10 @@ export function RoundPicture(props: { of: Flowering; cut: number | null; nip: bo
       })}
       {cut !== null && (
         <line
-          x1={x - 22}
-          x2={x + 22}
-          y1={leafY(cut) - 8 - 4}
-          y2={leafY(cut) - 8 + 4}
+          x1={x - 17}
+          x2={x + 17}
+          y1={leafY(cut) - 13 + (cut % 2 === 0 ? 4 : -4)}
+          y2={leafY(cut) - 13 - (cut % 2 === 0 ? 4 : -4)}
           stroke="var(--hip)"
           strokeWidth="4"
         />

@@ -24,6 +24,8 @@ export interface PlantInHand {
 export interface VisitInHand {
   key: string;
   task: Exclude<Schemas["SurveyTask"], "prune">;
+  /** What stands over each step; its stage where not said. */
+  heading?: string;
   /** The drawing of one step; that of the family where not said. */
   StepPicture?: ComponentType<{ step: Schemas["PlanStep"]; work: Schemas["WorkView"] }>;
   /** The leaves of a stem that may be cut to, by their number from the top, and where each is, mm along it. */
