@@ -56,6 +56,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             "/files",
             "/garden/places",
             "/plants/demo-lantern/round",
+            "/plants/demo-corkscrew/cover",
+            "/plants/demo-corkscrew/uncover",
             "/plants/demo-lantern/remember",
             "/sharing",
             "/garden/tags",
@@ -100,7 +102,11 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
         [
             ("/plants/demo-lantern/decide", ["What each school does"], "Light hand"),
             ("/plants/demo-gate-vine/decide", ["What each school does"], "Goblet"),
-            ("/plants/demo-lantern/round", ["A single flower that is over", "F1: a leaf of 5"], "How deep"),
+            (
+                "/plants/demo-lantern/round",
+                ["A single flower that is over", "F1: a leaf of 5", "One over the path", "F2: a leaf of 5"],
+                "How deep"
+            ),
             ("/log", ["Upper terrace", "Disease seen"], "Note it on all of"),
             ("/garden", ["Add a plant"], "Where it grows"),
             ("/garden/rows", ["Plant a row"], "How many"),

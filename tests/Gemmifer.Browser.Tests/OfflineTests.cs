@@ -98,6 +98,44 @@ public sealed class OfflineTests : IDisposable
     }
 
     [Fact]
+    public async Task A_round_among_the_flowers_is_begun_and_done_without_the_garden_and_stored_once()
+    {
+        TakesAlong(["demo-lantern"]);
+        _page.Go("/plants/demo-lantern/cover");
+        _page.Sees("Cover it for the winter");
+        _application.Kill();
+        if (_page.HasButton("Cover it today all the same"))
+        {
+            _page.Press("Cover it today all the same");
+        }
+
+        _page.Press("Begin to cover it");
+        _page.Sees("Step 1 of");
+        _page.NextStep();
+        _page.Sees("Step 2 of");
+
+        // It is there after a reload, as far as it had come.
+        _page.Driver.Navigate().Refresh();
+        _page.Sees("Step 2 of");
+        _page.NextStep();
+        _page.Sees("Step 3 of");
+        _application.Start();
+        using var client = Client();
+        JsonArray rounds = [];
+        _page.Until(
+            () =>
+            {
+                rounds = client.GetFromJsonAsync<JsonArray>("/api/plants/demo-lantern/rounds").Result!;
+                return rounds.Count == 1 && (int)rounds[0]!["steps"]! == 2;
+            },
+            "the visit and its steps to be stored"
+        );
+        Assert.Equal("cover", (string)rounds[0]!["task"]!);
+        _page.Sees("Step 3 of");
+        Assert.Empty(await DoneAsync("demo-lantern"));
+    }
+
+    [Fact]
     public async Task A_round_of_twelve_plants_without_the_garden_loses_nothing_and_doubles_nothing()
     {
         var round = await RoundAsync(Plants);

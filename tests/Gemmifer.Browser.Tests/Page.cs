@@ -171,7 +171,14 @@ public sealed class Page : IDisposable
             "a step to do"
         );
         Until(
-            () => Text != before && (HasButton("Done") || HasButton("Noted") || HasButton("Finish this plant")),
+            () =>
+                Text != before
+                && (
+                    HasButton("Done")
+                    || HasButton("Noted")
+                    || HasButton("Finish this plant")
+                    || HasButton("Finish this visit")
+                ),
             "the next step"
         );
     }

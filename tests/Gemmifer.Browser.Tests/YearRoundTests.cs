@@ -55,22 +55,118 @@ public sealed class YearRoundTests : IDisposable
         _page.Press("F1: a leaf of 3");
         _page.Press("F1: a leaf of 3");
         _page.Press("F1: a leaf of 5");
-        _page.Sees("F1: cut just above the third leaf from the top, the one with 5 leaflets.");
+        _page.Sees("above the third leaf from the top, the one of 5 leaflets.");
         _page.Press("just below the flowers");
-        _page.Sees("F1: cut just above the first leaf from the top, the one with 3 leaflets.");
+        _page.Sees("above the first leaf from the top, the one of 3 leaflets.");
         _page.Press("to the first full leaf");
-        _page.Sees("the third leaf from the top");
+        _page.Sees("above the third leaf from the top");
         _page.Press("A cluster");
-        _page.Sees("F2: nip the finished flowers off at their stalks; the others go on.");
+        _page.Sees("Nip the finished flowers off F2 at their stalks.");
 
         // What was tapped is there after a reload.
         _page.Driver.Navigate().Refresh();
-        _page.Sees("F2: nip the finished flowers off");
+        _page.Sees("Nip the finished flowers off F2");
         Assert.True(_page.TooWide <= 0);
-        _page.Press("Done: 2 stems");
+        _page.Press("Cut them one by one");
+        _page.Sees("Before the first cut");
+        _page.NextStep();
+        _page.Sees("Cut F1");
+        Assert.DoesNotContain("Nip the finished", _page.Text, StringComparison.Ordinal);
+
+        // Done differently: by the leaf, as nobody measured.
+        _page.Press("Differently");
+        _page.Press("Cut it elsewhere");
+        _page.Press("above leaf 2, of 3");
+        _page.Press("Record it");
+        _page.Sees("Nip the finished flowers off F2");
+        _page.NextStep();
+        _page.Sees("Gather what you cut");
+        _page.NextStep();
+        _page.Sees("Every step is done");
+        _page.Press("Finish this visit");
+        _page.Sees("See the log");
+        _page.Go("/plants/demo-lantern/remember");
+        _page.Sees("Round among the flowers: 4 steps done.");
+        _page.Sees("Nip the finished flowers off F2");
+    }
+
+    [Fact]
+    public void A_round_that_was_cut_while_it_was_tapped_is_kept_with_a_tap()
+    {
+        MakeItSummer();
+        _page.Go("/plants/demo-lantern/round");
+        _page.Press("A shoot without a flower");
+        _page.Press("F1: a leaf of 3");
+        _page.Press("F1: no more leaves");
+        _page.Sees("F1: nothing today.");
+        _page.Press("F1: take the last leaf back");
+        _page.Press("F1: a leaf of 7");
+        _page.Sees("F1 came blind: cut");
+        _page.Press("One for the vase");
+        _page.Press("F2: a leaf of 5");
+        _page.Press("F2: a leaf of 5");
+        _page.Sees("Cut F2 for the vase");
+        _page.Press("Done already: 2 stems");
         _page.Sees("Noted in the log.");
         _page.Go("/plants/demo-lantern/remember");
-        _page.Sees("Deadheaded. F1: cut just above the third leaf from the top");
+        _page.Sees("Round among the flowers: 4 steps done.");
+        _page.Sees("1 visit so far");
+    }
+
+    [Fact]
+    public void A_rose_is_covered_step_by_step_when_it_is_time_or_wanted()
+    {
+        _page.Go("/plants/demo-corkscrew/cover");
+        _page.Sees("Draw mulch or soil over the base of the canes");
+        if (_page.HasButton("Cover it today all the same"))
+        {
+            _page.Press("Cover it today all the same");
+        }
+
+        _page.Press("Begin to cover it");
+        _page.Sees("Step 1 of 5");
+        for (var step = 1; step <= 5; step++)
+        {
+            _page.Sees($"Step {step} of 5");
+            _page.NextStep();
+        }
+
+        _page.Sees("Every step is done");
+        _page.Sees("Look whether the wrap still holds");
+        _page.Press("Finish this visit");
+        _page.Sees("See the log");
+        _page.Go("/plants/demo-corkscrew/remember");
+        _page.Sees("Covered for the winter: 5 steps done.");
+    }
+
+    [Fact]
+    public void What_a_storm_broke_is_marked_and_the_plan_for_today_follows()
+    {
+        MakeItSummer();
+        _page.Go("/plants/demo-lantern/remember");
+        _page.Sees("Something else, or of another day");
+        _page.Driver.FindElement(By.CssSelector("main details summary")).Click();
+        _page.Choose("What it is", "Storm break");
+        _page.Press("Note it down");
+        _page.Sees("Which canes broke?");
+        _page.Press("A");
+        _page.Type("How far up", "30 cm");
+        _page.Press("Mark them");
+        _page.Sees("A is marked in Look.");
+        _page.Press("What is right today");
+        _page.Until(() => _page.Text.Contains("Step 1 of", StringComparison.Ordinal), "the steps of today");
+
+        // A step on the broken cane stands in today's work, and the prune does not.
+        var stages = (string)
+            _page.Driver.ExecuteAsyncScript(
+                """
+                const done = arguments[0];
+                fetch('/api/plants/demo-lantern/work').then(r => r.json()).then(w => done(w.pending
+                  .filter(p => p.step.stage !== 'return' && p.step.stem === 'A').map(p => p.step.stage).join()
+                  + ' ' + w.pending.filter(p => p.step.stage === 'shorten' || p.step.stage === 'thin').length));
+                """
+            )!;
+        Assert.Equal("damaged 0", stages);
     }
 
     [Fact]
