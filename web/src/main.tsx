@@ -94,6 +94,7 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="uncover" element={<CoverPage />} />
                     <Route path="visit/:visit" element={<VisitPage />}>
                       <Route index element={<Do />} />
+                      <Route path="sheet" element={<Sheet />} />
                     </Route>
                   </Route>
                   <Route path="*" element={<Navigate to="/" replace />} />

@@ -79,6 +79,7 @@ export async function takeAlong(): Promise<void> {
   await ask(api.GET("/api/settings"));
   await ask(api.GET("/api/kinds"));
   await ask(api.GET("/api/vine-rules"));
+  await ask(api.GET("/api/garden/places"));
   await ask(api.GET("/api/visits", { params: { query: {} } }));
   const kinds = await must(api.GET("/api/kinds")).catch(() => []);
   // A plant that is added on the way may be of any kind.

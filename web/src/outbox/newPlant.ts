@@ -93,6 +93,14 @@ export async function answersOf(
   return { [own!]: plant, [itsSurvey!]: survey, [itsWork!]: work, [itsLog!]: [] };
 }
 
+/** A month and day so many days later, as the garden reckons it: in a year without a 29 February. */
+export function moved(monthDay: string, days: number): string {
+  if (days === 0) return monthDay;
+  const day = new Date(`2001-${monthDay === "02-29" ? "02-28" : monthDay}T00:00:00Z`);
+  day.setUTCDate(day.getUTCDate() + days);
+  return day.toISOString().slice(5, 10);
+}
+
 /** Keeps answers where the service worker keeps those of the garden: they outlive a reload. */
 async function keep(answers: Answers): Promise<void> {
   if (!("caches" in globalThis)) return;
@@ -111,7 +119,10 @@ export async function rememberNew(plant: Schemas["PlantView"]): Promise<void> {
   if (!navigator.serviceWorker?.controller) throw new Error("The application is not installed on this device.");
   const { settings } = await must(api.GET("/api/settings"));
   const { today } = await must(api.GET("/api/now"));
-  await keep(await answersOf(plant, settings.place, today));
+  const places = await must(api.GET("/api/garden/places")).catch(() => []);
+  const later = Number(places.find((p) => p.name === plant.place)?.later ?? 0);
+  const lastFrost = moved(settings.place.lastFrost, later);
+  await keep(await answersOf(plant, { ...settings.place, lastFrost }, today));
 }
 
 /** A change of a plant that waits to be sent is shown till then. */

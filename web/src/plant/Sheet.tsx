@@ -15,8 +15,9 @@ import { stageWords, toolWords } from "../shared/StepList";
 
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
 export default function Sheet() {
-  const { plant, plan, survey } = usePlant();
-  const { SheetPicture } = useFamily();
+  const { plant, plan, survey, visit } = usePlant();
+  const family = useFamily();
+  const SheetPicture = visit?.SheetPicture ?? family.SheetPicture;
   const { say } = useMeasures();
   const looks = useHere().role === "looker";
   if (!plan) {
@@ -41,7 +42,7 @@ export default function Sheet() {
         <Button look="main" onClick={() => window.print()}>
           Print it
         </Button>
-        {!looks && <Link to="../decide">Back to the plan</Link>}
+        {!looks && (visit ? <Link to="..">Back to the visit</Link> : <Link to="../decide">Back to the plan</Link>)}
         <chakra.span color="muted">One or two sheets of A4, readable in black and white.</chakra.span>
       </chakra.div>
       <div className="paper">
@@ -69,7 +70,9 @@ export default function Sheet() {
         <ol>
           {plan.steps.map((s, i) => (
             <li key={s.n}>
-              {(i === 0 || plan.steps[i - 1]!.stage !== s.stage) && <h3>{stageWords[s.stage]}</h3>}
+              {(i === 0 || (!visit?.heading && plan.steps[i - 1]!.stage !== s.stage)) && (
+                <h3>{visit?.heading ?? stageWords[s.stage]}</h3>
+              )}
               <div className="step">
                 <span className="box" aria-hidden />
                 <span>
@@ -83,7 +86,7 @@ export default function Sheet() {
                   {say(s)}
                   {moreOf(s) && <span className="more"> {say(moreOf(s)!)}</span>}
                   {s.tool ? ` (${toolWords[s.tool]})` : ""}
-                  {s.stage === "return" ? ` By ${dayWords(s.due)}.` : ""}
+                  {s.stage === "return" || s.due > survey.document.date ? ` By ${dayWords(s.due)}.` : ""}
                 </span>
               </div>
             </li>

@@ -65,15 +65,48 @@ function Visit(props: { name: string; document: SurveyDocument; unsent: unknown;
       key: props.name,
       task,
       ...(task !== "round" && { heading: task === "cover" ? "Covering" : "Uncovering" }),
-      ...(task === "round" && { StepPicture: FlowerStep, leavesOf: (stem: string) => leavesOf(document, plan, stem) }),
+      ...(task === "round" && {
+        StepPicture: FlowerStep,
+        SheetPicture: FlowerSheet,
+        leavesOf: (stem: string) => leavesOf(document, plan, stem),
+      }),
     },
   };
   return (
     <chakra.div display="grid" gap="10px">
-      <chakra.p fontWeight="700">
-        {names[task]}, {dayWords(document.date)}
-      </chakra.p>
+      <chakra.div className="no-print" display="flex" gap="0 14px" flexWrap="wrap" alignItems="baseline">
+        <b>
+          {names[task]}, {dayWords(document.date)}
+        </b>
+        <Link to={`/plants/${id}/visit/${props.name}/sheet`} style={{ padding: "10px 0" }}>
+          On paper
+        </Link>
+      </chakra.div>
       <Outlet context={inHand} />
+    </chakra.div>
+  );
+}
+
+/** Every stem of a round, with the leaf it is cut to. */
+function FlowerSheet({ plan }: { plan: Schemas["PlanDocument"] }) {
+  const { survey } = usePlant();
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap="4px 12px" marginBlock="8px">
+      {survey.document.stems.map((s) => {
+        const cut = plan.steps.find((x) => x.stem === s.id)?.cut;
+        return (
+          <chakra.figure key={s.id} margin="0" textAlign="center">
+            <RoundPicture
+              of={floweringOf(s)}
+              cut={cut?.bud?.leaf == null ? null : Number(cut.bud.leaf)}
+              nip={cut?.where === "stalk"}
+            />
+            <figcaption>
+              <b>{s.id}</b>
+            </figcaption>
+          </chakra.figure>
+        );
+      })}
     </chakra.div>
   );
 }

@@ -28,6 +28,8 @@ export interface VisitInHand {
   heading?: string;
   /** The drawing of one step; that of the family where not said. */
   StepPicture?: ComponentType<{ step: Schemas["PlanStep"]; work: Schemas["WorkView"] }>;
+  /** The drawing on its sheet of paper; that of the family where not said. */
+  SheetPicture?: ComponentType<{ plan: Plan }>;
   /** The leaves of a stem that may be cut to, by their number from the top, and where each is, mm along it. */
   leavesOf?: (stem: string) => { nth: number; words: string; at: number }[];
 }
