@@ -290,7 +290,8 @@ public sealed class SurveyReader
             union ?? kind.UnionHeightMm,
             rootstock ?? kind.Rootstock,
             f.Choice<PlantLook>("look") ?? PlantLook.Open,
-            f.Flag("cover") ?? false
+            f.Flag("cover") ?? false,
+            f.Flag("hips") ?? false
         );
         _notes.Finish(f);
         return plant;

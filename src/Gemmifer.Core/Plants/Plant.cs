@@ -20,6 +20,7 @@ public enum PlantLook
 /// buried.</param>
 /// <param name="Rootstock">Whether it is grafted.</param>
 /// <param name="Covered">Covered over the winter: pruned after the cover comes off.</param>
+/// <param name="Hips">Its hips are wanted: its last flowers stay for them.</param>
 /// <param name="Neglected">Unpruned for years: the renewal share does not hold it back.</param>
 public sealed record Plant(
     string Name,
@@ -30,7 +31,8 @@ public sealed record Plant(
     double UnionHeightMm,
     bool Rootstock,
     PlantLook Look,
-    bool Covered = false
+    bool Covered = false,
+    bool Hips = false
 )
 {
     /// <summary>

@@ -88,6 +88,7 @@ public static class SurveyDocuments
                 ["rootstock"] = plant.Rootstock,
                 ["look"] = plant.Look,
                 ["cover"] = plant.Cover ? true : null,
+                ["hips"] = plant.Hips ? true : null,
             },
             ["date"] = date.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
             ["school"] = parts.School,

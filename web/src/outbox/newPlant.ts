@@ -63,6 +63,8 @@ export async function answersOf(
       unionHeight: plant.unionHeight,
       rootstock: plant.rootstock,
       look: plant.look,
+      cover: plant.cover || null,
+      hips: plant.hips || null,
     },
     date,
     school: null,

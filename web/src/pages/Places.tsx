@@ -117,22 +117,24 @@ export default function Places() {
                           </option>
                         ))}
                     </Select>
-                    {([-1, 1] as const).map((step) => (
-                      <Button
-                        key={step}
-                        aria-label={`Move ${p.name} ${step < 0 ? "up" : "down"}`}
-                        disabled={i + step < 0 || i + step >= all.length}
-                        onClick={() => move(p.name, i + step)}
-                        onKeyDown={(e) => {
-                          const by = e.key === "ArrowUp" ? -1 : e.key === "ArrowDown" ? 1 : 0;
-                          if (by === 0 || i + by < 0 || i + by >= all.length) return;
-                          e.preventDefault();
-                          move(p.name, i + by);
-                        }}
-                      >
-                        {step < 0 ? "↑" : "↓"}
-                      </Button>
-                    ))}
+                    <chakra.span display="flex" gap="6px">
+                      {([-1, 1] as const).map((step) => (
+                        <Button
+                          key={step}
+                          aria-label={`Move ${p.name} ${step < 0 ? "up" : "down"}`}
+                          disabled={i + step < 0 || i + step >= all.length}
+                          onClick={() => move(p.name, i + step)}
+                          onKeyDown={(e) => {
+                            const by = e.key === "ArrowUp" ? -1 : e.key === "ArrowDown" ? 1 : 0;
+                            if (by === 0 || i + by < 0 || i + by >= all.length) return;
+                            e.preventDefault();
+                            move(p.name, i + by);
+                          }}
+                        >
+                          {step < 0 ? "↑" : "↓"}
+                        </Button>
+                      ))}
+                    </chakra.span>
                   </>
                 )}
               </chakra.li>

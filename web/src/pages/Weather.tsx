@@ -5,6 +5,7 @@ import { api, must, type Schemas } from "../api/client";
 import { sendFile } from "../api/files";
 import { useHere } from "../app/here";
 import { useSettings } from "../app/settings";
+import { useNarrow } from "../app/narrow";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { counted } from "../survey/words";
@@ -21,6 +22,7 @@ export default function Weather() {
   const { settings, save } = useSettings();
   const { role } = useHere();
   const client = useQueryClient();
+  const narrow = useNarrow();
   const weather = useQuery({ queryKey: ["weather"], queryFn: () => must(api.GET("/api/weather")), staleTime: 0 });
   if (weather.isError)
     return (
@@ -36,7 +38,11 @@ export default function Weather() {
       <chakra.h1 fontSize="1.8rem">The weather</chakra.h1>
       <Panel>
         <chakra.h2 fontSize="1.25rem">
-          {w.latest.length === 0 ? "Nothing is known of it yet" : "The last three weeks and what is to come"}
+          {w.latest.length === 0
+            ? "Nothing is known of it yet"
+            : narrow
+              ? "The last week and what is to come"
+              : "The last three weeks and what is to come"}
         </chakra.h2>
         {w.simulated && (
           <chakra.div marginTop="8px">
@@ -110,8 +116,17 @@ function FrostLine({ what, frost }: { what: string; frost: NonNullable<View["las
 
 /** Lowest and highest of each day as a band, rain as bars from below, what is to come paler and as wide as unsure. */
 function Picture({ view }: { view: View }) {
+  // On a phone a week back and what is to come, so that it can be read.
+  const narrow = useNarrow();
+  const size = narrow ? 17 : 13;
   const line = warmthLine(
-    view.latest.map((d) => ({ day: d.date, low: d.tmin, high: d.tmax, rain: d.rain, spread: 0 })),
+    (narrow ? view.latest.slice(-7) : view.latest).map((d) => ({
+      day: d.date,
+      low: d.tmin,
+      high: d.tmax,
+      rain: d.rain,
+      spread: 0,
+    })),
     view.outlook.map((d) => ({
       day: d.date,
       low: d.tmin,
@@ -134,7 +149,7 @@ function Picture({ view }: { view: View }) {
               stroke={m.text === "0°" ? "var(--ink)" : "var(--line)"}
               strokeDasharray={m.text === "0°" ? "6 4" : undefined}
             />
-            <text x={4} y={m.y - 4} fontSize="13" fill="var(--muted)">
+            <text x={4} y={m.y < size + 4 ? m.y + size : m.y - 4} fontSize={size} fill="var(--muted)">
               {m.text}
             </text>
           </g>
@@ -163,7 +178,7 @@ function Picture({ view }: { view: View }) {
               />
             )}
             {d.label && (
-              <text x={d.x + line.step / 2} y={line.height - 6} textAnchor="middle" fontSize="13" fill="var(--ink)">
+              <text x={d.x + line.step / 2} y={line.height - 6} textAnchor="middle" fontSize={size} fill="var(--ink)">
                 {d.label}
               </text>
             )}

@@ -59,7 +59,7 @@ export default function SummerRound() {
   const set = (next: Flowering[]) => setRound({ stems: next, depth });
   const change = (one: Flowering) => set(stems.map((s) => (s.id === one.id ? one : s)));
   const ready = stems.length > 0 && !stems.some(wantsMore);
-  const document = roundOf(survey.document, kind.defaultSchool, today, depth || null, plant.hips, stems);
+  const document = roundOf(survey.document, kind.defaultSchool, today, depth || null, stems);
   const plan = usePlan(document, ready);
   const told: Told[] = stems.map((stem) => ({
     stem,
@@ -97,7 +97,7 @@ export default function SummerRound() {
       )}
       {plant.hips && (
         <Notice tone="look">
-          You keep the hips of this plant: its finished flowers stay from the last date for cuts.
+          You want the hips of this plant: late in summer its finished flowers stay, and each stem says so.
         </Notice>
       )}
       <chakra.div

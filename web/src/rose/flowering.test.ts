@@ -65,13 +65,13 @@ describe("a round among the flowers", () => {
   });
 
   it("is planned for today with what flowers alone, and keeps the values of its school", () => {
-    const round = roundOf(document, "own-kind", "2027-07-10", "shallow", true, [stem(), stem({ id: "F2" })]);
+    const round = roundOf(document, "own-kind", "2027-07-10", "shallow", [stem(), stem({ id: "F2" })]);
     expect(round.date).toBe("2027-07-10");
     expect(round.task).toBe("round");
     expect(round.stems.map((s) => s.id)).toEqual(["F1", "F2"]);
-    expect(round.school).toEqual({ base: "open-bowl", set: { spacing: 250, deadhead: "shallow", hips: "keep" } });
+    expect(round.school).toEqual({ base: "open-bowl", set: { spacing: 250, deadhead: "shallow" } });
     expect(round.keepOut).toEqual([]);
-    expect(roundOf({ ...document, school: null }, "own-kind", "2027-07-10", "shallow", false, []).school).toEqual({
+    expect(roundOf({ ...document, school: null }, "own-kind", "2027-07-10", "shallow", []).school).toEqual({
       base: "own-kind",
       set: { deadhead: "shallow" },
     });

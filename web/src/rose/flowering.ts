@@ -96,14 +96,12 @@ export function roundOf(
   usual: string,
   today: string,
   depth: string | null,
-  hips: boolean,
   stems: readonly Flowering[],
 ): SurveyDocument {
   const school = document.school;
   const set = {
     ...(typeof school === "object" && school !== null ? school.set : {}),
     ...(depth ? { deadhead: depth } : {}),
-    ...(hips ? { hips: "keep" } : {}),
   };
   const named = (typeof school === "string" ? school : school?.base) ?? usual;
   return {

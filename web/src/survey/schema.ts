@@ -55,6 +55,10 @@ export interface Survey {
      * Covered over the winter: pruned after the cover comes off.
      */
     cover?: boolean | null;
+    /**
+     * Its hips are wanted: late in summer its finished flowers stay.
+     */
+    hips?: boolean | null;
     unionHeight?: number | null;
     rootstock?: boolean | null;
     look?: "open" | "full" | null;

@@ -8,6 +8,7 @@ using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
+using Gemmifer.Core.Year;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -28,6 +29,12 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
     private static readonly string[] LargeHeaded = ["rose.shrub", "rose.grafted-shrub"];
 
     private readonly School _school = survey.School;
+
+    /// <summary>The day from which finished flowers stay where hips are wanted.</summary>
+    private DateOnly HipsFrom =>
+        survey
+            .Place.FirstFrostAfter(survey.Season.GrowthFrost)
+            .AddDays(JobRules.Of(PlantFamily.Rose).First(r => r.HipsTo is not null).HipsTo!.Value.Days);
 
     private bool Once => survey.Plant.Kind.FlowersOn == FlowerWood.LastYear;
 
@@ -172,6 +179,15 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
                     ? "It flowers once: its finished flowers come off with the prune after the flowers, or become hips."
                     : "Its finished flowers stay: you keep the hips.",
                 _school.Value("hips").Provenance
+            );
+        }
+
+        if (survey.Plant.Hips && HipsFrom is var from && survey.Season.BetweenFrosts && survey.Date >= from)
+        {
+            return Stays(
+                d,
+                $"You want its hips: what has flowered stays from {Wording.Day(from)} on, or they do not ripen.",
+                Provenance.Practice
             );
         }
 

@@ -148,6 +148,29 @@ public class RoundTests
         static string Told(PlanDocument plan, string stem) => plan.Step(stem).More!.Value.Text;
     }
 
+    [Theory]
+    [InlineData("2027-08-03", "leaf 1")]
+    [InlineData("2027-08-04", "nothing")]
+    [InlineData("2027-09-01", "nothing")]
+    [InlineData("2027-05-20", "leaf 1")]
+    public void Where_hips_are_wanted_flowers_stay_once_they_have_to_set(string date, string done)
+    {
+        // Eleven weeks before the first frost of 20 October.
+        var survey = Round(date, Stem("F1", 1, 1, "5 5"))
+            .With(
+                "place",
+                new JsonObject
+                {
+                    ["hemisphere"] = "north",
+                    ["lastFrost"] = "04-15",
+                    ["firstFrost"] = "10-20",
+                }
+            );
+        Assert.Equal("leaf 1", Done(Surveys.Plan(survey.With("date", "2027-07-01").Plant("hips", true))));
+        Assert.Equal(done, Done(Surveys.Plan(survey.Plant("hips", true))));
+        Assert.Equal("leaf 1", Done(Surveys.Plan(survey)));
+    }
+
     [Fact]
     public void The_place_is_told_by_the_leaf_and_no_length_that_nobody_measured()
     {
