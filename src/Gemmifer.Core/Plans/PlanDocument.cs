@@ -206,7 +206,7 @@ public sealed record PlanCut(
 /// <param name="Spread">Give or take of the direction of a likely bud, hours (one standard deviation); null
 /// otherwise.</param>
 /// <param name="Face">The side of the stem where that was seen.</param>
-/// <param name="Leaf">Which leaf it sits at, counted from the top, where leaves were counted and nothing measured.</param>
+/// <param name="Leaf">Which leaf it sits at, counted from the top, where leaves were counted, not measured.</param>
 public sealed record PlanBud(
     double? At,
     double? Clock,

@@ -315,7 +315,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
         return all.FirstOrDefault(b => !Inward(b, stem)) ?? all[0];
     }
 
-    /// <summary>Whether a leaf is known to face back over the plant: more than a right angle off its stem's way.</summary>
+    /// <summary>Whether a leaf is known to face back over the plant, more than a right angle off its stem.</summary>
     private static bool Inward(Bud leaf, Stem stem) =>
         leaf.Facing is { } facing && facing.AngleTo(stem.Bearing) > RightAngleDeg;
 

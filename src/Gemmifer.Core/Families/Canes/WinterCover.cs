@@ -112,13 +112,14 @@ internal sealed class WinterCover
                 yield return Step(
                     Stage.Train,
                     day,
-                    $"Untie {(bent.Length == 0 ? "the canes" : Wording.Some(bent))} and bind them together loosely with "
-                        + "raffia, close to the support.",
+                    $"Untie {(bent.Length == 0 ? "the canes" : Wording.Some(bent))} and bind them together "
+                        + "loosely with raffia, close to the support.",
                     "Cut old ties, do not pull them through."
                         + (
                             stiff.Length == 0
                                 ? ""
-                                : $" {Wording.Some(stiff)} {(stiff.Length == 1 ? "is" : "are")} too stiff to bend: left where tied."
+                                : $" {Wording.Some(stiff)} {(stiff.Length == 1 ? "is" : "are")} too stiff to bend: "
+                                    + "left where tied."
                         ),
                     Cautions.Bending
                 ) with
@@ -130,8 +131,8 @@ internal sealed class WinterCover
             yield return Step(
                 Stage.Train,
                 day,
-                $"Wrap {(stiff.Length > 0 ? "the bundle, and each cane that stayed tied," : "the bundle")} in burlap or "
-                    + "fleece, from below up, and tie that to the support.",
+                $"Wrap {(stiff.Length > 0 ? "the bundle, and each cane that stayed tied," : "the bundle")} in burlap "
+                    + "or fleece, from below up, and tie that to the support.",
                 "Nothing airtight: wood rots under it. Leave the foot open to the air.",
                 High ? $"{Cautions.Ladder} {Cautions.NoFlame}" : Cautions.NoFlame
             );
@@ -271,6 +272,7 @@ internal sealed class WinterCover
     {
         // What comes too early waits for its day, unless it is wanted all the same.
         var early = _survey.Date < from && !_survey.Anyway;
+        var today = steps.Count(s => s.Stage != Stage.Return);
         var ordered = StepOrder.Of(early ? steps.Select(s => s with { Stage = Stage.Return }) : steps);
         var stems = _survey.Stems.OrderBy(s => s.Id, StringComparer.Ordinal).ToArray();
         var kit = Kit.Of(ordered, Kit.Minutes(ordered), Kit.AgainstThorns, []);
@@ -294,7 +296,7 @@ internal sealed class WinterCover
                 [
                     early
                         ? $"This waits for {Wording.Day(from)}; it is done until {Wording.Day(to)}."
-                        : $"{Wording.Count(steps.Count(s => s.Stage != Stage.Return), "step", "steps")}, until {Wording.Day(to)}.",
+                        : $"{Wording.Count(today, "step", "steps")}, until {Wording.Day(to)}.",
                 ],
                 Forecast = new PlanForecast(0, 0, [], [], [], [], []),
                 Kit = kit with
@@ -314,8 +316,10 @@ internal sealed class WinterCover
                         new PlanWarning(
                             "season",
                             _survey.Task == SurveyTask.Cover
-                                ? $"It is too early to cover: under a cover on warm soil it does not go to sleep. From {Wording.Day(from)}, after the first hard frosts."
-                                : $"It is too early to uncover: hard frost is still to come. From {Wording.Day(from)}, in steps."
+                                ? "It is too early to cover: under a cover on warm soil it does not go to sleep. "
+                                    + $"From {Wording.Day(from)}, after the first hard frosts."
+                                : "It is too early to uncover: hard frost is still to come. "
+                                    + $"From {Wording.Day(from)}, in steps."
                         ),
                     ]
                     : [],

@@ -6,7 +6,8 @@ namespace Gemmifer.Core.Tests.Families.Canes;
 
 /// <summary>
 /// A round among the flowers: where each stem is cut. Common practice, no source: to the first leaf of five leaflets,
-/// above one that faces outward; the spent flower only of a cluster that goes on; not in the last six weeks before frost.
+/// above one that faces outward; the spent flower only of a cluster that goes on; not in the last six weeks before
+/// frost.
 /// </summary>
 public class RoundTests
 {
@@ -302,7 +303,7 @@ public class RoundTests
         return (int)Math.Round((600 - at) / Math.Min(40, 600.0 / (count + 1)));
     }
 
-    /// <summary>The leaf a stem is cut above, counted from the top; -1 where flowers alone come off, 0 for nothing.</summary>
+    /// <summary>The leaf a stem is cut above, from the top; -1 where flowers alone come off, 0 for nothing.</summary>
     private static int Expected(JsonObject stem)
     {
         var (head, leaves) = (stem["head"]!, stem["buds"]!.AsArray());
