@@ -1973,7 +1973,7 @@ export interface components {
             face?: null | components["schemas"]["BudFace"];
             /**
              * Format: int32
-             * @description Which leaf it sits at, counted from the top, where leaves were counted and nothing measured.
+             * @description Which leaf it sits at, counted from the top, where leaves were counted, not measured.
              */
             leaf?: null | number;
         };
