@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
+using Gemmifer.Core.Photographs;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
@@ -113,6 +114,19 @@ public static class Offline
             ),
             PlanJson.Web
         );
+    }
+
+    /// <summary>Canes reckoned from taps on photographs, as <c>POST /api/trace</c> answers, byte for byte.</summary>
+    /// <exception cref="FormatException">The taps cannot be reckoned; says why.</exception>
+    public static string Traced(string asked)
+    {
+        using var document = JsonDocument.Parse(asked);
+        return TraceReader.Read(document.RootElement) switch
+        {
+            TraceReading.Valid valid => Text(Trace.Canes(valid.Asked).ToJson()),
+            TraceReading.Invalid bad => throw new FormatException(bad.Errors[0].Message),
+            _ => throw new FormatException("These are no taps."),
+        };
     }
 
     private static WorkState Of(WorkAsked a, StepDone[] done) =>

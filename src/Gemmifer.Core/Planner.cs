@@ -17,6 +17,14 @@ public static class Planner
     )
     {
         var family = PlantFamilies.Of(survey.Plant.Kind);
-        return detail == PlanDetail.Full ? family.PlanWithFlips(survey, cancel) : family.Plan(survey, detail, cancel);
+        if (detail != PlanDetail.Full)
+        {
+            return family.Plan(survey, detail, cancel);
+        }
+
+        var plan = family.PlanWithFlips(survey, cancel);
+        return survey.Task == SurveyTask.Prune
+            ? new Edges(survey, changed => family.Decide(changed, cancel)).Weigh(plan, cancel)
+            : plan;
     }
 }

@@ -22,4 +22,8 @@ public static partial class CoreInBrowser
     /// <summary>Where a new plant begins; see <see cref="Offline.New"/>.</summary>
     [JSExport]
     internal static string New(string asked) => Offline.New(asked);
+
+    /// <summary>Canes from taps on photographs; see <see cref="Offline.Traced"/>.</summary>
+    [JSExport]
+    internal static string Traced(string asked) => Offline.Traced(asked);
 }

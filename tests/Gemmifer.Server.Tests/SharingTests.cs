@@ -137,6 +137,7 @@ public sealed partial class SharingTests : IDisposable
         "signOut",
         "survey",
         "surveyFile",
+        "trace",
         "vineRules",
         "work",
         "year",

@@ -68,6 +68,7 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var fruitTo = f.Number("fruitTo", 0, length);
         var head = ReadHead(f);
         var named = f.Choice<Named>("named");
+        var spread = ReadSpread(f);
         if (top)
         {
             radius ??= Default(
@@ -127,7 +128,8 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
             towards,
             fruitTo,
             head,
-            named
+            named,
+            spread
         );
         return new Draft(f, id, parent, length, stem);
     }
@@ -232,6 +234,26 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
         notes.Errors.Add(new SurveyError(item.Path, "type", message));
         return null;
+    }
+
+    /// <summary>How well it was measured, one standard deviation each.</summary>
+    private StemSpread? ReadSpread(FieldReader f)
+    {
+        if (f.Find("spread") is not { } value)
+        {
+            return null;
+        }
+
+        var spread = notes.Fields(value, f.At("spread"));
+        var read = new StemSpread(
+            spread.Number("clock", 0, 6),
+            spread.Number("lean", 0, 180),
+            spread.Number("tipLean", 0, 180),
+            spread.Number("length", 0, SurveyLimits.LengthMm),
+            spread.Number("diameter", 0, SurveyLimits.DiameterMm)
+        );
+        notes.Finish(spread);
+        return read;
     }
 
     /// <summary>The flowers of a stem; where only one number is given, the other is taken to be the same.</summary>

@@ -115,6 +115,29 @@ public sealed record PlanStem(
     /// <summary>The measures in <see cref="Flips"/>; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<Measure>? FlipsMeasures => Flips?.Measures;
+
+    /// <summary>
+    /// Whether the decision is the same at every edge of what was measured that was tried; null where nothing was
+    /// measured with a spread.
+    /// </summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public bool? Sure { get; init; }
+
+    /// <summary>What it hangs on where it is not sure; null elsewhere.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public PlanHang? HangsOn { get; init; }
+}
+
+/// <summary>A measure on which a decision hangs.</summary>
+/// <param name="Stem">Whose; null where it hangs on several together.</param>
+/// <param name="Field">Its name in the exchange format.</param>
+/// <param name="From">One standard deviation below what was measured, in the unit of the field.</param>
+/// <param name="To">One above.</param>
+public sealed record PlanHang(string? Stem, string? Field, double? From, double? To, Sentence Text)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
 }
 
 /// <summary>A change to the survey that was tried.</summary>

@@ -100,6 +100,15 @@ public sealed record FlowerHead(int Blooms, int Finished, bool Vase = false, int
     public bool Blind => Blooms == 0;
 }
 
+/// <summary>How well a stem was measured: one standard deviation of each measure; null where nobody said.</summary>
+public sealed record StemSpread(
+    double? ClockHours,
+    double? LeanDeg,
+    double? TipLeanDeg,
+    double? LengthMm,
+    double? DiameterMm
+);
+
 /// <summary>What last winter's plan named a cane for.</summary>
 public enum Named
 {
@@ -119,6 +128,7 @@ public enum Named
 /// <param name="FruitToMm">Where its outermost fruit hangs, mm along it; null where none was noted.</param>
 /// <param name="Head">Its flowers; null where none were noted.</param>
 /// <param name="Named">What last winter's plan named it for; null where for nothing.</param>
+/// <param name="Spread">How well it was measured; null where nobody said.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
     string Id,
@@ -140,7 +150,8 @@ public sealed record Stem(
     Towards? Towards = null,
     double? FruitToMm = null,
     FlowerHead? Head = null,
-    Named? Named = null
+    Named? Named = null,
+    StemSpread? Spread = null
 )
 {
     /// <summary>Starts at the crown, the rootstock or the ground rather than on another stem.</summary>

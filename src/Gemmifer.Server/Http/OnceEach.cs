@@ -44,6 +44,7 @@ public static class OnceEach
                 && context.Request.Path.StartsWithSegments("/api")
                 && context.Request.Path != "/api/plan"
                 && context.Request.Path != "/api/year"
+                && context.Request.Path != "/api/trace"
                 && !Unkept.Any(a => context.Request.Path.StartsWithSegments(a))
                 && !context.Request.Path.Value!.EndsWith("/try", StringComparison.Ordinal)
                     ? OnceAsync(context, next)

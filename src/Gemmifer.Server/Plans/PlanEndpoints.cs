@@ -2,6 +2,7 @@ using System.Text.Json;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
+using Gemmifer.Core.Photographs;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -39,6 +40,17 @@ public static class PlanEndpoints
             .ForLookers()
             .Accepts<System.Text.Json.JsonElement>("application/json")
             .Produces<YearAnswer>()
+            .ProducesProblem(400)
+            .ProducesProblem(413)
+            .ProducesProblem(415)
+            .ProducesProblem(422)
+            .ProducesProblem(429);
+        app.MapPost("/api/trace", TraceAsync)
+            .WithName("trace")
+            .WithSummary("Canes reckoned from taps on photographs, each measure with its spread; nothing is stored.")
+            .ForLookers()
+            .Accepts<System.Text.Json.JsonElement>("application/json")
+            .Produces<TraceAnswer>()
             .ProducesProblem(400)
             .ProducesProblem(413)
             .ProducesProblem(415)
@@ -104,6 +116,30 @@ public static class PlanEndpoints
 
             using var place = await planner.WaitAsync(cancel);
             return Results.Bytes(await Task.Run(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), cancel), Json);
+        }
+    }
+
+    private static async Task<IResult> TraceAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
+    {
+        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
+        if (error is not null)
+        {
+            return error;
+        }
+
+        using (document)
+        {
+            var reading = TraceReader.Read(document!.RootElement);
+            if (reading is not TraceReading.Valid valid)
+            {
+                return Problems.Invalid(
+                    ((TraceReading.Invalid)reading).Errors,
+                    "These are no taps that can be reckoned."
+                );
+            }
+
+            using var place = await planner.WaitAsync(cancel);
+            return Results.Bytes(await Task.Run(() => Trace.Canes(valid.Asked, cancel).ToJson(), cancel), Json);
         }
     }
 

@@ -8,6 +8,7 @@ interface Exports {
         Plan: (survey: string, detail: string) => string;
         Work: (asked: string) => string;
         New: (asked: string) => string;
+        Traced: (asked: string) => string;
       };
     };
   };
@@ -41,6 +42,7 @@ self.addEventListener("message", (e: MessageEvent<Asked>) => {
   core()
     .then((c) => {
       if (asked.call === "plan") return c.Plan(asked.survey, asked.detail);
+      if (asked.call === "trace") return c.Traced(asked.asked);
       return asked.call === "work" ? c.Work(asked.asked) : c.New(asked.asked);
     })
     .then(

@@ -87,3 +87,8 @@ export async function newHere(question: {
 }): Promise<{ season: number; date: string }> {
   return JSON.parse(await ask({ call: "new", asked: JSON.stringify(question) })) as { season: number; date: string };
 }
+
+/** Canes reckoned from taps on photographs. */
+export async function traceHere(asked: unknown): Promise<Schemas["TraceAnswer"]> {
+  return JSON.parse(await ask({ call: "trace", asked: JSON.stringify(asked) })) as Schemas["TraceAnswer"];
+}
