@@ -18,6 +18,16 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
     private const int Together = 16,
         MostAlone = 32;
 
+    /// <summary>The same of a plant with more stems than this on a support, where each plan takes long.</summary>
+    private const int Large = 8,
+        TogetherLarge = 8,
+        MostAloneLarge = 8;
+
+    private readonly (int Together, int Alone) _plans =
+        survey.Support is not null && survey.Stems.Length > Large
+            ? (TogetherLarge, MostAloneLarge)
+            : (Together, MostAlone);
+
     /// <summary>A measure of a stem that was not measured without error.</summary>
     /// <param name="What">Its name in the exchange format.</param>
     /// <param name="Sd">One standard deviation.</param>
@@ -64,7 +74,8 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
             {
                 "clock" => $"{Wording.Number(Math.Round(At(-1), 1))} to {Wording.Number(Math.Round(At(1), 1))} o'clock",
                 "lean" or "tipLean" => $"{Wording.Number(Math.Round(At(-1)))}° to {Wording.Number(Math.Round(At(1)))}°",
-                _ => Wording.Mm(At(-1), At(1)),
+                "length" => Wording.Mm(Math.Round(At(-1)), Math.Round(At(1))),
+                _ => Wording.Mm(Math.Round(At(-1), 1), Math.Round(At(1), 1)),
             };
     }
 
@@ -79,7 +90,7 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
 
         var own = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
         var moved = new HashSet<string>(StringComparer.Ordinal);
-        for (var n = 0; n < Together; n++)
+        for (var n = 0; n < _plans.Together; n++)
         {
             cancel.ThrowIfCancellationRequested();
             moved.UnionWith(Differing(own, measures.Select((m, i) => (m, Sign(n, i)))));
@@ -92,7 +103,7 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
                 .OrderBy(m => moved.Contains(m.Stem.Id) ? 0 : 1)
                 .ThenBy(m => m.What == "diameter" ? 0 : 1)
                 .SelectMany(m => new[] { (m, -1), (m, 1) })
-                .Take(moved.Count == 0 ? 0 : MostAlone)
+                .Take(moved.Count == 0 ? 0 : _plans.Alone)
         )
         {
             cancel.ThrowIfCancellationRequested();
@@ -145,10 +156,10 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
             .Max();
 
     /// <summary>The sign of a measure in a plan of the balanced design: every pair meets in every way.</summary>
-    private static int Sign(int plan, int measure)
+    private int Sign(int plan, int measure)
     {
-        var column = 1 + (measure % (Together - 1));
-        var reversed = measure / (Together - 1) % 2 == 1 ? 1 : 0;
+        var column = 1 + (measure % (_plans.Together - 1));
+        var reversed = measure / (_plans.Together - 1) % 2 == 1 ? 1 : 0;
         return (int.PopCount(plan & column) + reversed) % 2 == 0 ? 1 : -1;
     }
 

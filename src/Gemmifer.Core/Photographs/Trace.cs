@@ -77,13 +77,13 @@ public static class Trace
 
         var arc = found.Arc;
         var away = Math.Sqrt((arc.Start.X * arc.Start.X) + (arc.Start.Y * arc.Start.Y));
-        if (away > FarFootMm || Math.Abs(arc.Start.Z) > FarFootMm)
+        var far = Math.Max(away, Math.Abs(arc.Start.Z));
+        if (far > FarFootMm)
         {
             warnings.Add(
                 new TraceWarning(
                     "foot",
-                    $"The foot of {cane.Id} lies {Math.Round(Math.Max(away, Math.Abs(arc.Start.Z)) / 100) * 100} mm from "
-                        + "the crown: was its tip tapped first?",
+                    $"The foot of {cane.Id} lies {Math.Round(far / 100) * 100} mm from the crown: is that its tip?",
                     cane.Id
                 )
             );
@@ -91,7 +91,7 @@ public static class Trace
 
         double Sd(int i) => Math.Sqrt(Math.Max(0, found.Covariance[i, i]));
         var tipVariance = found.Covariance[4, 4] + found.Covariance[5, 5] + (2 * found.Covariance[4, 5]);
-        var (diameter, across) = Thickness(cane, asked, found);
+        var (diameter, across) = Thickness(cane, asked, found, warnings);
         var clock = arc.Bearing.Clock;
         return new TracedStem(
             cane.Id,
@@ -124,9 +124,14 @@ public static class Trace
     /// The thickness across the stem in each picture where it was tapped, the surer the more it counts; null where it
     /// was in none.
     /// </summary>
-    private static (double? Mm, double? Sd) Thickness(TappedCane cane, TraceAsked asked, StemFit.Fitted found)
+    private static (double? Mm, double? Sd) Thickness(
+        TappedCane cane,
+        TraceAsked asked,
+        StemFit.Fitted found,
+        List<TraceWarning> warnings
+    )
     {
-        var (sum, weights) = (0.0, 0.0);
+        var seen = new List<(double Mm, double Sd)>();
         foreach (var width in cane.Width)
         {
             var view = asked.Views.First(v => v.Id == width.View);
@@ -139,11 +144,25 @@ public static class Trace
             // Across the stem, however the two points lie.
             var across = Math.Abs(((width.B.U - width.A.U) * near.V) - ((width.B.V - width.A.V) * near.U));
             var scale = near.DepthMm / camera.FocalPx;
-            var sd = width.SdPx * scale;
-            (sum, weights) = (sum + (across * scale / (sd * sd)), weights + (1 / (sd * sd)));
+            seen.Add((across * scale, width.SdPx * scale));
         }
 
-        return weights > 0 ? (sum / weights, Math.Sqrt(1 / weights)) : (null, null);
+        if (seen.Count == 0)
+        {
+            return (null, null);
+        }
+
+        var weights = seen.Sum(s => 1 / (s.Sd * s.Sd));
+        var mean = seen.Sum(s => s.Mm / (s.Sd * s.Sd)) / weights;
+        if (seen.Any(s => Math.Abs(s.Mm - mean) > Contradiction * s.Sd))
+        {
+            warnings.Add(
+                new TraceWarning("width", $"The pictures disagree how thick {cane.Id} is: tap both its sides.", cane.Id)
+            );
+            return (null, null);
+        }
+
+        return (mean, Math.Sqrt(1 / weights));
     }
 
     private static double Round(double value, int digits) => Math.Round(value, digits, MidpointRounding.AwayFromZero);

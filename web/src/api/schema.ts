@@ -206,6 +206,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Canes reckoned from taps on photographs, each measure with its spread; nothing is stored. */
+        post: operations["trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -2156,6 +2173,26 @@ export interface components {
             /** @description Canes that stay and are next to go, the first of them first. */
             next: components["schemas"]["NextCane"][];
         };
+        /** @description A measure on which a decision hangs. */
+        PlanHang: {
+            /** @description Whose; null where it hangs on several together. */
+            stem: null | string;
+            /** @description Its name in the exchange format. */
+            field: null | string;
+            /**
+             * Format: double
+             * @description One standard deviation below what was measured, in the unit of the field.
+             */
+            from: null | number;
+            /**
+             * Format: double
+             * @description One above.
+             */
+            to: null | number;
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
+        };
         /** @description One crop and when it hangs. */
         PlanHarvest: {
             name: string;
@@ -2362,6 +2399,12 @@ export interface components {
             flip?: null | components["schemas"]["PlanFlip"];
             /** @description The measures in Sentence? PlanStem.Flips; null where there are none. */
             flipsMeasures?: null | components["schemas"]["Measure"][];
+            /**
+             * @description Whether the decision is the same at every edge of what was measured that was tried; null where nothing was
+             *     measured with a spread.
+             */
+            sure?: null | boolean;
+            hangsOn?: null | components["schemas"]["PlanHang"];
         };
         /** @description One step of the work, in order. */
         PlanStep: {
@@ -2965,6 +3008,88 @@ export interface components {
         };
         /** @enum {unknown} */
         Tool: "secateurs" | "loppers" | "saw" | "shears" | "fingers" | null;
+        /** @description Canes as they were reckoned. */
+        TraceAnswer: {
+            stems: components["schemas"]["TracedStem"][];
+            warnings: components["schemas"]["TraceWarning"][];
+        };
+        /** @description One standard deviation of each measure, where four pixels are that of each coordinate of every tap. */
+        TraceSpread: {
+            /**
+             * Format: double
+             * @description Hours; 0 where it was said.
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description Degrees.
+             */
+            lean: number;
+            /**
+             * Format: double
+             * @description Degrees.
+             */
+            tipLean: number;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            length: number;
+            /**
+             * Format: double
+             * @description mm; null where no thickness was tapped.
+             */
+            diameter: null | number;
+        };
+        /** @description Something to mind about taps. */
+        TraceWarning: {
+            /** @description one-view, contradict, width, foot, upside-down, stick, focal or unknown-field. */
+            code: string;
+            text: string;
+            /** @description Null where it is about none. */
+            cane?: null | string;
+            view?: null | string;
+        };
+        /** @description A cane as it was reckoned from its taps. What cannot be known is null, and a warning says why. */
+        TracedStem: {
+            id: string;
+            /**
+             * Format: double
+             * @description Bearing in which it leans, hours.
+             */
+            clock: null | number;
+            /**
+             * Format: double
+             * @description From vertical at its foot, degrees.
+             */
+            lean: null | number;
+            /**
+             * Format: double
+             * @description The same at its tip.
+             */
+            tipLean: null | number;
+            /**
+             * Format: double
+             * @description mm.
+             */
+            length: null | number;
+            /**
+             * Format: double
+             * @description mm, where it was tapped.
+             */
+            diameter: null | number;
+            spread: null | components["schemas"]["TraceSpread"];
+            /**
+             * Format: double
+             * @description Bearing of its foot from the crown; only from two pictures.
+             */
+            baseClock?: null | number;
+            /**
+             * Format: double
+             * @description Distance of its foot from the crown, mm; only from two pictures.
+             */
+            radius?: null | number;
+        };
         /** @description What a stem is taken to be where nobody measured it. */
         UsualStem: {
             /**
@@ -3712,6 +3837,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YearAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -47,7 +47,9 @@ describe("a new cane", () => {
     press("4 o'clock");
     press("thumb");
     press("2: darker");
-    expect(added.mock.calls).toEqual([[{ role: "cane", parent: "crown", clock: 4, diameter: 20, age: 2 }]]);
+    expect(added.mock.calls).toEqual([
+      [{ role: "cane", parent: "crown", clock: 4, diameter: 20, age: 2, spread: { diameter: 2.4 } }],
+    ]);
   });
 
   it("is added by one typed line, and the line is empty again", () => {

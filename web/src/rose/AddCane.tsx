@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Letter, Panel } from "../app/ui";
-import { ageWords, type BodyMeasures, clockWords } from "../survey/measures";
+import { ageWords, type BodyMeasures, clockWords, giveOf } from "../survey/measures";
 import { missingWords, readLine, signWords } from "../survey/typedLine";
 import type { SurveyStem } from "../survey/types";
 import { capital } from "../survey/words";
@@ -28,7 +28,14 @@ export function AddCane(props: Props) {
     if (props.clock !== null && narrow()) panel.current?.scrollIntoView({ block: "start" });
   }, [props.clock]);
   const add = (age: number) => {
-    props.onAdd({ role: "cane", parent: "crown", clock: props.clock!, diameter: thickness!, age });
+    props.onAdd({
+      role: "cane",
+      parent: "crown",
+      clock: props.clock!,
+      diameter: thickness!,
+      age,
+      spread: { diameter: giveOf(thickness!) },
+    });
     setThickness(null);
     if (narrow()) window.scrollTo({ top: 0 });
   };
@@ -150,7 +157,8 @@ function TypedLine(props: {
       setTried(true);
       return;
     }
-    props.onAdd({ role: "cane", parent: "crown", ...line.stem } as Omit<SurveyStem, "id">);
+    const rough = line.rough && { spread: { diameter: giveOf(line.stem.diameter!) } };
+    props.onAdd({ role: "cane", parent: "crown", ...line.stem, ...rough } as Omit<SurveyStem, "id">);
     setText("");
     setTried(false);
   };

@@ -3,7 +3,7 @@ import { type ReactNode, useState } from "react";
 import type { Schemas } from "../api/client";
 import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
-import { Button, Input, Letter, Panel } from "../app/ui";
+import { Button, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision, type Plan } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
 import type { Pin } from "../survey/types";
@@ -127,6 +127,18 @@ export function CaneReasons(props: {
             {decided.successor}
           </Button>
         </chakra.p>
+      )}
+      {decided.sure === true && (
+        <chakra.p marginTop="8px">
+          <b>Sure</b>: it stays so whatever the canes measure, as far as they were measured.
+        </chakra.p>
+      )}
+      {decided.hangsOn && (
+        <chakra.div marginTop="8px">
+          <Notice tone="look">
+            <b>Not sure.</b> {say(decided.hangsOn)}
+          </Notice>
+        </chakra.div>
       )}
       {decided.flips && (
         <>

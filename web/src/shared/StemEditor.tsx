@@ -1,8 +1,16 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Hidden, Input, Letter, Panel, Select } from "../app/ui";
-import { clockShort, defaultBody, length as inUnits, readLength, thickness } from "../survey/measures";
+import {
+  clockShort,
+  defaultBody,
+  giveOf,
+  length as inUnits,
+  readLength,
+  thickness,
+  toldByBody,
+} from "../survey/measures";
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
@@ -72,7 +80,12 @@ export function StemEditor(props: {
           read={readClock}
           onChange={(clock) => clock !== null && set({ clock })}
         />
-        <Thickness value={stem.diameter} onChange={(diameter) => set({ diameter })} />
+        <Thickness
+          value={stem.diameter}
+          onChange={(diameter, rough) =>
+            set({ diameter, spread: { ...stem.spread, diameter: rough ? giveOf(diameter) : null } })
+          }
+        />
         <Measure
           label="Seasons"
           value={stem.age}
@@ -267,8 +280,9 @@ function Buds(props: { stem: SurveyStem; set: (part: Partial<SurveyStem>) => voi
   );
 }
 
-function Thickness(props: { value: number; onChange: (mm: number) => void }) {
+function Thickness(props: { value: number; onChange: (mm: number, rough: boolean) => void }) {
   const { units, body } = useMeasures();
+  const rough = useRef(false);
   return (
     <Measure
       label="Thick at the base"
@@ -276,9 +290,10 @@ function Thickness(props: { value: number; onChange: (mm: number) => void }) {
       show={(v) => thickness(v, units)}
       read={(t) => {
         const mm = readLength(t, body);
+        rough.current = toldByBody(t, body);
         return mm !== null && mm >= 0.1 && mm <= 300 ? Math.round(mm * 10) / 10 : null;
       }}
-      onChange={(v) => v !== null && props.onChange(v)}
+      onChange={(v) => v !== null && props.onChange(v, rough.current)}
     />
   );
 }

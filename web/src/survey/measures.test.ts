@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { ageWords, clockShort, clockWords, defaultBody, length, readLength, thickness } from "./measures";
+import {
+  ageWords,
+  clockShort,
+  clockWords,
+  defaultBody,
+  length,
+  readLength,
+  thickness,
+  giveOf,
+  toldByBody,
+} from "./measures";
 
 describe("reading a length", () => {
   it.each([
@@ -67,4 +77,14 @@ describe("bearings and ages in words", () => {
     expect(clockShort(hours)).toBe(short);
   });
   it("names last season's wood", () => expect([ageWords(1), ageWords(3)]).toEqual(["grown last season", "3 seasons"]));
+});
+
+describe("how well a thickness is known", () => {
+  it("is give or take where it was told by the body, and exact where it was measured", () => {
+    for (const told of ["thumb", "2 thumbs", "half a thumb", "my pencil"])
+      expect(toldByBody(told, defaultBody)).toBe(true);
+    for (const measured of ["14", "14 mm", "1/2 in", "1.4 cm", "nonsense", ""])
+      expect(toldByBody(measured, defaultBody)).toBe(false);
+    expect(giveOf(20)).toBe(2.4);
+  });
 });

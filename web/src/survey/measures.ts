@@ -160,6 +160,19 @@ export function readLength(text: string, body: BodyMeasures, bare: "mm" | "cm" =
   return null;
 }
 
+/** A thumb is a thumb give or take: one standard deviation of what is told by the body, as a share (assumption). */
+const GIVE = 0.12;
+
+/** How well a thickness is known that was told by the body, mm: one standard deviation. */
+export const giveOf = (mm: number): number => Math.round(mm * GIVE * 10) / 10;
+
+/** Whether a length was told by the body, and not measured. */
+export function toldByBody(text: string, body: BodyMeasures): boolean {
+  const twice = Object.fromEntries(Object.entries(body).map(([k, v]) => [k, 2 * Number(v)])) as unknown as BodyMeasures;
+  const mm = readLength(text, body);
+  return mm !== null && mm !== readLength(text, twice);
+}
+
 /** "4 o'clock", "half past 4", "4:15": a bearing in words. */
 export function clockWords(hours: number): string {
   const quarter = Math.round((((hours % 12) + 12) % 12) * 4) % 48;

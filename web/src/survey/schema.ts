@@ -384,6 +384,16 @@ export interface Stem {
    */
   buds?: Bud[] | null;
   fruitTo?: number | null;
+  /**
+   * How well it was measured: one standard deviation of each.
+   */
+  spread?: {
+    clock?: number | null;
+    lean?: number | null;
+    tipLean?: number | null;
+    length?: number | null;
+    diameter?: number | null;
+  } | null;
   head?: {
     blooms?: number | null;
     finished?: number | null;

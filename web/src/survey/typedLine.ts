@@ -27,6 +27,8 @@ type Place = number | { body: keyof BodyMeasures; count: number };
 
 export interface TypedLine {
   stem: Partial<SurveyStem>;
+  /** Its thickness was told by the body, and not measured. */
+  rough: boolean;
   /** Words that were not understood, as typed. */
   unknown: string[];
   /** What could mean two things, or was said twice, in words; nothing of it is in the stem. */
@@ -104,6 +106,7 @@ type Field = "clock" | "diameter" | "length" | "age" | "lean" | "deadFrom" | "pa
 
 function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected"> {
   const stem: Partial<SurveyStem> = {};
+  let rough = false;
   const unknown: string[] = [];
   const asked: string[] = [];
   const set = (field: Field, value: number | string, text: string) => {
@@ -133,10 +136,12 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
         set("clock", wrapped(item.hours), text);
         break;
       case "size":
+        rough = true;
         size("diameter", Math.round(item.size === "thinner" ? body.pencil * 0.7 : body.thumb * 1.6), text);
         break;
       case "body": {
         const of = item.of ?? (["pencil", "finger", "thumb"].includes(item.body) ? "diameter" : "length");
+        rough ||= of === "diameter";
         size(of, body[item.body] * item.count, text);
         break;
       }
@@ -185,7 +190,7 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
     asked.push("alive and dead: which of the two?");
   }
   const missing = (["clock", "diameter", "age"] as const).filter((f) => stem[f] === undefined);
-  return { stem, unknown, asked, missing };
+  return { stem, rough, unknown, asked, missing };
 }
 
 /** Lengths of which nobody said what they are: the smaller of two is the thickness; of one it has to be plain. */
