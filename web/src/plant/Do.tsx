@@ -446,8 +446,16 @@ function StepCard(props: StepCardProps) {
   // On a phone the drawing takes what room is left of the screen: text, drawing and buttons are in sight at once.
   const card = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
-    const above = card.current!.getBoundingClientRect().top + window.scrollY;
-    card.current!.style.setProperty("--above", `${Math.ceil(above)}px`);
+    const measure = () => {
+      const above = card.current!.getBoundingClientRect().top + window.scrollY;
+      card.current!.style.setProperty("--above", `${Math.ceil(above)}px`);
+    };
+    measure();
+    // What stands above may grow later: a letter that comes, a line of the header that wraps.
+    if (typeof ResizeObserver === "undefined") return;
+    const watch = new ResizeObserver(measure);
+    watch.observe(window.document.body);
+    return () => watch.disconnect();
   }, []);
   // Whoever cannot see it hears which step has come.
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
