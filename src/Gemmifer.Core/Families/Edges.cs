@@ -90,10 +90,13 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
 
         var own = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
         var moved = new HashSet<string>(StringComparer.Ordinal);
+        var proved = true;
         for (var n = 0; n < _plans.Together; n++)
         {
             cancel.ThrowIfCancellationRequested();
-            moved.UnionWith(Differing(own, measures.Select((m, i) => (m, Sign(n, i)))));
+            var differing = Differing(own, measures.Select((m, i) => (m, Sign(n, i))));
+            proved &= differing is not null;
+            moved.UnionWith(differing ?? []);
         }
 
         // Who is to blame: what was measured of those stems first, then the rest.
@@ -107,12 +110,14 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         )
         {
             cancel.ThrowIfCancellationRequested();
-            alone.Add((measure, sign, [.. Differing(own, [(measure, sign)])]));
+            alone.Add((measure, sign, [.. Differing(own, [(measure, sign)]) ?? []]));
         }
+
+        var every = alone.Count == 2 * measures.Length;
 
         return plan with
         {
-            Stems = [.. plan.Stems.Select(s => Told(s, moved, alone))],
+            Stems = [.. plan.Stems.Select(s => Told(s, moved, alone, proved, every))],
             AskFor = Asked(plan, alone),
         };
     }
@@ -163,7 +168,8 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         return (int.PopCount(plan & column) + reversed) % 2 == 0 ? 1 : -1;
     }
 
-    private IEnumerable<string> Differing(
+    /// <summary>Stems that are decided otherwise; null where that could not be found for sure.</summary>
+    private IEnumerable<string>? Differing(
         Dictionary<string, Decision> own,
         IEnumerable<(Uncertain Measure, int Sign)> changes
     )
@@ -178,13 +184,17 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         };
         return decide(changed) is { } decisions
             ? own.Where(o => decisions.TryGetValue(o.Key, out var now) && now != o.Value).Select(o => o.Key)
-            : [];
+            : null;
     }
 
+    /// <param name="proved">Whether every plan at the edges was found for sure.</param>
+    /// <param name="every">Whether every measure was moved by itself as well.</param>
     private static PlanStem Told(
         PlanStem stem,
         HashSet<string> moved,
-        List<(Uncertain Measure, int Sign, HashSet<string> Changes)> alone
+        List<(Uncertain Measure, int Sign, HashSet<string> Changes)> alone,
+        bool proved,
+        bool every
     )
     {
         var blame = alone
@@ -196,9 +206,20 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         {
             return stem with
             {
-                Sure = !moved.Contains(stem.Id),
+                Sure =
+                    moved.Contains(stem.Id) ? false
+                    : proved ? true
+                    : null,
                 HangsOn = moved.Contains(stem.Id)
-                    ? new PlanHang(null, null, null, null, "It hangs on several measures together.")
+                    ? new PlanHang(
+                        null,
+                        null,
+                        null,
+                        null,
+                        every
+                            ? "It hangs on several measures together."
+                            : "It hangs on what the canes measure, as well as they were measured."
+                    )
                     : null,
             };
         }

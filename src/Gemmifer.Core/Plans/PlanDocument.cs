@@ -118,7 +118,7 @@ public sealed record PlanStem(
 
     /// <summary>
     /// Whether the decision is the same at every edge of what was measured that was tried; null where nothing was
-    /// measured with a spread.
+    /// measured with a spread, or an edge could not be planned for sure.
     /// </summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public bool? Sure { get; init; }

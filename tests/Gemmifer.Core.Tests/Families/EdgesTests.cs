@@ -87,7 +87,7 @@ public class EdgesTests
 
         foreach (var stem in plan.Stems)
         {
-            Assert.NotNull(stem.Sure);
+            // Where an edge could not be planned for sure, nothing is said.
             Assert.Equal(stem.Sure == false, stem.HangsOn is not null);
             if (stem.HangsOn is not { Stem: { } of, Field: { } field, From: { } from, To: { } to })
             {

@@ -2401,7 +2401,7 @@ export interface components {
             flipsMeasures?: null | components["schemas"]["Measure"][];
             /**
              * @description Whether the decision is the same at every edge of what was measured that was tried; null where nothing was
-             *     measured with a spread.
+             *     measured with a spread, or an edge could not be planned for sure.
              */
             sure?: null | boolean;
             hangsOn?: null | components["schemas"]["PlanHang"];

@@ -21,9 +21,12 @@ internal sealed class RoundPlan(Survey survey)
     /// <summary>The plan.</summary>
     public PlanDocument Plan()
     {
-        var decided = new Deadheading(survey, _tree).On([
-            .. survey.Stems.OrderBy(s => s.Id, StringComparer.Ordinal).Select(Found),
-        ]);
+        ImmutableArray<Decided> decided =
+        [
+            .. new Deadheading(survey, _tree)
+                .On([.. survey.Stems.OrderBy(s => s.Id, StringComparer.Ordinal).Select(Found)])
+                .Select(OneReason),
+        ];
         var flowers = new FlowerSteps(survey, _tree);
         PlanStep[] stems =
         [
@@ -75,7 +78,7 @@ internal sealed class RoundPlan(Survey survey)
         {
             Pin.Remove => new PlanReason("pin", "You took it out.", Provenance.User),
             Pin.CutAt => new PlanReason("pin", "You cut it there.", Provenance.User),
-            _ => new PlanReason("kept", "Nothing of it is over: it goes on.", Provenance.Observed),
+            _ => new PlanReason(Kept, "Nothing of it is over: it goes on.", Provenance.Observed),
         };
         return new Decided(
             stem,
@@ -92,6 +95,17 @@ internal sealed class RoundPlan(Survey survey)
             null
         );
     }
+
+    /// <summary>What is decided about its flowers takes the place of what holds where nothing is.</summary>
+    private static Decided OneReason(Decided d) =>
+        d.Reasons.Any(r => FlowerRule.All.Contains(r.Rule))
+            ? d with
+            {
+                Reasons = [.. d.Reasons.Where(r => r.Rule != Kept)],
+            }
+            : d;
+
+    private const string Kept = "kept";
 
     /// <summary>The step of the gardener's own word; null where that was to leave it.</summary>
     private PlanStep? Asked(Decided d)
@@ -176,10 +190,12 @@ internal sealed class RoundPlan(Survey survey)
 
     private static IEnumerable<string> Summary(ImmutableArray<Decided> decided, (DateOnly From, DateOnly To)? next)
     {
-        var (cut, nipped) = (
-            decided.Count(d => d.Decision is Decision.Shorten or Decision.Remove),
-            decided.Count(d => d.Nip)
+        // Of one brought down, or back from the path, more than its flowers comes off.
+        var flowersAlone = decided.Where(d =>
+            d.Nip && d.Reasons.Any(r => r.Rule is FlowerRule.Over or FlowerRule.Vase)
         );
+        var nipped = flowersAlone.Count();
+        var cut = decided.Count(d => d.Nip || d.Decision is Decision.Shorten or Decision.Remove) - nipped;
         if (cut + nipped == 0)
         {
             yield return "Nothing is to be cut today.";

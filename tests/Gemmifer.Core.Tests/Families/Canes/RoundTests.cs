@@ -286,12 +286,27 @@ public class RoundTests
                 : LeafAt(stem, step.Cut.Bud!.At!.Value);
             Assert.Equal(Expected(stem), found);
             Assert.Equal(found > 0 ? Decision.Shorten : Decision.Keep, plan.Stem(id).Decision);
+            var over = step is not null || plan.Stem(id).Reasons.Any(r => r.Rule != "kept");
+            Assert.Equal(
+                over,
+                plan.Stem(id).Reasons.All(r => !r.Text.Text.Contains("it goes on", StringComparison.Ordinal))
+            );
             if (step is not null)
             {
                 Assert.InRange(StepWords.Count(step.Text.Text), 1, StepWords.Most);
                 Assert.DoesNotContain(step.Said.Measures ?? [], m => m.Mm > 10);
             }
         }
+
+        var (cut, alone) = (
+            plan.Steps.Count(s =>
+                s.Stem is not null
+                && (s.Cut!.Where != CutPlace.Stalk || !s.Text.Text.Contains("stalk", StringComparison.Ordinal))
+            ),
+            plan.Steps.Count(s => s.Stem is not null && s.Text.Text.Contains("stalk", StringComparison.Ordinal))
+        );
+        Assert.StartsWith($"{cut} stem", plan.Summary[0].Text);
+        Assert.StartsWith($"{alone} stem", plan.Summary[1].Text);
 
         // The order of the stems does not matter.
         Assert.Equal(plan.ToJson(), Surveys.Plan(Round("2027-07-05", [.. stems.Reverse()])).ToJson());
