@@ -118,7 +118,11 @@ public sealed class JourneyTests
         page.Press("Finish this plant");
         page.Sees("Finished for this season");
 
-        // A power cut, then next morning.
+        // A power cut once it is stored, then next morning. What waits on the device is another test's.
+        page.Until(
+            () => !page.Driver.FindElement(By.TagName("header")).Text.Contains("wait", StringComparison.Ordinal),
+            "the finish to be stored"
+        );
         app.Kill();
         app.Start();
         page.Resize(1280, 800);
