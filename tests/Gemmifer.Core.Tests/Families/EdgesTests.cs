@@ -47,6 +47,17 @@ public class EdgesTests
     }
 
     [Fact]
+    public void What_cannot_be_planned_for_sure_is_not_called_sure()
+    {
+        var survey = Bush(Surveys.Cane("X", 0.7, 7.1, 2, 1200, 22).With("spread", Spread(diameter: 3)));
+        var plan = new Gemmifer.Core.Families.Edges(Surveys.Read(survey), _ => null).Weigh(
+            Surveys.Plan(survey),
+            TestContext.Current.CancellationToken
+        );
+        Assert.All(plan.Stems, s => Assert.Null(s.Sure));
+    }
+
+    [Fact]
     public void Without_a_spread_nothing_is_said_of_it()
     {
         var survey = Bush(Surveys.Cane("X", 0.7, 7.1, 2, 1200, 22));

@@ -160,6 +160,19 @@ public class TraceTests
     }
 
     [Theory]
+    [InlineData(0)]
+    [InlineData(14)]
+    [InlineData(-20)]
+    public void A_camera_is_found_where_it_stands_however_it_is_turned(double turn)
+    {
+        var shot = Front with { Turn = turn, From = 7 };
+        var asked = Assert.IsType<TraceReading.Valid>(Reading(Asked([shot], null))).Asked;
+        var camera = Camera.Of(asked.Views[0])!;
+        Assert.Equal(shot.Height, camera.At.Z, 0.5);
+        Assert.Equal(shot.Distance, Math.Sqrt((camera.At.X * camera.At.X) + (camera.At.Y * camera.At.Y)), 0.5);
+    }
+
+    [Theory]
     [InlineData(3)]
     [InlineData(4.5)]
     [InlineData(8.2)]

@@ -381,6 +381,8 @@ public class YearTests
         Assert.Single(Looks());
         asked["log"] = Log(("2027-07-03", what), ("2027-07-05", "looked"));
         Assert.Empty(Looks());
+        asked["log"] = Log(("2027-07-03", what), ("2027-07-03", "looked"));
+        Assert.Empty(Looks());
         asked["log"] = Log(("2027-07-03", what), ("2027-07-05", "pruned"));
         Assert.Empty(Looks());
     }
