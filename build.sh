@@ -31,7 +31,7 @@ install_web() {
 # The core compiled for the browser; the front end carries it along.
 build_core_for_browser() {
   need dotnet ".NET SDK 10"
-  unless_done core-in-browser "$(fingerprint src/Gemmifer.Core src/Gemmifer.InBrowser Directory.Build.props global.json)" \
+  unless_done core-in-browser "$(fingerprint src/Gemmifer.Core src/Gemmifer.InBrowser web/scripts/core-address.mjs Directory.Build.props global.json)" \
     web/public/core/_framework/dotnet.js sh -c '
       set -e
       echo "Building the core for the browser."
@@ -39,7 +39,8 @@ build_core_for_browser() {
       dotnet publish src/Gemmifer.InBrowser -c Release -o .cache/in-browser -v quiet --nologo
       mkdir -p web/public/core/_framework
       cp .cache/in-browser/wwwroot/_framework/*.js .cache/in-browser/wwwroot/_framework/*.wasm \
-        .cache/in-browser/wwwroot/_framework/*.br web/public/core/_framework/'
+        .cache/in-browser/wwwroot/_framework/*.br web/public/core/_framework/
+      node web/scripts/core-address.mjs web/public/core/_framework'
 }
 
 build_web() {

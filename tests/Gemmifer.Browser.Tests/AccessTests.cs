@@ -7,13 +7,26 @@ public sealed class DemoApplication : IDisposable
 {
     public Application App { get; } = new(demo: true);
 
-    public Page Page { get; }
+    private Page? _page;
 
-    public DemoApplication() => Page = new Page(App.Url);
+    /// <summary>One window for all that is looked at; a new one where a test left it dead.</summary>
+    public Page Page
+    {
+        get
+        {
+            if (_page is { Lives: false })
+            {
+                _page.Dispose();
+                _page = null;
+            }
+
+            return _page ??= new Page(App.Url);
+        }
+    }
 
     public void Dispose()
     {
-        Page.Dispose();
+        _page?.Dispose();
         App.Dispose();
     }
 }

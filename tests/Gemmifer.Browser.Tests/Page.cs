@@ -29,6 +29,22 @@ public sealed class Page : IDisposable
 
     public ChromeDriver Driver { get; }
 
+    /// <summary>Whether its tab still answers.</summary>
+    public bool Lives
+    {
+        get
+        {
+            try
+            {
+                return Driver.Title is not null;
+            }
+            catch (WebDriverException)
+            {
+                return false;
+            }
+        }
+    }
+
     public void Resize(int width, int height) => Chrome.Resize(Driver, width, height);
 
     public void Go(string path)

@@ -52,10 +52,14 @@ export function usePlan(document: SurveyDocument | undefined, ready: boolean): P
   });
   const reached = useReach();
   const slow = useSlow(whole.isFetching);
-  const first = useQuery({ ...decisions(document!), enabled: ready && whole.isFetching && (slow || !reached) });
+  // Whoever saves data gets the core when it is needed, not before.
+  const spared = reached && savesData();
+  const first = useQuery({
+    ...decisions(document!),
+    enabled: ready && whole.isFetching && (slow || !reached) && !spared,
+  });
   useEffect(() => {
-    // Whoever saves data gets the core when it is needed, not before.
-    if (!ready || (reached && savesData())) return;
+    if (!ready || spared) return;
     const timer = setTimeout(() => warm(document), reached ? IDLE : 0);
     return () => clearTimeout(timer);
     // Once for a plant: which survey it is does not matter.
