@@ -116,6 +116,45 @@ public static class Offline
         );
     }
 
+    private sealed record EdgesAsked(int Width, int Height, byte[] Brightness, double[] At, double[] Along);
+
+    private sealed record EdgesAnswer(double[]? A, double[]? B, double? Sd);
+
+    /// <summary>How wide a stem is in a piece of a picture; see <see cref="EdgeWidth"/>.</summary>
+    /// <param name="asked">
+    /// width, height, brightness (base64, row by row), at (pixels in the piece) and along (the way the stem runs there).
+    /// </param>
+    /// <returns>a, b (pixels in the piece) and sd (pixels); all null where its edges are not clear.</returns>
+    /// <exception cref="FormatException">It is no piece of a picture.</exception>
+    public static string Edges(string asked)
+    {
+        var a = JsonSerializer.Deserialize<EdgesAsked>(asked, PlanJson.Web)
+            ?? throw new FormatException("Nothing was asked.");
+        if (
+            a.Width < 2
+            || a.Height < 2
+            || a.Brightness?.Length != a.Width * a.Height
+            || a.At?.Length != 2
+            || a.Along?.Length != 2
+        )
+        {
+            throw new FormatException("This is no piece of a picture.");
+        }
+
+        var found = EdgeWidth.Of(
+            new Patch(a.Width, a.Height, a.Brightness),
+            new Pixel(a.At[0], a.At[1]),
+            a.Along[0],
+            a.Along[1]
+        );
+        return JsonSerializer.Serialize(
+            found is { } e
+                ? new EdgesAnswer([e.A.U, e.A.V], [e.B.U, e.B.V], e.SdPx)
+                : new EdgesAnswer(null, null, null),
+            PlanJson.Web
+        );
+    }
+
     /// <summary>Canes reckoned from taps on photographs, as <c>POST /api/trace</c> answers, byte for byte.</summary>
     /// <exception cref="FormatException">The taps cannot be reckoned; says why.</exception>
     public static string Traced(string asked)

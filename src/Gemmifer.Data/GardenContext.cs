@@ -35,6 +35,8 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
 
     public DbSet<RoundRecord> Rounds => Set<RoundRecord>();
 
+    public DbSet<PhotoRecord> Photos => Set<PhotoRecord>();
+
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
     /// <inheritdoc/>
@@ -111,6 +113,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             plant.HasMany(p => p.Surveys).WithOne().HasForeignKey(s => s.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Visits).WithOne().HasForeignKey(v => v.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Rounds).WithOne().HasForeignKey(r => r.PlantId).OnDelete(DeleteBehavior.Cascade);
+            plant.HasMany(p => p.Photos).WithOne().HasForeignKey(p => p.PlantId).OnDelete(DeleteBehavior.Cascade);
             plant.HasMany(p => p.Log).WithOne().HasForeignKey(l => l.PlantId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<SurveyRecord>(survey =>
@@ -163,6 +166,13 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
                     r.Visit,
                 })
                 .IsUnique();
+        });
+        modelBuilder.Entity<PhotoRecord>(photo =>
+        {
+            photo.ToTable("Photos");
+            photo.Property(p => p.Revision).IsConcurrencyToken();
+            photo.HasIndex(p => new { p.PlantId, p.Key }).IsUnique();
+            photo.HasIndex(p => new { p.PlantId, p.Date });
         });
         modelBuilder.Entity<VisitRecord>(visit =>
         {

@@ -34,6 +34,7 @@ public sealed class PartOfGarden(DbContextOptions<GardenContext> options, Garden
         modelBuilder.Entity<LogRecord>().HasQueryFilter(Filter, l => Plants.Any(p => p.Id == l.PlantId));
         modelBuilder.Entity<VisitRecord>().HasQueryFilter(Filter, v => Plants.Any(p => p.Id == v.PlantId));
         modelBuilder.Entity<RoundRecord>().HasQueryFilter(Filter, r => Plants.Any(p => p.Id == r.PlantId));
+        modelBuilder.Entity<PhotoRecord>().HasQueryFilter(Filter, p => Plants.Any(q => q.Id == p.PlantId));
         modelBuilder.Entity<AnswerRecord>().HasQueryFilter(Filter, a => false);
     }
 }

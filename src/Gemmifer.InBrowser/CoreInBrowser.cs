@@ -26,4 +26,8 @@ public static partial class CoreInBrowser
     /// <summary>Canes from taps on photographs; see <see cref="Offline.Traced"/>.</summary>
     [JSExport]
     internal static string Traced(string asked) => Offline.Traced(asked);
+
+    /// <summary>How wide a stem is in a piece of a picture; see <see cref="Offline.Edges"/>.</summary>
+    [JSExport]
+    internal static string Edges(string asked) => Offline.Edges(asked);
 }

@@ -9,6 +9,7 @@ using SkiaSharp;
 
 // Pictures of plants of known shape.
 //   draw FILE [SEED]              one picture from the front, to look at
+//   demo GARDEN FOLDER FILE       those of the demo's plants, and where in them what is, for tests
 //   trial [COUNT] [SEED] [FILE]   traces so many plants by a script and writes how far off it was
 static int Whole(string[] args, int at, int otherwise) =>
     args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : otherwise;
@@ -32,6 +33,9 @@ switch (args.FirstOrDefault())
         }
 
         return 0;
+    case "demo" when args.Length > 3:
+        DemoPictures.Draw(args[1], args[2], args[3]);
+        return 0;
     case "trial":
         var report = Trial.Run(Whole(args, 1, 300), Whole(args, 2, 1));
         Console.Write(report);
@@ -42,7 +46,7 @@ switch (args.FirstOrDefault())
 
         return 0;
     default:
-        Console.Error.WriteLine("usage: draw FILE [SEED] | trial [COUNT] [SEED] [FILE]");
+        Console.Error.WriteLine("usage: draw FILE [SEED] | demo GARDEN FOLDER FILE | trial [COUNT] [SEED] [FILE]");
         return 2;
 }
 

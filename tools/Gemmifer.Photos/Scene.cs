@@ -5,6 +5,8 @@ namespace Gemmifer.Photos;
 /// <summary>A cane of known shape: an arc in a vertical plane.</summary>
 /// <param name="X">Of its foot from the crown, mm; also Y.</param>
 /// <param name="Diameter">At its foot, mm.</param>
+/// <param name="Z">Of its foot above the soil, mm.</param>
+/// <param name="Upto">It stands up to there, as a share of its length: it was cut.</param>
 internal sealed record ShownCane(
     string Id,
     double Clock,
@@ -14,7 +16,9 @@ internal sealed record ShownCane(
     double Diameter,
     int Age,
     double X,
-    double Y
+    double Y,
+    double Z = 0,
+    double Upto = 1
 )
 {
     /// <summary>A place on it by its share of the length, integrated in small steps.</summary>
@@ -31,7 +35,7 @@ internal sealed record ShownCane(
         }
 
         var b = Clock * Math.PI / 6;
-        return (X + (r * Math.Sin(b)), Y + (r * Math.Cos(b)), z);
+        return (X + (r * Math.Sin(b)), Y + (r * Math.Cos(b)), Z + z);
     }
 
     /// <summary>How thick it is there, mm: it tapers to a third.</summary>
@@ -72,7 +76,8 @@ internal static class Scene
 
     /// <summary>The picture.</summary>
     /// <param name="seed">Of leaves, stones and noise.</param>
-    public static SKBitmap Draw(IReadOnlyList<ShownCane> canes, Standing from, int seed)
+    /// <param name="noise">How strong that is, of 255.</param>
+    public static SKBitmap Draw(IReadOnlyList<ShownCane> canes, Standing from, int seed, double noise = 12)
     {
         var random = new Random(seed);
         var picture = new SKBitmap(Standing.Width, Standing.High, SKColorType.Rgba8888, SKAlphaType.Opaque);
@@ -85,7 +90,7 @@ internal static class Scene
 
         DrawStick(canvas, from);
         canvas.Flush();
-        Noise(picture, random);
+        Noise(picture, random, noise);
         return picture;
     }
 
@@ -134,7 +139,7 @@ internal static class Scene
             .Range(0, pieces + 1)
             .Select(i =>
             {
-                var share = (double)i / pieces;
+                var share = cane.Upto * i / pieces;
                 var (u, v, depth) = from.See(cane.At(share));
                 return (U: u, V: v, Half: cane.ThickAt(share) / 2 * from.PxPerMm(depth));
             })
@@ -177,7 +182,7 @@ internal static class Scene
         }
 
         // A few leaves above the middle; the lower half is bare, as in winter.
-        for (var i = 0; i < 5; i++)
+        for (var i = 0; i < (cane.Upto < 1 ? 0 : 5); i++)
         {
             var at = places[random.Next(pieces / 2, pieces)];
             paint.Color = new SKColor(
@@ -217,7 +222,7 @@ internal static class Scene
         }
     }
 
-    private static void Noise(SKBitmap picture, Random random)
+    private static void Noise(SKBitmap picture, Random random, double strength)
     {
         var bytes = picture.GetPixelSpan();
         unsafe
@@ -226,7 +231,7 @@ internal static class Scene
             {
                 for (var i = 0; i < bytes.Length; i += 4)
                 {
-                    var off = (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 12;
+                    var off = (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * strength;
                     for (var c = 0; c < 3; c++)
                     {
                         start[i + c] = (byte)Math.Clamp(start[i + c] + off, 0, 255);

@@ -24,11 +24,15 @@ public sealed class TraceReader
         MostCanes = 200,
         MostTaps = 50;
 
-    private const double MostPx = 20_000,
-        LeastFocal = 5,
-        MostFocal = 1_000,
-        MostStickMm = 10_000,
-        MostAwayMm = 20_000,
+    /// <summary>A picture is at most so wide, and a stick so long.</summary>
+    internal const double MostPx = 20_000,
+        MostStickMm = 10_000;
+
+    /// <summary>Focal lengths on 36 mm film, mm.</summary>
+    public const double LeastFocal = 5,
+        MostFocal = 1_000;
+
+    private const double MostAwayMm = 20_000,
         MostUnknown = 50;
 
     /// <summary>A stick with fewer pixels than this from foot to top tells no distance.</summary>
@@ -323,10 +327,10 @@ public sealed class TraceReader
     private static double? Finite(JsonElement json) =>
         json.ValueKind == JsonValueKind.Number && double.IsFinite(json.GetDouble()) ? json.GetDouble() : null;
 
-    private static Pixel? Pair(FieldReader f, string name, double least, double width, double height) =>
+    internal static Pixel? Pair(FieldReader f, string name, double least, double width, double height) =>
         f.Find(name) is { } json ? PixelOf(f, json, f.At(name), least, width, height) : null;
 
-    private static Pixel? PixelOf(
+    internal static Pixel? PixelOf(
         FieldReader f,
         JsonElement json,
         string path,

@@ -29,6 +29,9 @@ public sealed class GardenFolder : IDisposable
     /// <summary>Full path of the folder of its copies.</summary>
     public string BackupFolder => Path.Combine(FullName, "backups");
 
+    /// <summary>Full path of the folder of its pictures.</summary>
+    public string PictureFolder => Path.Combine(FullName, "pictures");
+
     /// <summary>Makes the folder where it is missing, and takes hold of it.</summary>
     /// <exception cref="GardenUnusable">Another process holds it, or it cannot be written to.</exception>
     public static GardenFolder Hold(string folder)

@@ -200,6 +200,62 @@ namespace Gemmifer.Data.Migrations
                     b.ToTable("Schools", (string)null);
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.PhotoRecord", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Focal35")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("From")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Height")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PlantId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Revision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Season")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("TakenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Taps")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Width")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PlantId", "Date");
+
+                    b.HasIndex("PlantId", "Key")
+                        .IsUnique();
+
+                    b.ToTable("Photos", (string)null);
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.PlaceRecord", b =>
                 {
                     b.Property<string>("Name")
@@ -511,6 +567,15 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.PhotoRecord", b =>
+                {
+                    b.HasOne("Gemmifer.Data.Entities.PlantRecord", null)
+                        .WithMany("Photos")
+                        .HasForeignKey("PlantId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.RoundRecord", b =>
                 {
                     b.HasOne("Gemmifer.Data.Entities.PlantRecord", null)
@@ -541,6 +606,8 @@ namespace Gemmifer.Data.Migrations
             modelBuilder.Entity("Gemmifer.Data.Entities.PlantRecord", b =>
                 {
                     b.Navigation("Log");
+
+                    b.Navigation("Photos");
 
                     b.Navigation("Rounds");
 

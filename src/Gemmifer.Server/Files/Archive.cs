@@ -18,7 +18,9 @@ namespace Gemmifer.Server.Files;
 /// </summary>
 public static partial class Archive
 {
-    private const long MostBytes = 200_000_000;
+    /// <summary>So much at most as it is sent, and so much of it unpacked beside its pictures.</summary>
+    private const long MostSentBytes = 2_000_000_000,
+        MostBytes = 200_000_000;
 
     private const int MostRatio = 200;
 
@@ -28,10 +30,15 @@ public static partial class Archive
         Log = "log.json",
         Visits = "visits.json",
         Rounds = "rounds.json",
+        Photos = "photos.json",
         Schools = "schools.json",
         Places = "places.json",
         Settings = "settings.json",
         Weather = "weather.json";
+
+    /// <summary>Where the pictures are in it, each named by its hash.</summary>
+    private const string PictureFolder = "pictures/",
+        PictureEnd = ".jpg";
 
     private static readonly string[] Names =
     [
@@ -41,6 +48,7 @@ public static partial class Archive
         Log,
         Visits,
         Rounds,
+        Photos,
         Schools,
         Places,
         Settings,
@@ -67,6 +75,7 @@ public static partial class Archive
     private static async Task<IResult> SendAsync(
         HttpContext context,
         GardenContext garden,
+        Gardens gardens,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -137,6 +146,27 @@ public static partial class Archive
                         .ToListAsync(cancel)
                 ).Select(ArchiveRound.Of)
             );
+            var photos = await garden
+                .Photos.AsNoTracking()
+                .OrderBy(p => p.PlantId)
+                .ThenBy(p => p.Id)
+                .ToListAsync(cancel);
+            await Put(Photos, photos.Select(ArchivePhoto.Of));
+            foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
+            {
+                if (Pictures.PathOf(gardens.Here, hash) is { } path && File.Exists(path))
+                {
+                    // They are packed already.
+                    await using var entry = await zip.CreateEntry(
+                            PictureFolder + hash + PictureEnd,
+                            CompressionLevel.NoCompression
+                        )
+                        .OpenAsync(cancel);
+                    await using var picture = File.OpenRead(path);
+                    await picture.CopyToAsync(entry, cancel);
+                }
+            }
+
             await Put(
                 Schools,
                 (await garden.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel)).Select(ArchiveSchool.Of)
@@ -180,7 +210,7 @@ public static partial class Archive
     {
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
         {
-            size.MaxRequestBodySize = MostBytes;
+            size.MaxRequestBodySize = MostSentBytes;
         }
 
         await using var file = new FileStream(
@@ -196,9 +226,9 @@ public static partial class Archive
         while ((read = await context.Request.Body.ReadAsync(chunk, cancel)) > 0)
         {
             await file.WriteAsync(chunk.AsMemory(0, read), cancel);
-            if (file.Length > MostBytes)
+            if (file.Length > MostSentBytes)
             {
-                return Problems.Of(413, "too-long", "The archive is larger than 200 MB.");
+                return Problems.Of(413, "too-long", "The archive is larger than 2 GB.");
             }
         }
 
@@ -206,8 +236,8 @@ public static partial class Archive
         try
         {
             using var zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
-            var contents = await new Reader(zip, PlantEndpoints.Today(clock)).ReadAsync(cancel);
-            return await StoreAsync(contents, gardens, garden, zone, clock, cancel);
+            var reader = new Reader(zip, PlantEndpoints.Today(clock));
+            return await StoreAsync(await reader.ReadAsync(cancel), reader, gardens, garden, zone, clock, cancel);
         }
         catch (ArchiveRefused e)
         {
@@ -227,6 +257,7 @@ public static partial class Archive
 
     private static async Task<IResult> StoreAsync(
         Contents contents,
+        Reader reader,
         Gardens gardens,
         GardenContext garden,
         GardenClock zone,
@@ -280,6 +311,11 @@ public static partial class Archive
         garden.AddRange(
             contents.Rounds.Where(r => begun.Add((r.PlantId, r.Key)) && numbered.Add((r.PlantId, r.Season, r.Visit)))
         );
+        var pictured = (await garden.Photos.AsNoTracking().Select(p => new { p.PlantId, p.Key }).ToListAsync(cancel))
+            .Select(p => (p.PlantId, p.Key))
+            .ToHashSet();
+        var photos = contents.Photos.Where(p => pictured.Add((p.PlantId, p.Key))).ToArray();
+        garden.AddRange(photos);
         var schools = (await garden.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel)).ToHashSet();
         garden.AddRange(contents.Schools.Where(s => schools.Add(s.Id)));
         var places = (await garden.Places.AsNoTracking().Select(p => p.Name).ToListAsync(cancel)).ToHashSet();
@@ -297,6 +333,12 @@ public static partial class Archive
                     Revision = 1,
                 }
             );
+        }
+
+        // On the disk before anything names them.
+        foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
+        {
+            Pictures.Keep(gardens.Here, hash, await reader.PictureAsync(hash, cancel) ?? []);
         }
 
         try
@@ -318,7 +360,8 @@ public static partial class Archive
                 lines.Length,
                 visits.Length,
                 weather.Length,
-                copy?.Name
+                copy?.Name,
+                photos.Length
             )
         );
     }

@@ -273,6 +273,53 @@ public sealed record ArchiveRound(
         };
 }
 
+/// <summary>A photograph in an archive; its picture is the file of its hash.</summary>
+public sealed record ArchivePhoto(
+    string Plant,
+    string Key,
+    int Season,
+    DateOnly Date,
+    double From,
+    double? Focal35,
+    string Hash,
+    JsonNode? Taps,
+    DateTimeOffset TakenAt
+)
+{
+    /// <summary>Of a photograph as it is stored.</summary>
+    public static ArchivePhoto Of(PhotoRecord p) =>
+        new(
+            p.PlantId,
+            p.Key,
+            p.Season,
+            p.Date,
+            p.From,
+            p.Focal35,
+            p.Hash,
+            p.Taps is { } taps ? JsonNode.Parse(taps) : null,
+            p.TakenAt
+        );
+
+    /// <summary>As it is stored.</summary>
+    /// <param name="width">Of its picture, pixels; also <paramref name="height"/>.</param>
+    public PhotoRecord ToRecord(int width, int height) =>
+        new()
+        {
+            PlantId = Plant,
+            Key = Key,
+            Season = Season,
+            Date = Date,
+            From = From,
+            Focal35 = Focal35,
+            Width = width,
+            Height = height,
+            Hash = Hash,
+            Taps = Taps?.ToJsonString(PartJson.Options),
+            Revision = 1,
+            TakenAt = TakenAt,
+        };
+}
+
 /// <summary>A school of the gardener's own in an archive.</summary>
 public sealed record ArchiveSchool(
     string Id,
@@ -299,4 +346,14 @@ public sealed record ArchiveDay(DateOnly Date, double? Tmin, double? Tmax, doubl
 /// <param name="Same">Plants that were here already, which stay as they are.</param>
 /// <param name="Lines">Lines of the log that are new here.</param>
 /// <param name="Copy">The copy made of the garden as it was; null where it was empty.</param>
-public sealed record ArchiveTaken(int Plants, int Same, int Surveys, int Lines, int Visits, int Days, string? Copy);
+/// <param name="Photos">Photographs that are new here.</param>
+public sealed record ArchiveTaken(
+    int Plants,
+    int Same,
+    int Surveys,
+    int Lines,
+    int Visits,
+    int Days,
+    string? Copy,
+    int Photos
+);

@@ -5,6 +5,8 @@ using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Year;
 using Gemmifer.Data.Entities;
+using Gemmifer.Data.Files;
+using Gemmifer.Server.Photos;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
@@ -23,6 +25,7 @@ public static partial class Archive
         IReadOnlyList<LogRecord> Lines,
         IReadOnlyList<VisitRecord> Visits,
         IReadOnlyList<RoundRecord> Rounds,
+        IReadOnlyList<PhotoRecord> Photos,
         IReadOnlyList<OwnSchoolRecord> Schools,
         IReadOnlyList<PlaceRecord> Places,
         IReadOnlyList<WeatherDayRecord> Weather,
@@ -51,6 +54,13 @@ public static partial class Archive
 
         private readonly HashSet<string> _plants = new(StringComparer.Ordinal);
         private long _left = MostBytes;
+
+        /// <summary>The picture of a hash; null where it is not in it.</summary>
+        public async Task<byte[]?> PictureAsync(string hash, CancellationToken cancel)
+        {
+            using var bytes = await BytesAsync(PictureFolder + hash + PictureEnd, PictureReading.MostBytes, cancel);
+            return bytes?.ToArray();
+        }
 
         public async Task<Contents> ReadAsync(CancellationToken cancel)
         {
@@ -81,6 +91,7 @@ public static partial class Archive
                 await LinesAsync(cancel),
                 await VisitsAsync(cancel),
                 await RoundsAsync(cancel),
+                await PhotosAsync(cancel),
                 schools,
                 await PlacesAsync(cancel),
                 await WeatherAsync(cancel),
@@ -105,7 +116,7 @@ public static partial class Archive
                     throw new ArchiveRefused(name, "path", $"'{name}' leads out of the archive.");
                 }
 
-                if (!Names.Contains(entry.FullName, StringComparer.Ordinal))
+                if (!Names.Contains(entry.FullName, StringComparer.Ordinal) && HashOf(entry.FullName) is null)
                 {
                     throw new ArchiveRefused(name, "unknown", $"'{name}' is no part of a garden's archive.");
                 }
@@ -127,10 +138,18 @@ public static partial class Archive
             }
         }
 
-        /// <summary>
-        /// A file of it as JSON; null where it is not in it. What it says of its length is not believed.
-        /// </summary>
-        private async Task<JsonDocument?> JsonAsync(string name, CancellationToken cancel)
+        /// <summary>The hash that a picture is named by; null where a name is none of a picture.</summary>
+        private static string? HashOf(string name) =>
+            name.Length == PictureFolder.Length + Pictures.HashChars + PictureEnd.Length
+            && name.StartsWith(PictureFolder, StringComparison.Ordinal)
+            && name.EndsWith(PictureEnd, StringComparison.Ordinal)
+            && name[PictureFolder.Length..^PictureEnd.Length] is var hash
+            && Pictures.IsHash(hash)
+                ? hash
+                : null;
+
+        /// <summary>A file of it; null where it is not in it. What it says of its length is not believed.</summary>
+        private async Task<MemoryStream?> BytesAsync(string name, long most, CancellationToken cancel)
         {
             if (zip.GetEntry(name) is not { } entry)
             {
@@ -138,18 +157,32 @@ public static partial class Archive
             }
 
             await using var packed = await entry.OpenAsync(cancel);
-            using var bytes = new MemoryStream();
+            var bytes = new MemoryStream();
             var chunk = new byte[64 * 1024];
             int read;
             while ((read = await packed.ReadAsync(chunk, cancel)) > 0)
             {
-                if ((_left -= read) < 0)
+                if (bytes.Length + read > most)
                 {
                     throw new ArchiveRefused(name, "too-long", $"'{name}' unpacks to more than any garden holds.");
                 }
 
                 bytes.Write(chunk, 0, read);
             }
+
+            return bytes;
+        }
+
+        /// <summary>A file of it as JSON; null where it is not in it.</summary>
+        private async Task<JsonDocument?> JsonAsync(string name, CancellationToken cancel)
+        {
+            using var bytes = await BytesAsync(name, _left, cancel);
+            if (bytes is null)
+            {
+                return null;
+            }
+
+            _left -= bytes.Length;
 
             try
             {
@@ -445,6 +478,50 @@ public static partial class Archive
             }
 
             return [.. read.Select(r => r.ToRecord())];
+        }
+
+        private async Task<List<PhotoRecord>> PhotosAsync(CancellationToken cancel)
+        {
+            var read = await ListOrOneAsync<ArchivePhoto>(Photos, cancel, MostPlants * MostPerPlant);
+            var records = new List<PhotoRecord>(read.Count);
+            for (var i = 0; i < read.Count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                var photo = read[i];
+                Known(Photos, i, photo.Plant);
+                Season(Photos, i, photo.Season);
+                Id(Photos, i, photo.Key);
+                var errors = new List<SurveyError>();
+                if (!Pictures.IsHash(photo.Hash) || await PictureAsync(photo.Hash, cancel) is not { } picture)
+                {
+                    throw new ArchiveRefused(
+                        $"{Photos}/{i}/hash",
+                        "reference",
+                        $"{Photos}, {i}: its picture is missing."
+                    );
+                }
+
+                if (Pictures.HashOf(picture) != photo.Hash)
+                {
+                    throw new ArchiveRefused(
+                        PictureFolder + photo.Hash + PictureEnd,
+                        "hash",
+                        $"{Photos}, {i}: its picture is another one than it was."
+                    );
+                }
+
+                var seen = PictureReading.Read(picture, "/picture", errors);
+                Refuse(Photos, i, errors);
+                PhotoEndpoints.Check(
+                    new FieldReader(JsonSerializer.SerializeToElement(photo, PartJson.Options), "", errors),
+                    seen!.Width,
+                    seen.Height
+                );
+                Refuse(Photos, i, errors);
+                records.Add(photo.ToRecord(seen.Width, seen.Height));
+            }
+
+            return records;
         }
 
         private async Task<List<OwnSchoolRecord>> SchoolsAsync(CancellationToken cancel)

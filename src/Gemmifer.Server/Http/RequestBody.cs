@@ -22,7 +22,8 @@ public static class RequestBody
     public static async Task<(JsonDocument? Document, IResult? Error)> ReadAsync(
         HttpRequest request,
         CancellationToken cancel,
-        int depth = StoredDepth
+        int depth = StoredDepth,
+        int most = SurveyLimits.BodyBytes
     )
     {
         if (Refused(request) is { } refused)
@@ -30,8 +31,8 @@ public static class RequestBody
             return (null, refused);
         }
 
-        var tooLarge = Problems.Of(413, "too-long", "The body is larger than 1 MB.");
-        if (request.ContentLength > SurveyLimits.BodyBytes)
+        var tooLarge = Problems.Of(413, "too-long", $"The body is larger than {most / 1_000_000} MB.");
+        if (request.ContentLength > most)
         {
             return (null, tooLarge);
         }
@@ -42,7 +43,7 @@ public static class RequestBody
         while ((read = await request.Body.ReadAsync(chunk, cancel)) > 0)
         {
             buffer.Write(chunk, 0, read);
-            if (buffer.Length > SurveyLimits.BodyBytes)
+            if (buffer.Length > most)
             {
                 return (null, tooLarge);
             }

@@ -9,6 +9,7 @@ interface Exports {
         Work: (asked: string) => string;
         New: (asked: string) => string;
         Traced: (asked: string) => string;
+        Edges: (asked: string) => string;
       };
     };
   };
@@ -43,6 +44,7 @@ self.addEventListener("message", (e: MessageEvent<Asked>) => {
     .then((c) => {
       if (asked.call === "plan") return c.Plan(asked.survey, asked.detail);
       if (asked.call === "trace") return c.Traced(asked.asked);
+      if (asked.call === "edges") return c.Edges(asked.asked);
       return asked.call === "work" ? c.Work(asked.asked) : c.New(asked.asked);
     })
     .then(

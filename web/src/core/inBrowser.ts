@@ -92,3 +92,22 @@ export async function newHere(question: {
 export async function traceHere(asked: unknown): Promise<Schemas["TraceAnswer"]> {
   return JSON.parse(await ask({ call: "trace", asked: JSON.stringify(asked) })) as Schemas["TraceAnswer"];
 }
+
+/** A stem across, in pixels of the piece that was asked about; null where its edges are not clear. */
+export interface EdgesHere {
+  a: [number, number] | null;
+  b: [number, number] | null;
+  sd: number | null;
+}
+
+/** How wide a stem is in a piece of a picture. */
+export async function edgesHere(asked: {
+  width: number;
+  height: number;
+  /** Base64, row by row. */
+  brightness: string;
+  at: [number, number];
+  along: [number, number];
+}): Promise<EdgesHere> {
+  return JSON.parse(await ask({ call: "edges", asked: JSON.stringify(asked) })) as EdgesHere;
+}

@@ -3,7 +3,7 @@ export type Detail = "Full" | "Decisions";
 
 /** What the page asks of the worker that holds the core. */
 export type Asked = { id: number } & (
-  { call: "plan"; survey: string; detail: Detail } | { call: "work" | "new" | "trace"; asked: string }
+  { call: "plan"; survey: string; detail: Detail } | { call: "work" | "new" | "trace" | "edges"; asked: string }
 );
 
 /** What the worker answers: a text, or what was wrong. */
