@@ -36,7 +36,8 @@ internal static class DemoPictures
         ]
     );
 
-    private static readonly Standing[] Views = [new("front", 6, 2150, 560, 1.5), new("side", 3, 2200, 600, -1.5)];
+    /// <summary>Distance and height as a share of how long the longest cane is, so that the plant fills the picture.</summary>
+    private static readonly Standing[] Views = [new("front", 6, 1.85, 0.46, 1.5), new("side", 3, 1.9, 0.48, -1.5)];
 
     /// <summary>Draws each from the front and from the side, and from the front once it is cut as it is planned.</summary>
     /// <param name="garden">The demo's garden, JSON.</param>
@@ -51,14 +52,19 @@ internal static class DemoPictures
         {
             var (canes, after) = Canes(plants.First(p => (string)p!["id"]! == id)!.AsObject());
             var places = new JsonObject();
-            for (var v = 0; v < Views.Length; v++)
+            var longest = Math.Max(1_000, canes.Max(c => c.Length));
+            Standing[] views =
+            [
+                .. Views.Select(v => v with { Distance = v.Distance * longest, Height = v.Height * longest }),
+            ];
+            for (var v = 0; v < views.Length; v++)
             {
-                Save(canes, Views[v], v, Path.Combine(folder, $"{id}-{Views[v].Id}.jpg"));
-                places[Views[v].Id] = Places(canes, Views[v]);
+                Save(canes, views[v], v, Path.Combine(folder, $"{id}-{views[v].Id}.jpg"));
+                places[views[v].Id] = Places(canes, views[v]);
             }
 
-            var again = Views[0] with { Id = "after", Distance = Views[0].Distance * 1.04 };
-            Save(after, again, Views.Length, Path.Combine(folder, $"{id}-after.jpg"));
+            var again = views[0] with { Id = "after", Distance = views[0].Distance * 1.04 };
+            Save(after, again, views.Length, Path.Combine(folder, $"{id}-after.jpg"));
             places["after"] = Places(after, again);
             all[id] = places;
         }

@@ -11,6 +11,7 @@ const floors = [
   ["app"],
   ["drawing"],
   ["shared"],
+  ["photos"],
   ["rose", "vine", "row"],
   ["plant"],
   ["pages"],

@@ -39,6 +39,7 @@ const Do = screen(() => import("./plant/Do"));
 const SummerRound = screen(() => import("./rose/SummerRound"));
 const CoverPage = screen(() => import("./plant/CoverPage"));
 const VisitPage = screen(() => import("./plant/VisitPage"));
+const PhotoPage = screen(() => import("./photos/PhotoPage"));
 const Remember = screen(() => import("./plant/Remember"));
 
 const style = document.createElement("style");
@@ -89,6 +90,7 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="sheet" element={<Sheet />} />
                     <Route path="do" element={<Do />} />
                     <Route path="remember" element={<Remember />} />
+                    <Route path="photo" element={<PhotoPage />} />
                     <Route path="round" element={<SummerRound />} />
                     <Route path="cover" element={<CoverPage />} />
                     <Route path="uncover" element={<CoverPage />} />

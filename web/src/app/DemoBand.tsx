@@ -2,7 +2,8 @@ import { chakra } from "@chakra-ui/react";
 
 /** Stands over every screen of the demo garden: what it is, and one tap back to one's own. */
 export const DemoBand = () => (
-  <chakra.div
+  <chakra.aside
+    aria-label="Demo garden"
     className="demo-band"
     display="flex"
     alignItems="center"
@@ -20,5 +21,5 @@ export const DemoBand = () => (
     <chakra.a className="no-print" href="/" fontWeight="700" paddingBlock="10px" whiteSpace="nowrap">
       To my own garden
     </chakra.a>
-  </chakra.div>
+  </chakra.aside>
 );

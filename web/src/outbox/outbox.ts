@@ -3,7 +3,7 @@ import { newId } from "../api/client";
 import { entry } from "../api/reach";
 import { draftsOf, sendDraft } from "./drafts";
 import { visitOf } from "./fold";
-import { allWaiting, dropWaiting, keepWaiting, putWaiting, type Waiting } from "./store";
+import { allWaiting, dropPicture, dropWaiting, keepWaiting, pictureOf, putWaiting, type Waiting } from "./store";
 
 /** What became of a change: stored with the garden's answer, refused, or it still waits. */
 type Sent = { change: Waiting; answer: unknown };
@@ -88,7 +88,9 @@ export class Outbox {
   async takeBack(seq: number): Promise<boolean> {
     return this.alone(async () => {
       const there = (await allWaiting()).some((w) => w.seq === seq);
+      const picture = (await allWaiting()).find((w) => w.seq === seq)?.picture;
       if (there) await dropWaiting(seq);
+      if (there && picture !== undefined) await dropPicture(picture);
       await this.changed();
       return there;
     });
@@ -131,6 +133,8 @@ export class Outbox {
     let response: Response;
     let text: string;
     if (!(await sendDraft(change.plant))) return false;
+    const picture = change.picture === undefined ? null : await pictureOf(change.picture);
+    const body = picture === null ? change.body : { ...(change.body as object), picture: base64(picture) };
     try {
       response = await fetch(change.address, {
         method: change.method,
@@ -139,10 +143,11 @@ export class Outbox {
           // It is dated when it was made; how long it waited is told, as the clock of a phone may be wrong.
           "Waited-Seconds": (Math.max(0, Date.now() - Date.parse(change.made)) / 1000).toFixed(3),
           ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
-          ...(change.body === null ? {} : { "Content-Type": "application/json" }),
+          ...(body === null ? {} : { "Content-Type": "application/json" }),
         },
-        body: change.body === null ? null : JSON.stringify(change.body),
-        signal: AbortSignal.timeout(PATIENCE),
+        body: body === null ? null : JSON.stringify(body),
+        // A picture takes its time on a bad network.
+        signal: AbortSignal.timeout(picture === null ? PATIENCE : 6 * PATIENCE),
       });
       text = await response.text();
     } catch {
@@ -162,6 +167,7 @@ export class Outbox {
       const answer: unknown = text === "" ? null : JSON.parse(text);
       await keepAnswer(change, text);
       await dropWaiting(change.seq);
+      if (change.picture !== undefined) await dropPicture(change.picture);
       await this.followed(change, answer);
       // In one go: what the garden answers takes the place of what waited for it.
       this.now = this.now.filter((w) => w.seq !== change.seq);
@@ -187,9 +193,15 @@ export class Outbox {
     const revision = (answer as { revision?: unknown } | null)?.revision;
     if ((typeof revision !== "string" && typeof revision !== "number") || change.seen === null) return;
     if (change.what === "round") return;
-    const what = change.what === "plant" ? "plant" : "step";
+    const what = change.what === "plant" || change.what === "photo" ? change.what : "step";
     const after = (await allWaiting()).filter(
-      (w) => w.plant === change.plant && w.what === what && w.seen === change.seen && !w.refused,
+      (w) =>
+        w.plant === change.plant &&
+        w.what === what &&
+        w.seen === change.seen &&
+        !w.refused &&
+        // Each photograph has a revision of its own.
+        (what !== "photo" || w.address === change.address),
     );
     const seen = String(revision);
     await Promise.all(after.map((w) => putWaiting({ ...w, seen })));
@@ -213,6 +225,14 @@ export class Outbox {
   private alone<T>(then: () => Promise<T>): Promise<T> {
     return navigator.locks ? navigator.locks.request(LOCK, then) : then();
   }
+}
+
+/** Bytes as text for JSON. */
+function base64(bytes: ArrayBuffer): string {
+  let text = "";
+  const all = new Uint8Array(bytes);
+  for (let i = 0; i < all.length; i += 0x8000) text += String.fromCharCode(...all.subarray(i, i + 0x8000));
+  return btoa(text);
 }
 
 /** What waits for the garden on this page; what was done in the demo waits till that is open. */

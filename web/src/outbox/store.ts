@@ -18,7 +18,20 @@ export interface Waiting {
   made: string;
   /** What it is, in words. */
   words: string;
-  what: "step" | "take-back" | "finish" | "take-finish-back" | "note" | "crop" | "visit" | "plant" | "round";
+  what:
+    | "step"
+    | "take-back"
+    | "finish"
+    | "take-finish-back"
+    | "note"
+    | "crop"
+    | "visit"
+    | "plant"
+    | "round"
+    | "photo"
+    | "drop-photo";
+  /** Of a photograph that is new: the name its picture is kept under on this device, which is sent with it. */
+  picture?: string;
   /** Of a visit that is begun: what was seen, so that it is planned here till it was sent. */
   document?: unknown;
   /** Of a step: what the log will say; worked out where the plan is needed before it was sent. */
@@ -33,13 +46,17 @@ export interface Waiting {
 
 interface Schema extends DBSchema {
   outbox: { key: number; value: Omit<Waiting, "seq"> & { seq?: number } };
+  pictures: { key: string; value: ArrayBuffer };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null;
 
 function database(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>("gemmifer", 1, {
-    upgrade: (db) => void db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true }),
+  opened ??= openDB<Schema>("gemmifer", 2, {
+    upgrade: (db, before) => {
+      if (before < 1) db.createObjectStore("outbox", { keyPath: "seq", autoIncrement: true });
+      if (before < 2) db.createObjectStore("pictures");
+    },
     // Another window with a newer make waits for this one.
     blocking: () => void opened?.then((db) => (db.close(), (opened = null))),
     terminated: () => void (opened = null),
@@ -68,4 +85,20 @@ export async function putWaiting(change: Waiting): Promise<void> {
 /** Lets go of a change that was sent, or that the gardener took back. */
 export async function dropWaiting(seq: number): Promise<void> {
   await (await database()).delete("outbox", seq);
+}
+
+/** Keeps a picture (JPEG) until it is sent. */
+export async function keepPicture(name: string, picture: ArrayBuffer): Promise<void> {
+  const transaction = (await database()).transaction("pictures", "readwrite", { durability: "strict" });
+  await Promise.all([transaction.store.put(picture, name), transaction.done]);
+}
+
+/** A picture that waits to be sent; null where there is none of the name. */
+export async function pictureOf(name: string): Promise<ArrayBuffer | null> {
+  return (await (await database()).get("pictures", name)) ?? null;
+}
+
+/** Lets go of a picture that was sent, or was taken back. */
+export async function dropPicture(name: string): Promise<void> {
+  await (await database()).delete("pictures", name);
 }

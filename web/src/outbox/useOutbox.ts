@@ -35,7 +35,7 @@ export function useSending(): void {
       const now = outbox.waiting().length;
       // Something was sent, from here or from another window: what hangs on it is asked again.
       if (now < before) {
-        for (const key of ["log", "plants", "visits", "plant", "rounds", ...(heard ? [] : ["work"])]) {
+        for (const key of ["log", "plants", "visits", "plant", "rounds", "photos", ...(heard ? [] : ["work"])]) {
           void client.invalidateQueries({ queryKey: [key] });
         }
       }

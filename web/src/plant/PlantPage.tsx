@@ -147,6 +147,7 @@ const titleOf = (pathname: string): string => {
       remember: "remember",
       compare: "two schools",
       sheet: "cut sheet",
+      photo: "photographs",
       round: "round",
       cover: "cover",
       uncover: "uncover",

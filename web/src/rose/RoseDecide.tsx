@@ -9,6 +9,7 @@ import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Plan, type Scene, type State } from "../drawing/scene";
 import { asHardAs, hardnessOf } from "../survey/types";
 import { CaneReasons } from "../shared/CaneReasons";
+import { WithPhoto } from "../photos/OnPhoto";
 import { Lead } from "./Lead";
 import { useLead } from "./leading";
 import { DayChoice, NoPlan, NotLooked, SchoolChoice, UndoButton } from "../shared/PlanBar";
@@ -77,31 +78,46 @@ export default function RoseDecide() {
         {!drawn && <ShrubPicture plan={plan} />}
         {drawn && (
           <>
-            <chakra.div
-              display="grid"
-              gridTemplateColumns={{ base: "1fr", md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr" }}
-              gap="8px"
-              marginTop="10px"
-            >
-              {fromAbove && (
-                <FromAbove
-                  scene={scene}
-                  state={state}
-                  selected={selected}
-                  onSelect={(id) => setSelected(id === selected ? null : id)}
-                  title="The plant from above"
-                />
-              )}
-              <chakra.div height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined} minHeight="0">
-                <FromFront
-                  scene={scene}
-                  state={state}
-                  selected={selected}
-                  onSelect={(id) => setSelected(id === selected ? null : id)}
-                  onTowards={lead}
-                  title="The plant from the front"
-                />
-              </chakra.div>
+            <chakra.div marginTop="10px">
+              <WithPhoto
+                scene={scene}
+                state={state}
+                selected={selected}
+                onSelect={(id) => setSelected(id === selected ? null : id)}
+                title="The plant"
+              >
+                <chakra.div
+                  display="grid"
+                  gridTemplateColumns={{
+                    base: "1fr",
+                    md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr",
+                  }}
+                  gap="8px"
+                >
+                  {fromAbove && (
+                    <FromAbove
+                      scene={scene}
+                      state={state}
+                      selected={selected}
+                      onSelect={(id) => setSelected(id === selected ? null : id)}
+                      title="The plant from above"
+                    />
+                  )}
+                  <chakra.div
+                    height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined}
+                    minHeight="0"
+                  >
+                    <FromFront
+                      scene={scene}
+                      state={state}
+                      selected={selected}
+                      onSelect={(id) => setSelected(id === selected ? null : id)}
+                      onTowards={lead}
+                      title="The plant from the front"
+                    />
+                  </chakra.div>
+                </chakra.div>
+              </WithPhoto>
             </chakra.div>
             <Key state={state} scene={scene} />
           </>

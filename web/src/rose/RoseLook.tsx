@@ -107,6 +107,7 @@ export default function RoseLook() {
           </>
         )}
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
+          <Button onClick={() => void navigate("../photo")}>Measure with photographs</Button>
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
             {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
           </Button>

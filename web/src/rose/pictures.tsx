@@ -4,17 +4,34 @@ import { documentOf } from "../survey/document";
 import type { Schemas } from "../api/client";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
-import { type Plan, sceneOf } from "../drawing/scene";
+import { type Plan, type Scene, sceneOf } from "../drawing/scene";
+import { WithPhoto } from "../photos/OnPhoto";
 import { usePlant } from "../shared/usePlant";
 import { ShrubPicture } from "./ShrubPicture";
 
-/** Where a step is done: on a support from the front, a cut close to it, everything else from above. */
+/** Where a step is done: on the plant's own photograph where there is one, else in the drawing. */
 export function RoseStepPicture({ step, work }: { step: Schemas["PlanStep"]; work: Schemas["WorkView"] }) {
   const { kind } = usePlant();
   const scene = useMemo(
     () => sceneOf(documentOf(work.document), kind, work.plan ?? null),
     [work.document, kind, work.plan],
   );
+  const found = step.stage === "prepare" || (step.stem && step.action === "check");
+  return (
+    <WithPhoto
+      scene={scene}
+      state={found ? "found" : "after"}
+      selected={step.stem}
+      zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
+      title={step.stem ? `Where ${step.stem} is cut` : "The plant"}
+    >
+      <Drawn step={step} scene={scene} />
+    </WithPhoto>
+  );
+}
+
+/** On a support from the front, a cut close to it, everything else from above. */
+function Drawn({ step, scene }: { step: Schemas["PlanStep"]; scene: Scene }) {
   if (scene.climbs && scene.support !== null) {
     return (
       <FromFront

@@ -1,0 +1,71 @@
+/** A picture as a gardener takes or chooses it, made ready to be kept. */
+
+import type { NewPicture } from "../outbox/photos";
+
+/** The longer side of a picture that is kept, pixels. */
+export const LONGEST = 1_600;
+
+/** A file larger than this is no photograph of a phone, bytes. */
+const MOST_BYTES = 40_000_000;
+
+/** More pixels than this are not unpacked: a phone would run out of room. */
+const MOST_PIXELS = 120_000_000;
+
+const QUALITY = 0.88;
+
+/** Why a file cannot be taken, in words. */
+export class NoPicture extends Error {}
+
+/** How large a picture becomes. */
+export function scaled(width: number, height: number): { width: number; height: number } {
+  const share = Math.min(1, LONGEST / Math.max(width, height));
+  return { width: Math.max(1, Math.round(width * share)), height: Math.max(1, Math.round(height * share)) };
+}
+
+/** What a file is called where it cannot be read. */
+export function refusal(name: string, type: string): string {
+  const kind = /\.([a-z0-9]{1,5})$/i.exec(name)?.[1]?.toUpperCase() ?? type ?? "";
+  return (
+    `“${name}” cannot be read as a picture${kind ? ` (${kind})` : ""}. ` +
+    "Take JPEG, PNG or WebP; a phone's camera can be set to JPEG."
+  );
+}
+
+/**
+ * Turned upright by its orientation, scaled, and written anew, so that nothing is left of where and with what it was
+ * taken but the focal length.
+ */
+export async function made(file: File): Promise<NewPicture> {
+  if (file.size > MOST_BYTES) throw new NoPicture(`“${file.name}” is larger than 40 MB.`);
+  const focal35 = await focalOf(file);
+  const bitmap = await createImageBitmap(file, { imageOrientation: "from-image" }).catch(() => {
+    throw new NoPicture(refusal(file.name, file.type));
+  });
+  try {
+    if (bitmap.width * bitmap.height > MOST_PIXELS) {
+      throw new NoPicture(`“${file.name}” has ${Math.round((bitmap.width * bitmap.height) / 1e6)} million pixels.`);
+    }
+    const size = scaled(bitmap.width, bitmap.height);
+    const canvas = new OffscreenCanvas(size.width, size.height);
+    const paper = canvas.getContext("2d")!;
+    paper.imageSmoothingQuality = "high";
+    paper.drawImage(bitmap, 0, 0, size.width, size.height);
+    const blob = await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY });
+    return { jpeg: await blob.arrayBuffer(), ...size, focal35 };
+  } finally {
+    bitmap.close();
+  }
+}
+
+/** The focal length on 36 mm film that a picture says of itself (Exif, FocalLengthIn35mmFilm); null where it does not. */
+async function focalOf(file: Blob): Promise<number | null> {
+  try {
+    const { parse } = await import("exifr/dist/lite.esm.mjs");
+    const said = (await parse(await file.arrayBuffer(), ["FocalLengthIn35mmFormat"])) as
+      { FocalLengthIn35mmFormat?: number } | undefined;
+    const mm = said?.FocalLengthIn35mmFormat;
+    return typeof mm === "number" && mm >= 5 && mm <= 1000 ? mm : null;
+  } catch {
+    return null;
+  }
+}
