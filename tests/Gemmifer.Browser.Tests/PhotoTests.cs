@@ -25,6 +25,12 @@ public sealed class PhotoTests : IDisposable
         _app.Dispose();
     }
 
+    private string Get(string address)
+    {
+        using var http = new HttpClient();
+        return http.GetStringAsync(_app.Url + address).GetAwaiter().GetResult();
+    }
+
     private static (double U, double V) At(JsonElement pixel) => (pixel[0].GetDouble(), pixel[1].GetDouble());
 
     /// <summary>Taps the picture at a place of it, as a finger does, and waits until something comes of it.</summary>
@@ -141,7 +147,256 @@ public sealed class PhotoTests : IDisposable
         _page.Press("Photograph");
         _page.Press("Do it");
         _page.Until(() => _page.Driver.FindElements(By.CssSelector("svg image")).Count == 1, "a step on the picture");
+        Assert.Equal("", _page.AxeViolations());
+        for (var n = 0; n < 12 && _page.Driver.FindElements(By.CssSelector("svg[aria-label^='Where']")).Count == 0; n++)
+        {
+            _page.NextStep();
+        }
+
+        // Close to the cut a finger's breadth is told in the picture's own scale.
+        _page.Saw("little finger, ");
+        _page.Driver.ExecuteScript("document.querySelector('svg image').scrollIntoView({ block: 'center' })");
         Shot("do-photo");
+        _page.Go("/demo/plants/demo-ferry/sheet");
+        _page.Until(() => _page.Driver.FindElements(By.CssSelector(".paper svg image")).Count == 2, "both on paper");
+
+        // Afterwards once more, and what was is laid over what is.
+        _page.Go("/demo/plants/demo-ferry/photo");
+        _page.Press("Another photograph");
+        _page.Press("From the front, after the cuts");
+        Begin(ferry.GetProperty("after"));
+        _page.Go("/demo/plants/demo-ferry/remember");
+        _page.Until(
+            () => _page.Driver.FindElements(By.CssSelector("svg[role=img] image")).Count == 2,
+            "before and after"
+        );
+        _page.Driver.ExecuteScript("document.querySelector('svg[role=img]').scrollIntoView({ block: 'center' })");
+        Shot("over");
+        Assert.Equal("", _page.AxeViolations());
+        Assert.True(_page.TooWide <= 0, $"{_page.TooWide} px too wide");
+        Aligned(front, ferry.GetProperty("after"));
+        Assert.DoesNotContain("not taken", _page.Driver.FindElement(By.TagName("body")).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_cane_is_tapped_by_keys_alone_and_moved_by_a_pixel()
+    {
+        var front = Truth.GetProperty("demo-kiln").GetProperty("front");
+        _page.Resize(1280, 800);
+        _page.Go("/demo/plants/demo-kiln/photo");
+        _page.Press("From the front");
+        _page.Sees("Tap the crown");
+        var (u, v) = (800, 600);
+        (int, int) To((double U, double V) at, bool held)
+        {
+            var picture = _page.Driver.FindElement(By.CssSelector("[data-photo]"));
+            // Where one was tapped the aim begins at it, else in the middle.
+            (u, v) = held ? (u, v) : (800, 600);
+            picture.SendKeys(Keys.Enter);
+            foreach (
+                var (by, less, more) in new[]
+                {
+                    ((int)at.U - u, Keys.Left, Keys.Right),
+                    ((int)at.V - v, Keys.Up, Keys.Down),
+                }
+            )
+            {
+                var arrow = by < 0 ? less : more;
+                var (far, near) = Math.DivRem(Math.Abs(by), 20);
+                picture.SendKeys(
+                    string.Concat(Enumerable.Repeat(Keys.Shift + arrow + Keys.Null, far))
+                        + string.Concat(Enumerable.Repeat(arrow, near))
+                );
+            }
+
+            picture.SendKeys(Keys.Enter);
+            return (u, v) = ((int)at.U, (int)at.V);
+        }
+
+        To(At(front.GetProperty("crown")), held: false);
+        _page.Sees("Tap the foot of the stick");
+        To(At(front.GetProperty("stick")[0]), held: true);
+        _page.Sees("Tap the top of the stick");
+        To(At(front.GetProperty("stick")[1]), held: true);
+        _page.Sees("Cane A: tap its foot");
+        To(At(front.GetProperty("on").GetProperty("A")[0]), held: true);
+        _page.Sees("Now the tip of A");
+        var tip = To(At(front.GetProperty("on").GetProperty("A")[2]), held: true);
+        _page.Sees("Cane B: tap its foot");
+        var picture = _page.Driver.FindElement(By.CssSelector("[data-photo]"));
+        picture.SendKeys(Keys.Right + Keys.Right + Keys.Up);
+        Kept("A", 1, (tip.Item1 + 2.0, tip.Item2 - 1.0));
+        _page.Press("Undo");
+        Kept("A", 1, (tip.Item1 + 2.0, tip.Item2));
+
+        // A reload in the midst of it loses no tap.
+        _page.Go("/demo/plants/demo-kiln/photo");
+        _page.Sees("Cane B: tap its foot");
+        Kept("A", 1, (tip.Item1 + 2.0, tip.Item2));
+        Assert.Equal("", _page.AxeViolations());
+    }
+
+    /// <summary>Waits until the garden has a tap where it is now.</summary>
+    private void Kept(string cane, int tap, (double U, double V) at) =>
+        _page.Until(
+            () =>
+            {
+                var photos = JsonDocument.Parse(Get("/demo/api/plants/demo-kiln/photos")).RootElement;
+                var taps = photos[0].GetProperty("taps");
+                return taps.ValueKind == JsonValueKind.Object
+                    && taps.TryGetProperty("on", out var on)
+                    && At(on.GetProperty(cane)[tap]) == at;
+            },
+            $"the tap at {at} in the garden"
+        );
+
+    [Fact]
+    public async Task A_file_of_one_s_own_is_taken_upright_and_what_is_no_picture_is_named()
+    {
+        var folder = Directory.CreateTempSubdirectory("gemmifer-files-").FullName;
+        string Write(string name, byte[] bytes)
+        {
+            File.WriteAllBytes(Path.Combine(folder, name), bytes);
+            return Path.Combine(folder, name);
+        }
+
+        using var http = new HttpClient();
+        var made = await http.PostAsync(
+            $"{_app.Url}/api/plants",
+            new StringContent(
+                """{"name":"By the gate","kind":"rose.floribunda","place":"Front"}""",
+                System.Text.Encoding.UTF8,
+                "application/json"
+            ),
+            TestContext.Current.CancellationToken
+        );
+        var id = JsonDocument
+            .Parse(await made.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))
+            .RootElement.GetProperty("id")
+            .GetString();
+        _page.Go($"/plants/{id}/photo");
+        var file = _page.Driver.FindElement(By.CssSelector("input[type=file][aria-label='Choose a photograph']"));
+        _page.Driver.ExecuteScript("arguments[0].hidden = false", file);
+        file.SendKeys(Write("letter.jpg", "Dear rose,"u8.ToArray()));
+        _page.Sees("“letter.jpg” cannot be read as a picture (JPG).");
+        file.SendKeys(Write("phone.heic", "....ftypheic"u8.ToArray()));
+        _page.Sees("“phone.heic” cannot be read as a picture (HEIC).");
+        var camera = File.ReadAllBytes(
+            Path.Combine(AppContext.BaseDirectory, "../../../../../web/public/camera/demo-ferry-front.jpg")
+        );
+        file.SendKeys(Write("lying.jpg", Lying(camera)));
+        _page.Sees("Tap the crown");
+        JsonElement photo = default;
+        _page.Until(
+            () =>
+            {
+                var all = JsonDocument.Parse(Get($"/api/plants/{id}/photos"));
+                photo = all.RootElement.EnumerateArray().FirstOrDefault();
+                return photo.ValueKind == JsonValueKind.Object;
+            },
+            "the photograph in the garden"
+        );
+
+        // It was 1,600 by 1,200 lying on its side, and says 28 mm.
+        Assert.Equal((1200, 1600), (photo.GetProperty("width").GetInt32(), photo.GetProperty("height").GetInt32()));
+        Assert.Equal(28, photo.GetProperty("focal35").GetDouble());
+        Assert.Equal("", _page.AxeViolations());
+    }
+
+    /// <summary>
+    /// A JPEG with an Exif segment (CIPA DC-008): Orientation 6, a quarter turn, and FocalLengthIn35mmFilm 28.
+    /// </summary>
+    private static byte[] Lying(byte[] jpeg)
+    {
+        byte[] tiff =
+        [
+            0x4d,
+            0x4d,
+            0,
+            42,
+            0,
+            0,
+            0,
+            8,
+            // IFD0: Orientation (short) 6, and where the Exif IFD is.
+            0,
+            2,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            6,
+            0,
+            0,
+            0x87,
+            0x69,
+            0,
+            4,
+            0,
+            0,
+            0,
+            1,
+            0,
+            0,
+            0,
+            38,
+            0,
+            0,
+            0,
+            0,
+            // The Exif IFD: FocalLengthIn35mmFilm (short) 28.
+            0,
+            1,
+            0xa4,
+            0x05,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            28,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
+        byte[] payload = [.. "Exif"u8, 0, 0, .. tiff];
+        var length = payload.Length + 2;
+        return [.. jpeg[..2], 0xff, 0xe1, (byte)(length >> 8), (byte)length, .. payload, .. jpeg[2..]];
+    }
+
+    /// <summary>Crown lies on crown and stick on stick, within what was tapped.</summary>
+    private void Aligned(JsonElement before, JsonElement after)
+    {
+        var moved = (string)
+            _page.Driver.ExecuteScript(
+                "return document.querySelectorAll('svg[role=img] image')[1].getAttribute('transform')"
+            )!;
+        var n = System
+            .Text.RegularExpressions.Regex.Matches(moved, "-?[0-9.]+(e-?[0-9]+)?")
+            .Select(m => double.Parse(m.Value, System.Globalization.CultureInfo.InvariantCulture))
+            .ToArray();
+        foreach (
+            var (one, two) in new[]
+            {
+                (before.GetProperty("crown"), after.GetProperty("crown")),
+                (before.GetProperty("stick")[1], after.GetProperty("stick")[1]),
+            }
+        )
+        {
+            var ((u, v), (a, b)) = (At(one), At(two));
+            Assert.InRange(Math.Abs((n[2] * a) + n[0] - u), 0, 16);
+            Assert.InRange(Math.Abs((n[2] * b) + n[1] - v), 0, 16);
+        }
     }
 
     private void Thick(string[] canes)
@@ -181,10 +436,7 @@ public sealed class PhotoTests : IDisposable
             [3.0, 24, 760],
             [4.6, 18, 840],
         ];
-        using var http = new HttpClient();
-        var survey = JsonDocument
-            .Parse(http.GetStringAsync($"{_app.Url}/demo/api/plants/demo-ferry/survey").GetAwaiter().GetResult())
-            .RootElement.GetProperty("document");
+        var survey = JsonDocument.Parse(Get("/demo/api/plants/demo-ferry/survey")).RootElement.GetProperty("document");
         var stems = survey.GetProperty("stems").EnumerateArray().ToArray();
         Assert.Equal(7, stems.Length);
         foreach (var (stem, truth) in stems.Zip(drawn))

@@ -171,6 +171,8 @@ export class Outbox {
       await this.followed(change, answer);
       // In one go: what the garden answers takes the place of what waited for it.
       this.now = this.now.filter((w) => w.seq !== change.seq);
+      // What was made while that was written down stands on the same.
+      await this.followed(change, answer);
       this.hearers.forEach((h) => h({ change, answer }));
       this.listeners.forEach((l) => l());
     } else {

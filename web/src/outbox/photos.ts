@@ -1,4 +1,4 @@
-import { at } from "../api/base";
+import { at, base } from "../api/base";
 import { newId } from "../api/client";
 import { outbox } from "./outbox";
 import { keepPicture, type Waiting } from "./store";
@@ -34,16 +34,75 @@ export async function addPhoto(plant: string, picture: NewPicture, from: number,
   return key;
 }
 
+/** Revisions that the garden answered to changes from here, by address. */
+const revisions = new Map<string, number>();
+outbox.hear(({ change, answer }) => {
+  const revision = (answer as { revision?: unknown } | null)?.revision;
+  if (change.what === "photo") revisions.set(change.address, Number(revision));
+});
+
+/** What a change of a photograph is made from: what waits before it, or what the garden answered last. */
+function seenOf(address: string, shown: string): string {
+  const before = outbox.waiting().filter((w) => w.address === address && w.what === "photo" && !w.refused);
+  const answered = revisions.get(address) ?? 0;
+  return before.at(-1)?.seen ?? (shown !== "*" && answered > Number(shown) ? String(answered) : shown);
+}
+
+/** What was handed on to be sent last, by address: it is not sent twice. */
+const handed = new Map<string, { body: string; at: number }>();
+
+/** So long it may take till the page knows of it, ms. */
+const ON_ITS_WAY = 5_000;
+
 /** Keeps what is said of a photograph and tapped on it. */
 export async function changePhoto(
   plant: string,
   photo: { key: string; from: number; focal35: number | null; taps: unknown; seen: string },
   words: string,
 ): Promise<void> {
-  const { key, seen, from, focal35, taps } = photo;
-  await outbox.add([
-    { plant, what: "photo", method: "PUT", address: addressOf(plant, key), seen, body: { from, focal35, taps }, words },
-  ]);
+  const { key, from, focal35, taps } = photo;
+  const [address, body] = [addressOf(plant, key), { from, focal35, taps }];
+  const last = handed.get(address);
+  if (last?.body === JSON.stringify(body) && Date.now() - last.at < ON_ITS_WAY) return;
+  handed.set(address, { body: JSON.stringify(body), at: Date.now() });
+  await outbox.add([{ plant, what: "photo", method: "PUT", address, seen: seenOf(address, photo.seen), body, words }]);
+}
+
+/** What was tapped on a photograph and not handed on yet, as this device keeps it. */
+export interface HalfTapped {
+  plant: string;
+  key: string;
+  from: number;
+  focal35: number | null;
+  seen: string;
+  taps: unknown;
+}
+
+const PREFIX = `gemmifer.taps.${base}.`;
+const WORDS = "What was tapped on a photograph";
+
+/** Keeps taps on this device at once. */
+export const keepTaps = (half: HalfTapped): void => localStorage.setItem(PREFIX + half.key, JSON.stringify(half));
+
+/** Taps that were not handed on yet; null where there are none. */
+export function tapsHere(key: string): HalfTapped | null {
+  try {
+    return JSON.parse(localStorage.getItem(PREFIX + key) ?? "null") as HalfTapped | null;
+  } catch {
+    return null;
+  }
+}
+
+/** Hands on what was tapped, here or in a window that is gone. */
+export async function sendTaps(): Promise<void> {
+  for (const name of Object.keys(localStorage).filter((n) => n.startsWith(PREFIX))) {
+    const text = localStorage.getItem(name);
+    const half = tapsHere(name.slice(PREFIX.length));
+    if (!half) continue;
+    await changePhoto(half.plant, half, WORDS);
+    // What was tapped meanwhile stays till it is handed on too.
+    if (localStorage.getItem(name) === text) localStorage.removeItem(name);
+  }
 }
 
 /** Takes a photograph out of the plant's record. */

@@ -3,6 +3,7 @@ import { useEffect, useSyncExternalStore } from "react";
 import { reach } from "../api/reach";
 import { visitOf } from "./fold";
 import { outbox } from "./outbox";
+import { sendTaps } from "./photos";
 import type { Waiting } from "./store";
 
 /** What waits to be sent to the garden, in order. */
@@ -16,6 +17,7 @@ export function useSending(): void {
   const client = useQueryClient();
   useEffect(() => {
     outbox.start();
+    void sendTaps();
     let before = outbox.waiting().length;
     let heard = false;
     const stopHearing = outbox.hear(({ change, answer }) => {

@@ -24,22 +24,27 @@ interface Shown {
 
 const ASKED = "gemmifer.onPhoto";
 
+/** The cane itself is seen through what is drawn over it, %. */
+const USUAL = 60;
+
 /** What is drawn, or the same over the plant's own photograph where one was tapped; the gardener chooses. */
-export function WithPhoto(props: Shown & { children: ReactNode }) {
-  const { children, ...shown } = props;
+export function WithPhoto(props: Shown & { children: ReactNode; step?: boolean }) {
+  const { children, step, ...shown } = props;
   const { plant } = usePlant();
-  const { photos } = usePhotos(plant.id);
-  // Those of the newest visit that tell where the camera stood.
-  const ready = useMemo(() => {
-    const tapped = photos.filter((p) => shotOf(p) !== null);
-    return tapped.filter((p) => p.date === tapped[0]!.date).sort((a, b) => far(a.from, 6) - far(b.from, 6));
-  }, [photos]);
+  const ready = useReady(plant.id);
   const [on, setOn] = useState(() => localStorage.getItem(ASKED) !== "no");
   const choose = (next: boolean) => {
     localStorage.setItem(ASKED, next ? "yes" : "no");
     setOn(next);
   };
   if (ready.length === 0) return <>{children}</>;
+  if (step) {
+    return (
+      <OnStep photos={ready} on={on} onChoose={choose} {...shown}>
+        {children}
+      </OnStep>
+    );
+  }
   return (
     <div>
       <Choice
@@ -56,11 +61,97 @@ export function WithPhoto(props: Shown & { children: ReactNode }) {
   );
 }
 
+/** The picture of a step fills the room it is given; below it what else it can show. */
+function OnStep(
+  props: Shown & { photos: PhotoInHand[]; on: boolean; onChoose: (on: boolean) => void; children: ReactNode },
+) {
+  const { photos, on, onChoose, children, ...shown } = props;
+  const [key, setKey] = useState(photos[0]!.key);
+  const [plain, setPlain] = useState(false);
+  const photo = photos.find((p) => p.key === key) ?? photos[0]!;
+  return (
+    <chakra.div data-fills height="100%" display="grid" gridTemplateRows="minmax(0,1fr) auto" gap="4px">
+      <chakra.div minHeight="0">
+        {on ? (
+          <PlanOnPhoto
+            key={photo.key}
+            photo={photo}
+            photos={photos}
+            strength={plain ? 0 : USUAL / 100}
+            fills
+            {...shown}
+          />
+        ) : (
+          children
+        )}
+      </chakra.div>
+      <chakra.div display="flex" gap="4px" flexWrap="wrap" padding="2px">
+        {photos.map((p) => (
+          <Button
+            key={p.key}
+            size="small"
+            pressed={on && p === photo}
+            aria-pressed={on && p === photo}
+            onClick={() => {
+              setKey(p.key);
+              onChoose(true);
+            }}
+          >
+            {shortWords(p.from)}
+          </Button>
+        ))}
+        <Button size="small" pressed={!on} aria-pressed={!on} onClick={() => onChoose(false)}>
+          Drawing
+        </Button>
+        {on && (
+          <Button size="small" pressed={plain} aria-pressed={plain} onClick={() => setPlain(!plain)}>
+            Plain
+          </Button>
+        )}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+const shortWords = (from: number) => ["Behind", "Right", "Front", "Left"][Math.round(from / 3) % 4]!;
+
+/** Photographs of the newest visit that tell where the camera stood, that from the front first. */
+function useReady(plant: string): PhotoInHand[] {
+  const { photos } = usePhotos(plant);
+  return useMemo(() => {
+    // One on which canes were tapped shows them as they were measured.
+    const tapped = photos.filter((p) => shotOf(p) !== null && Object.keys(p.taps.on ?? {}).length > 0);
+    return tapped.filter((p) => p.date === tapped[0]!.date).sort((a, b) => far(a.from, 6) - far(b.from, 6));
+  }, [photos]);
+}
+
+/** On the cut sheet: what is decided over the photographs, as far as there are any. */
+export function SheetPhotographs({ scene }: { scene: Scene }) {
+  const { plant } = usePlant();
+  const ready = useReady(plant.id).slice(0, 2);
+  if (ready.length === 0) return null;
+  return (
+    <chakra.div display="grid" gridTemplateColumns={ready.length > 1 ? "1fr 1fr" : "1fr"} gap="8px" marginBlock="8px">
+      {ready.map((p) => (
+        <PlanOnPhoto
+          key={p.key}
+          photo={p}
+          photos={ready}
+          scene={scene}
+          state="after"
+          selected={null}
+          title="The plant"
+        />
+      ))}
+    </chakra.div>
+  );
+}
+
 const far = (a: number, b: number) => Math.abs(((((a - b) % 12) + 18) % 12) - 6);
 
 function Photographs({ photos, ...shown }: Shown & { photos: PhotoInHand[] }) {
   const [key, setKey] = useState<string | null>(null);
-  const [strength, setStrength] = useState(100);
+  const [strength, setStrength] = useState(USUAL);
   const photo = photos.find((p) => p.key === key) ?? photos[0]!;
   return (
     <div>
@@ -82,7 +173,7 @@ function Photographs({ photos, ...shown }: Shown & { photos: PhotoInHand[] }) {
           size="small"
           pressed={strength === 0}
           aria-pressed={strength === 0}
-          onClick={() => setStrength(strength === 0 ? 100 : 0)}
+          onClick={() => setStrength(strength === 0 ? USUAL : 0)}
         >
           Plain picture
         </Button>
@@ -106,31 +197,42 @@ function Photographs({ photos, ...shown }: Shown & { photos: PhotoInHand[] }) {
   );
 }
 
-/** The picture is drawn on in these units, so that letters and strokes are as large as in a drawing. */
-const UNITS = 400;
+/** Units of the drawing that the picture is wide, and that it is wide close to a cut. */
+const UNITS = 400,
+  NEAR = 240;
+
+/** So much of the plant is in the picture close to a cut, mm. */
+const CLOSE = 260;
 
 /** A photograph with what is decided drawn over it, in the forms of the drawing. */
-export function PlanOnPhoto(props: Shown & { photo: PhotoInHand; photos: PhotoInHand[]; strength?: number }) {
+export function PlanOnPhoto(
+  props: Shown & { photo: PhotoInHand; photos: PhotoInHand[]; strength?: number; fills?: boolean },
+) {
   const { photo, photos, scene, state, selected } = props;
   const { body, thick } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const url = usePicture(photo);
-  const k = UNITS / Math.max(photo.width, photo.height);
-  const [width, height] = [photo.width * k, photo.height * k];
-  const view = useMemo((): View | null => {
+  const zoomed = scene.stems.find((s) => s.id === props.zoom) ?? null;
+  const full = useMemo(() => {
     const shots = photos.map(shotOf).filter((s) => s !== null);
     const shot = shotOf(photo);
     const camera = shot && cameraOf(shot, stickFoot(shots));
-    if (!camera) return null;
-    const full = viewOf(camera, scene.crownHeight);
-    return {
-      scale: full.scale * k,
-      flat: (p) => {
-        const at = full.flat(p);
-        return { x: at.x * k, y: at.y * k };
+    return camera && viewOf(camera, scene.crownHeight);
+  }, [photo, photos, scene.crownHeight]);
+  // Letters and strokes are as large as in a drawing, close to a cut too.
+  const k = zoomed && full ? NEAR / (CLOSE * full.scale) : UNITS / Math.max(photo.width, photo.height);
+  const view = useMemo(
+    (): View | null =>
+      full && {
+        scale: full.scale * k,
+        flat: (p) => {
+          const at = full.flat(p);
+          return { x: at.x * k, y: at.y * k };
+        },
       },
-    };
-  }, [photo, photos, scene.crownHeight, k]);
+    [full, k],
+  );
+  const [width, height] = [photo.width * k, photo.height * k];
   if (!url || !view) return <p>Fetching the picture.</p>;
   const order = [...scene.stems].sort((a, b) => rank(a.decision) - rank(b.decision));
   const tops = lettered(scene, state);
@@ -145,20 +247,17 @@ export function PlanOnPhoto(props: Shown & { photo: PhotoInHand; photos: PhotoIn
     14,
     width - 14,
   );
-  const zoomed = scene.stems.find((s) => s.id === props.zoom);
   const close = zoomed ? view.flat(placeAt(axisIn(zoomed, state), zoomed.keptTo)) : null;
-  // Close to it a hand and a half is in the picture.
-  const near = Math.min(width, 300 * view.scale);
   const top = Math.max(14, Math.min(...heads.map((h) => h.y)) - 34);
   const finger = body.finger * view.scale;
   return (
     <svg
-      viewBox={close ? `${close.x - near / 2} ${close.y - near * 0.4} ${near} ${near * 0.8}` : `0 0 ${width} ${height}`}
+      viewBox={close ? `${close.x - NEAR / 2} ${close.y - NEAR * 0.4} ${NEAR} ${NEAR * 0.8}` : `0 0 ${width} ${height}`}
       role="group"
       aria-label={`${props.title}, on the photograph ${fromWords(photo.from).toLowerCase()}`}
       style={{
         width: "100%",
-        maxWidth: `calc(66vh * ${close ? 1.25 : width / height})`,
+        ...(props.fills ? { height: "100%" } : { maxWidth: `calc(66vh * ${close ? 1.25 : width / height})` }),
         display: "block",
         background: "var(--line)",
         borderRadius: 7,
@@ -166,15 +265,17 @@ export function PlanOnPhoto(props: Shown & { photo: PhotoInHand; photos: PhotoIn
     >
       <Patterns id={prefix} />
       <image href={url} width={width} height={height} />
-      <g opacity={props.strength ?? 1} visibility={props.strength === 0 ? "hidden" : undefined}>
-        {order.map((s) => (
-          <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
-            {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 14)} fill="transparent" />}
-            <StemShape stem={s} state={state} view={view} prefix={prefix} selected={s.id === selected} />
-          </g>
-        ))}
+      <g visibility={props.strength === 0 ? "hidden" : undefined}>
+        <g opacity={props.strength ?? 1}>
+          {order.map((s) => (
+            <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
+              {props.onSelect && <path d={outline(s.axis, 0, s.axis.length, view, 14)} fill="transparent" />}
+              <StemShape stem={s} state={state} view={view} prefix={prefix} selected={s.id === selected} />
+            </g>
+          ))}
+        </g>
         {close && zoomed ? (
-          <g transform={`translate(${close.x} ${close.y}) scale(${near / 240})`}>
+          <g transform={`translate(${close.x} ${close.y})`}>
             <circle r={34} fill="none" stroke="#fff" strokeWidth="4" opacity={0.9} />
             <circle r={34} fill="none" stroke="var(--hip)" strokeWidth="2" />
             <StemLabel stem={zoomed} state={state} x={58} y={-50} lead={{ x: 25, y: -24 }} selected={false} />
@@ -194,8 +295,8 @@ export function PlanOnPhoto(props: Shown & { photo: PhotoInHand; photos: PhotoIn
         )}
       </g>
       {close && (
-        <g transform={`translate(${close.x - near / 2} ${close.y + near * 0.4})`}>
-          <Scale at={near * 0.05} length={finger} unit={near / 240} words={`little finger, ${thick(body.finger)}`} />
+        <g transform={`translate(${close.x - NEAR / 2} ${close.y + NEAR * 0.4})`}>
+          <Scale at={12} length={finger} unit={1} words={`little finger, ${thick(body.finger)}`} />
         </g>
       )}
     </svg>

@@ -61,7 +61,7 @@ export default function PhotoPage() {
 function Visit({ photos: stored }: { photos: PhotoInHand[] }) {
   const { plant } = usePlant();
   const { role } = useHere();
-  const { tapsOf, change, undo, canUndo, send } = useTaps(plant.id, stored);
+  const { tapsOf, change, found, undo, canUndo, send } = useTaps();
   const photos = useMemo(() => stored.map((p) => ({ ...p, taps: tapsOf(p) })), [stored, tapsOf]);
   const [open, setOpen] = useState<string | null>(null);
   const photo = photos.find((p) => p.key === open) ?? photos[0] ?? null;
@@ -104,6 +104,7 @@ function Visit({ photos: stored }: { photos: PhotoInHand[] }) {
             photo={photo}
             photos={photos}
             onChange={(taps) => change(photo, taps)}
+            onFound={(taps) => found(photo, taps)}
             onSay={(cane, said) => {
               const on = photos.find((p) => whole(p.taps, cane)) ?? photo;
               change(on, saying(on.taps, cane, said));
@@ -164,6 +165,7 @@ interface TappingProps {
   photo: PhotoInHand;
   photos: PhotoInHand[];
   onChange: (taps: Taps) => void;
+  onFound: (taps: Taps) => void;
   onSay: (cane: string, said: Said) => void;
   onDrop: (cane: string) => void;
   undo: (() => void) | null;
@@ -231,7 +233,7 @@ function Tapping(props: TappingProps) {
       );
     }
   };
-  useFoundSides(photo, url, onChange);
+  useFoundSides(photo, url, props.onFound);
   const says = saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
   const nothingLeft = photos.length > 1 && find === null && asking?.what === "foot" && canes.length > 0;
   return (

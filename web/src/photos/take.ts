@@ -13,6 +13,9 @@ const MOST_PIXELS = 120_000_000;
 
 const QUALITY = 0.88;
 
+/** Exif tag FocalLengthIn35mmFilm (CIPA DC-008). */
+const FOCAL_35 = 0xa405;
+
 /** Why a file cannot be taken, in words. */
 export class NoPicture extends Error {}
 
@@ -57,13 +60,12 @@ export async function made(file: File): Promise<NewPicture> {
   }
 }
 
-/** The focal length on 36 mm film that a picture says of itself (Exif, FocalLengthIn35mmFilm); null where it does not. */
+/** The focal length on 36 mm film that a picture says of itself (Exif); null where it does not. */
 async function focalOf(file: Blob): Promise<number | null> {
   try {
-    const { parse } = await import("exifr/dist/lite.esm.mjs");
-    const said = (await parse(await file.arrayBuffer(), ["FocalLengthIn35mmFormat"])) as
-      { FocalLengthIn35mmFormat?: number } | undefined;
-    const mm = said?.FocalLengthIn35mmFormat;
+    const { parse } = await import("exifr/dist/mini.esm.mjs");
+    const said = await parse(await file.arrayBuffer(), { tiff: true, exif: true, translateKeys: false });
+    const mm = said?.[FOCAL_35];
     return typeof mm === "number" && mm >= 5 && mm <= 1000 ? mm : null;
   } catch {
     return null;

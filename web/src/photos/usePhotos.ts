@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from "react";
 import { at } from "../api/base";
 import { api, must, type Schemas } from "../api/client";
 import { outbox } from "../outbox/outbox";
-import { keyIn, waitingPhotos } from "../outbox/photos";
+import { keyIn, tapsHere, waitingPhotos } from "../outbox/photos";
 import { pictureOf, type Waiting } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
 import type { Photo, Taps } from "./taps";
@@ -100,7 +100,8 @@ export function together(
       const said = (changes.get(p.key) ?? []).filter((w) => w.what === "photo" && !w.refused).at(-1)?.body as
         { from: number; focal35: number | null; taps: Taps | null } | undefined;
       return said ? { ...p, from: said.from, focal35: said.focal35, taps: said.taps ?? {} } : p;
-    });
+    })
+    .map((p) => ({ ...p, taps: (tapsHere(p.key)?.taps as Taps | undefined) ?? p.taps }));
 }
 
 /** The address of a photograph's picture; null until it is known. */

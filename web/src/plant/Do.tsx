@@ -486,7 +486,7 @@ function StepCard(props: StepCardProps) {
         overflow="hidden"
         css={{
           "@media (max-width: 47.99em)": {
-            "& > svg": { position: "absolute", inset: 0, width: "100%", height: "100%" },
+            "& > svg, & > [data-fills]": { position: "absolute", inset: 0, width: "100%", height: "100%" },
           },
         }}
       >

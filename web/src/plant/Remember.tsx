@@ -15,6 +15,7 @@ import { Refused } from "../shared/Refused";
 import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import { noteWords } from "../survey/yearWords";
+import { Album } from "../photos/Album";
 import { MoreNotes } from "./MoreNotes";
 import { Visits } from "./Visits";
 import { Correct, History } from "./Correct";
@@ -85,6 +86,7 @@ export default function Remember() {
       )}
       {role !== "looker" && <MoreNotes plant={id} />}
       {role !== "looker" && <Visits plant={id} />}
+      <Album plant={id} mayTake={role !== "looker"} />
       <Refused of={mine.filter((w) => w.refused)} />
       <WaitingLines of={mine.filter((w) => !w.refused)} />
       {role !== "looker" && Record && <Record />}

@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Plan, type Scene, sceneOf } from "../drawing/scene";
-import { WithPhoto } from "../photos/OnPhoto";
+import { SheetPhotographs, WithPhoto } from "../photos/OnPhoto";
 import { usePlant } from "../shared/usePlant";
 import { ShrubPicture } from "./ShrubPicture";
 
@@ -19,6 +19,7 @@ export function RoseStepPicture({ step, work }: { step: Schemas["PlanStep"]; wor
   const found = step.stage === "prepare" || (step.stem && step.action === "check");
   return (
     <WithPhoto
+      step
       scene={scene}
       state={found ? "found" : "after"}
       selected={step.stem}
@@ -90,6 +91,7 @@ export function RoseSheetPicture({ plan }: { plan: Plan }) {
         )}
         <FromFront scene={scene} state="after" selected={null} title="The plant from the front, after the cuts" />
       </chakra.div>
+      <SheetPhotographs scene={scene} />
       <p className="key">
         Solid: stays. Hatched and struck through: goes. Short bar: the cut. Dotted part: comes off. Question mark: check
         first. Bracket: look for the bud there. {onSupport ? "Ring with a dot: a tie." : "You stand at 6 o'clock."}
