@@ -23,7 +23,9 @@ export function useTaps() {
   }, []);
   const change = useCallback(
     (photo: PhotoInHand, taps: Taps) => {
-      setPast((p) => [...p.slice(-59), { photo, taps: latest.current[photo.key] ?? photo.taps }]);
+      // Read now: when the state is reckoned it is changed already.
+      const before = latest.current[photo.key] ?? photo.taps;
+      setPast((p) => [...p.slice(-59), { photo, taps: before }]);
       set(photo, taps);
     },
     [set],
