@@ -44,6 +44,17 @@ public sealed partial class WritingTests : IDisposable
         return ((int)answer.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
     }
 
+    /// <summary>A white picture, PNG in base64.</summary>
+    private static readonly string Picture = White();
+
+    private static string White()
+    {
+        using var bitmap = new SkiaSharp.SKBitmap(80, 80);
+        bitmap.Erase(SkiaSharp.SKColors.White);
+        using var data = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Png, 90);
+        return Convert.ToBase64String(data.ToArray());
+    }
+
     private static string NewId() => Guid.NewGuid().ToString("n");
 
     /// <summary>A rose that is worked on, a vine with a visit to come, a school of one's own.</summary>
@@ -112,6 +123,13 @@ public sealed partial class WritingTests : IDisposable
             new(HttpMethod.Delete, $"/api/plants/{second}/second-visit", null, null),
             new(HttpMethod.Put, $"/api/plants/{rose}/rounds/{NewId()}", """{"task":"cover","anyway":true}""", null),
             new(HttpMethod.Delete, $"/api/plants/{rose}/rounds/begun", null, null),
+            new(
+                HttpMethod.Put,
+                $"/api/plants/{rose}/photos/{NewId()}",
+                $$"""{"from":6,"picture":"{{Picture}}"}""",
+                null
+            ),
+            new(HttpMethod.Delete, $"/api/plants/{rose}/photos/{NewId()}", null, "1"),
             new(HttpMethod.Delete, $"/api/plants/{rose}", null, "1"),
             new(HttpMethod.Post, $"/api/plants/{rose}/restore", null, "1"),
             new(HttpMethod.Post, "/api/rules", School("Copied", NewId()), null),

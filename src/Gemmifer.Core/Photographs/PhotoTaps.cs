@@ -10,6 +10,8 @@ namespace Gemmifer.Core.Photographs;
 /// </summary>
 public static class PhotoTaps
 {
+    private const int MostChars = 100_000;
+
     private static readonly string[] Seen = ["bark.green", "bark.brown", "bark.grey", "bark.black"];
 
     /// <summary>Notes everything wrong with taps.</summary>
@@ -20,6 +22,12 @@ public static class PhotoTaps
         var f = new FieldReader(taps, path, errors);
         if (!f.IsObject)
         {
+            return;
+        }
+
+        if (taps.GetRawText().Length > MostChars)
+        {
+            f.Error(path, "too-long", "That is more than anybody taps.");
             return;
         }
 
@@ -61,7 +69,7 @@ public static class PhotoTaps
                 c.Whole("age", 1, SurveyLimits.Age);
                 c.Word("bark", Seen);
                 c.Text("parent");
-                c.NumberAbove("clock", 0, 12);
+                c.NumberAbove("diameter", 0, SurveyLimits.DiameterMm);
             }
         }
     }
