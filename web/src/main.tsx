@@ -39,7 +39,7 @@ const Do = screen(() => import("./plant/Do"));
 const SummerRound = screen(() => import("./rose/SummerRound"));
 const CoverPage = screen(() => import("./plant/CoverPage"));
 const VisitPage = screen(() => import("./plant/VisitPage"));
-const PhotoPage = screen(() => import("./photos/PhotoPage"));
+const Photos = screen(() => import("./plant/Photos"));
 const Remember = screen(() => import("./plant/Remember"));
 
 const style = document.createElement("style");
@@ -90,7 +90,7 @@ createRoot(document.getElementById("root")!).render(
                     <Route path="sheet" element={<Sheet />} />
                     <Route path="do" element={<Do />} />
                     <Route path="remember" element={<Remember />} />
-                    <Route path="photo" element={<PhotoPage />} />
+                    <Route path="photo" element={<Photos />} />
                     <Route path="round" element={<SummerRound />} />
                     <Route path="cover" element={<CoverPage />} />
                     <Route path="uncover" element={<CoverPage />} />

@@ -42,8 +42,12 @@ import { sidesOf } from "./thickness";
 import { fromWords, type PhotoInHand, usePhotos, usePicture } from "./usePhotos";
 import { useTaps } from "./useTaps";
 
-/** Measuring a plant by tapping on photographs of it: taking them, tapping, and what comes of it. */
-export default function PhotoPage() {
+/**
+ * Measuring a plant by tapping on photographs of it: taking them, tapping, and what comes of it.
+ *
+ * @param props.traces its canes are measured; else crown and stick alone are tapped, so that pictures fit on each other
+ */
+export function PhotoPage({ traces }: { traces: boolean }) {
   const { plant } = usePlant();
   const { photos: all, known, error } = usePhotos(plant.id);
   const day = all[0]?.date;
@@ -53,12 +57,12 @@ export default function PhotoPage() {
   return (
     <>
       {error && all.length === 0 && <Notice tone="look">{error.message}</Notice>}
-      <Visit photos={photos} />
+      <Visit photos={photos} traces={traces} />
     </>
   );
 }
 
-function Visit({ photos: stored }: { photos: PhotoInHand[] }) {
+function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: boolean }) {
   const { plant } = usePlant();
   const { role } = useHere();
   const { tapsOf, change, found, undo, canUndo, send } = useTaps();
@@ -74,12 +78,18 @@ function Visit({ photos: stored }: { photos: PhotoInHand[] }) {
       {(adding || photos.length === 0) && (
         <Panel>
           <chakra.h2 fontSize="1.25rem">
-            {photos.length === 0 ? "Measure it with two photographs" : "One more photograph"}
+            {photos.length > 0
+              ? "One more photograph"
+              : traces
+                ? "Measure it with two photographs"
+                : "A photograph of it"}
           </chakra.h2>
           <chakra.p marginBlock="6px 10px">
             Stand a stick or tape of known length upright beside the crown and leave it there. Hold the camera level,
-            with the whole plant and the stick in the picture: once from the front, where you stood at 6 o'clock, and
-            once a quarter turn on, from the right.
+            with the whole plant and the stick in the picture
+            {traces
+              ? ": once from the front, where you stood at 6 o'clock, and once a quarter turn on, from the right."
+              : "."}
           </chakra.p>
           <Take plant={plant.id} count={photos.length} from={nextFrom} onTaken={taken} />
           {photos.length > 0 && (
@@ -101,6 +111,7 @@ function Visit({ photos: stored }: { photos: PhotoInHand[] }) {
           </chakra.div>
           <Tapping
             key={photo.key}
+            traces={traces}
             photo={photo}
             photos={photos}
             onChange={(taps) => change(photo, taps)}
@@ -162,6 +173,7 @@ function Small({ photo, open, onOpen }: { photo: PhotoInHand; open: boolean; onO
 type Mode = "tap" | "move" | "bend" | "sides";
 
 interface TappingProps {
+  traces: boolean;
   photo: PhotoInHand;
   photos: PhotoInHand[];
   onChange: (taps: Taps) => void;
@@ -195,7 +207,8 @@ function Tapping(props: TappingProps) {
   function known(id: string) {
     return survey.document.stems.some((s) => s.id === id);
   }
-  const asking = mode === "tap" ? asks(photo, cane) : null;
+  const asking = mode === "tap" ? asks(photo, props.traces ? cane : null) : null;
+  const flat = stickTapped(taps) && shotOf(photo) === null;
   const shots = useMemo(() => photos.map(shotOf).filter((s) => s !== null), [photos]);
   const line = useMemo(() => {
     if (asking?.what !== "foot" && asking?.what !== "tip") return null;
@@ -234,7 +247,11 @@ function Tapping(props: TappingProps) {
     }
   };
   useFoundSides(photo, url, props.onFound);
-  const says = saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
+  const says = flat
+    ? "The stick has no length here: move its foot or its top."
+    : !props.traces && !asking && mode === "tap"
+      ? "Crown and stick are set: pictures of other days will fit on it."
+      : saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
   const nothingLeft = photos.length > 1 && find === null && asking?.what === "foot" && canes.length > 0;
   return (
     <chakra.div
@@ -339,15 +356,17 @@ function Tapping(props: TappingProps) {
       </div>
       <chakra.div display="grid" gap="10px">
         {unsaid && <SayMore key={unsaid} cane={unsaid} said={saidOf(photos, unsaid)} onSay={props.onSay} />}
-        <Found
-          photos={photos}
-          picked={picked}
-          onPick={(c) => (setPicked(c === picked ? null : c), setMode("tap"))}
-          onDrop={props.onDrop}
-          onSay={props.onSay}
-          send={props.send}
-          other={photos.length < 2 || photos.some((p) => p !== photo && nextToFind(p, photos)) ? props.onOther : null}
-        />
+        {props.traces && (
+          <Found
+            photos={photos}
+            picked={picked}
+            onPick={(c) => (setPicked(c === picked ? null : c), setMode("tap"))}
+            onDrop={props.onDrop}
+            onSay={props.onSay}
+            send={props.send}
+            other={photos.length < 2 || photos.some((p) => p !== photo && nextToFind(p, photos)) ? props.onOther : null}
+          />
+        )}
         <Button
           look="quiet"
           onClick={() => void dropPhoto(plant.id, photo.key, `Photograph taken out: ${fromWords(photo.from)}`)}
@@ -358,6 +377,9 @@ function Tapping(props: TappingProps) {
     </chakra.div>
   );
 }
+
+/** Both ends of the stick were tapped. */
+const stickTapped = (taps: Taps) => taps.stick?.a !== undefined && taps.stick.b !== undefined;
 
 const toggle = (now: Mode, to: Mode): Mode => (now === to ? "tap" : to);
 const rest = (of: Record<string, number> | undefined, cane: string) =>

@@ -40,6 +40,8 @@ export interface FamilyParts {
   notes: NonNullable<Schemas["YearEvent"]>[];
   /** Stands above the log. */
   Record: ComponentType | null;
+  /** Its canes are measured by tapping them on photographs. */
+  traces: boolean;
   /** It has visits beside the prune: rounds among its flowers, covering. */
   visits: boolean;
 }
@@ -57,6 +59,7 @@ const rose: FamilyParts = {
   together: alone,
   Heading: null,
   Record: null,
+  traces: true,
   visits: true,
   notes: ["bud-break", "first-bloom", "flush-end", "deadheaded", "tied", "fed", "covered", "uncovered"],
 };
@@ -75,6 +78,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together,
     Heading: NextVine,
     Record: VineYears,
+    traces: false,
     visits: false,
     notes: ["bud-break", "first-bloom", "tied", "tipped", "fed", "harvested"],
   },
@@ -89,6 +93,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together: alone,
     Heading: null,
     Record: UnknownCanes,
+    traces: false,
     visits: false,
     notes: ["bud-break", "first-bloom", "tipped", "tied", "harvested", "fed"],
   },
