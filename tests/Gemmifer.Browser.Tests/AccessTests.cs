@@ -68,6 +68,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             "/weather",
             "/files",
             "/garden/places",
+            "/plants/demo-lantern/photo",
+            "/plants/demo-terrace-1/photo",
             "/plants/demo-lantern/round",
             "/plants/demo-corkscrew/cover",
             "/plants/demo-corkscrew/uncover",

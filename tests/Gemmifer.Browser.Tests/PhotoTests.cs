@@ -301,6 +301,30 @@ public sealed class PhotoTests : IDisposable
         Assert.Equal((1200, 1600), (photo.GetProperty("width").GetInt32(), photo.GetProperty("height").GetInt32()));
         Assert.Equal(28, photo.GetProperty("focal35").GetDouble());
         Assert.Equal("", _page.AxeViolations());
+
+        // Without the garden: taken and tapped all the same, and sent when it is back.
+        _page.Press("Second photograph");
+        _page.Press("From the right");
+        file = _page.Driver.FindElement(By.CssSelector("input[type=file][aria-label='Choose a photograph']"));
+        _app.Kill();
+        _page.Driver.ExecuteScript("arguments[0].hidden = false", file);
+        file.SendKeys(Write("standing.jpg", camera));
+        _page.Sees("Tap the crown");
+        Tap((800, 900));
+        _page.Sees("Tap the foot of the stick");
+        _app.Start();
+        _page.Until(
+            () =>
+            {
+                var all = JsonDocument.Parse(Get($"/api/plants/{id}/photos")).RootElement.EnumerateArray().ToArray();
+                return all.Length == 2
+                    && all.Any(p =>
+                        p.GetProperty("taps").ValueKind == JsonValueKind.Object
+                        && p.GetProperty("from").GetDouble() is 3
+                    );
+            },
+            "both photographs and the tap in the garden"
+        );
     }
 
     /// <summary>

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Outbox } from "./outbox";
-import { allWaiting, dropWaiting, type Waiting } from "./store";
+import { allWaiting, dropWaiting, keepPicture, pictureOf, type Waiting } from "./store";
 
 const step = (plant: string, key: string, seen = "R0"): Omit<Waiting, "seq" | "key" | "made"> => ({
   plant,
@@ -223,5 +223,56 @@ describe("the outbox", () => {
     outbox.hear(({ change, answer }) => heard.push([change.words, answer]));
     await outbox.add([step("a", "1")]);
     expect(heard).toEqual([["1", { revision: "R1" }]]);
+  });
+
+  it("sends a picture along from this device, and lets go of it then", async () => {
+    await keepPicture("p1", new Uint8Array([1, 2, 255]).buffer);
+    garden.away = true;
+    const photo = {
+      plant: "rose",
+      what: "photo" as const,
+      method: "PUT" as const,
+      address: "/api/plants/rose/photos/p1",
+      seen: "*",
+      words: "Photograph",
+    };
+    await outbox.add([
+      { ...photo, body: { from: 6 }, picture: "p1" },
+      { ...photo, body: { from: 6, taps: { crown: [1, 2] } } },
+    ]);
+    expect((await allWaiting()).map((w) => JSON.stringify(w.body).includes("AQL"))).toEqual([false, false]);
+    expect(await pictureOf("p1")).not.toBeNull();
+    garden.away = false;
+    await outbox.send();
+    const sent = garden.asked.map((s) => JSON.parse(s.body!) as { picture?: string });
+    expect(sent.map((s) => s.picture)).toEqual(["AQL/", undefined]);
+    // The second stands on what was answered to the first.
+    expect(garden.asked.map((s) => s.seen)).toEqual(['"*"', '"R1"']);
+    expect(await pictureOf("p1")).toBeNull();
+  });
+
+  it("leaves the revisions of other photographs alone", async () => {
+    garden.away = true;
+    const taps = (key: string) => ({
+      plant: "rose",
+      what: "photo" as const,
+      method: "PUT" as const,
+      address: `/api/plants/rose/photos/${key}`,
+      seen: "1",
+      body: {},
+      words: key,
+    });
+    await outbox.add([taps("a"), taps("b"), taps("a")]);
+    garden.away = false;
+    await outbox.send();
+    expect(garden.asked.map((s) => s.seen)).toEqual(['"1"', '"1"', '"R1"']);
+  });
+
+  it("takes a photograph back with its picture", async () => {
+    await keepPicture("p2", new Uint8Array([1]).buffer);
+    garden.away = true;
+    await outbox.add([{ ...step("rose", "x"), what: "photo", picture: "p2" }]);
+    expect(await outbox.takeBack((await allWaiting())[0]!.seq)).toBe(true);
+    expect(await pictureOf("p2")).toBeNull();
   });
 });
