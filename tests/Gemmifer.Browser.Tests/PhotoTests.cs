@@ -16,6 +16,7 @@ public sealed class PhotoTests : IDisposable
 
     private readonly Application _app = Application.Beside();
     private readonly Page _page;
+    private int _taps;
 
     public PhotoTests() => _page = new Page(_app.Url, 390, 844);
 
@@ -62,7 +63,14 @@ public sealed class PhotoTests : IDisposable
         tap.AddAction(finger.CreatePointerDown(MouseButton.Touch));
         tap.AddAction(finger.CreatePointerUp(MouseButton.Touch));
         _page.Driver.PerformActions([tap]);
+        _taps++;
         _page.Until(() => _page.Text + Marks() != before, $"what the tap at {at} brings");
+    }
+
+    private void Press(string name)
+    {
+        _page.Press(name);
+        _taps++;
     }
 
     private string Marks() =>
@@ -96,19 +104,19 @@ public sealed class PhotoTests : IDisposable
         string[] canes = ["A", "B", "C", "D", "E", "F", "G"];
         _page.Go("/demo/plants/demo-ferry/look");
         _page.Press("Measure with photographs");
-        _page.Press("From the front");
+        Press("From the front");
         Begin(front);
         foreach (var cane in canes)
         {
             Cane(front, cane);
-            _page.Press(cane == "D" ? "3 to 5: grey" : "2: darker");
+            Press(cane == "D" ? "3 to 5: grey" : "2: darker");
         }
 
         // One picture does not tell which way a cane leans, and that is said.
         _page.Sees("one does not tell which way it leans");
         Shot("trace-front");
-        _page.Press("Take the second photograph");
-        _page.Press("From the right");
+        Press("Take the second photograph");
+        Press("From the right");
         Begin(side);
         foreach (var cane in canes)
         {
@@ -120,7 +128,10 @@ public sealed class PhotoTests : IDisposable
         Assert.Equal("", _page.AxeViolations());
         Assert.True(_page.TooWide <= 0, $"{_page.TooWide} px too wide");
         Thick(canes);
-        _page.Press("Plan with these 7 canes");
+        Press("Plan with these 7 canes");
+
+        // As docs/photographs.md counts them.
+        Assert.Equal(45, _taps);
         _page.Sees("stay");
         _page.Saved();
         _page.Until(() => _page.Driver.FindElements(By.CssSelector("svg image")).Count == 1, "the photograph");

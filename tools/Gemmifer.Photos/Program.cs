@@ -41,7 +41,11 @@ switch (args.FirstOrDefault())
         Console.Write(report);
         if (args.Length > 3)
         {
-            await File.WriteAllTextAsync(args[3], report);
+            // What is written there by hand below the report stays.
+            const string ByHand = "## Taps";
+            var before = File.Exists(args[3]) ? await File.ReadAllTextAsync(args[3]) : "";
+            var kept = before.IndexOf(ByHand, StringComparison.Ordinal);
+            await File.WriteAllTextAsync(args[3], report + (kept < 0 ? "" : "\n" + before[kept..]));
         }
 
         return 0;

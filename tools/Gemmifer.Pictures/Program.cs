@@ -5,7 +5,7 @@ using OpenQA.Selenium.Chromium;
 using OpenQA.Selenium.Support.UI;
 
 // Takes pictures of a running garden: Gemmifer.Pictures URL FOLDER [name path WxH [theme] [click text] …]
-// Without shots it takes the set kept in docs/screenshots. With first for FOLDER it measures the way to the first cut.
+// Without shots it takes the set kept in docs/screenshots, for which photos for a shot puts photographs into the demo. With first for FOLDER it measures the way to the first cut.
 var (url, folder) = (args[0].TrimEnd('/'), args[1]);
 if (folder == "first")
 {
@@ -23,21 +23,29 @@ var shots = args.Length > 2 ? args[2..].Select(a => a.Split('|')).ToArray() : ne
             "look|/plants/demo-lantern/look|1280x800",
             "decide|/plants/demo-lantern/decide|1280x800",
             "do-phone|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Later|Later",
-            "compare|/plants/demo-lantern/compare|1280x800",
             "rules|/rules|1280x800",
             "garden-plan|/garden/plan|1280x800",
             "sheet|/plants/demo-kiln/sheet|1280x1000",
             "climber-wall|/plants/demo-slatewall/decide|1280x800|light|Cane C:",
-            "vine-arms|/plants/demo-terrace-1/decide|1280x800",
             "now|/|1280x1000",
             "year|/year|1280x1400",
             "remember|/plants/demo-lantern/remember|1280x1200",
             "row|/plants/demo-row-unknown/decide|1280x1000",
+            "photo-taps|/plants/demo-ferry/photo|390x844|light|7 canes|3 canes",
+            "photo-decide|/plants/demo-lantern/decide|1280x800",
+            "photo-over|/plants/demo-kiln/remember|720x1300",
             // Last, as it works through steps.
             "before-after|/plants/demo-lantern/do|390x844|light|Later|Do it today|Later|Differently|Leave it as it is"
                 + "|Record it",
             "vine-phone|/plants/demo-terrace-1/do|390x844|sun|Done|Done|Do it today",
         }.Select(s => s.Split('|')).ToArray();
+if (args.Length is 3 && args[2] == "photos")
+{
+    // From the root of the project: the pictures of the demo's camera, so that there is something to show.
+    await DemoPhotos.KeepAsync(url, "web/public/camera", "tests/Gemmifer.Browser.Tests/camera.json");
+    return;
+}
+
 using var driver = Chrome.Start(1280, 800);
 
 // It installs nothing: no picture hangs on what another one left.

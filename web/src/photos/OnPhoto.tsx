@@ -25,7 +25,7 @@ interface Shown {
 const ASKED = "gemmifer.onPhoto";
 
 /** The cane itself is seen through what is drawn over it, %. */
-const USUAL = 60;
+const USUAL = 75;
 
 /** What is drawn, or the same over the plant's own photograph where one was tapped; the gardener chooses. */
 export function WithPhoto(props: Shown & { children: ReactNode; step?: boolean }) {
@@ -140,6 +140,7 @@ export function SheetPhotographs({ scene }: { scene: Scene }) {
           scene={scene}
           state="after"
           selected={null}
+          units={UNITS}
           title="The plant"
         />
       ))}
@@ -153,11 +154,29 @@ function Photographs({ photos, ...shown }: Shown & { photos: PhotoInHand[] }) {
   const [key, setKey] = useState<string | null>(null);
   const [strength, setStrength] = useState(USUAL);
   const photo = photos.find((p) => p.key === key) ?? photos[0]!;
+  // On a desk both sides have room.
+  const sides = photos.length === 2 && window.innerWidth >= 1024 ? photos : [photo];
   return (
     <div>
-      <PlanOnPhoto key={photo.key} photo={photo} photos={photos} strength={strength / 100} {...shown} />
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={sides.length > 1 ? "1fr 1fr" : "1fr"}
+        gap="8px"
+        alignItems="start"
+      >
+        {sides.map((p) => (
+          <PlanOnPhoto
+            key={p.key}
+            photo={p}
+            photos={photos}
+            strength={strength / 100}
+            units={sides.length > 1 ? UNITS : undefined}
+            {...shown}
+          />
+        ))}
+      </chakra.div>
       <chakra.div display="flex" flexWrap="wrap" gap="6px 12px" marginTop="8px" alignItems="center">
-        {photos.length > 1 &&
+        {photos.length > sides.length &&
           photos.map((p) => (
             <Button
               key={p.key}
@@ -197,8 +216,9 @@ function Photographs({ photos, ...shown }: Shown & { photos: PhotoInHand[] }) {
   );
 }
 
-/** Units of the drawing that the picture is wide, and that it is wide close to a cut. */
+/** Units of the drawing that the picture is wide on a phone and on a desk, and that it is wide close to a cut. */
 const UNITS = 400,
+  WIDE_UNITS = 640,
   NEAR = 240;
 
 /** So much of the plant is in the picture close to a cut, mm. */
@@ -206,7 +226,7 @@ const CLOSE = 260;
 
 /** A photograph with what is decided drawn over it, in the forms of the drawing. */
 export function PlanOnPhoto(
-  props: Shown & { photo: PhotoInHand; photos: PhotoInHand[]; strength?: number; fills?: boolean },
+  props: Shown & { photo: PhotoInHand; photos: PhotoInHand[]; strength?: number; fills?: boolean; units?: number },
 ) {
   const { photo, photos, scene, state, selected } = props;
   const { body, thick } = useMeasures();
@@ -219,8 +239,14 @@ export function PlanOnPhoto(
     const camera = shot && cameraOf(shot, stickFoot(shots));
     return camera && viewOf(camera, scene.crownHeight);
   }, [photo, photos, scene.crownHeight]);
+  // Of the picture what there is of the plant, with room for its letters.
+  const part = useMemo(
+    () => full && partOf(scene, full, photo.width, photo.height),
+    [full, scene, photo.width, photo.height],
+  );
   // Letters and strokes are as large as in a drawing, close to a cut too.
-  const k = zoomed && full ? NEAR / (CLOSE * full.scale) : UNITS / Math.max(photo.width, photo.height);
+  const units = props.units ?? (window.innerWidth < 768 ? UNITS : WIDE_UNITS);
+  const k = zoomed && full ? NEAR / (CLOSE * full.scale) : units / (part?.width ?? photo.width);
   const view = useMemo(
     (): View | null =>
       full && {
@@ -233,7 +259,7 @@ export function PlanOnPhoto(
     [full, k],
   );
   const [width, height] = [photo.width * k, photo.height * k];
-  if (!url || !view) return <p>Fetching the picture.</p>;
+  if (!url || !view || !part) return <p>Fetching the picture.</p>;
   const order = [...scene.stems].sort((a, b) => rank(a.decision) - rank(b.decision));
   const tops = lettered(scene, state);
   const endOf = (s: DrawnStem) => {
@@ -242,22 +268,26 @@ export function PlanOnPhoto(
   };
   const heads = tops.map(endOf);
   const places = spreadOnLine(
-    heads.map((h) => Math.min(width - 14, Math.max(14, h.x))),
+    heads.map((h) => Math.min((part.x + part.width) * k - 14, Math.max(part.x * k + 14, h.x))),
     25,
-    14,
-    width - 14,
+    part.x * k + 14,
+    (part.x + part.width) * k - 14,
   );
   const close = zoomed ? view.flat(placeAt(axisIn(zoomed, state), zoomed.keptTo)) : null;
-  const top = Math.max(14, Math.min(...heads.map((h) => h.y)) - 34);
+  const top = part.y * k + 16;
   const finger = body.finger * view.scale;
   return (
     <svg
-      viewBox={close ? `${close.x - NEAR / 2} ${close.y - NEAR * 0.4} ${NEAR} ${NEAR * 0.8}` : `0 0 ${width} ${height}`}
+      viewBox={
+        close
+          ? `${close.x - NEAR / 2} ${close.y - NEAR * 0.4} ${NEAR} ${NEAR * 0.8}`
+          : `${part.x * k} ${part.y * k} ${part.width * k} ${part.height * k}`
+      }
       role="group"
       aria-label={`${props.title}, on the photograph ${fromWords(photo.from).toLowerCase()}`}
       style={{
         width: "100%",
-        ...(props.fills ? { height: "100%" } : { maxWidth: `calc(66vh * ${close ? 1.25 : width / height})` }),
+        ...(props.fills ? { height: "100%" } : { maxWidth: `calc(66vh * ${close ? 1.25 : part.width / part.height})` }),
         display: "block",
         background: "var(--line)",
         borderRadius: 7,
@@ -301,6 +331,23 @@ export function PlanOnPhoto(
       )}
     </svg>
   );
+}
+
+/** The part of a picture in which a plant is, pixels of the picture. */
+export function partOf(scene: Scene, view: View, width: number, height: number) {
+  const places = scene.stems.flatMap((s) =>
+    [0, 0.25, 0.5, 0.75, 1].flatMap((t) => [
+      view.flat(placeAt(s.axis, s.axis.length * t)),
+      ...(s.tied ? [view.flat(placeAt(s.tied, s.tied.length * t))] : []),
+    ]),
+  );
+  const seen = places.filter((p) => p.x >= 0 && p.x <= width && p.y >= 0 && p.y <= height);
+  if (seen.length < 2) return { x: 0, y: 0, width, height };
+  const [xs, ys] = [seen.map((p) => p.x), seen.map((p) => p.y)];
+  const room = 0.12 * Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
+  const [left, right] = [Math.max(0, Math.min(...xs) - room * 2), Math.min(width, Math.max(...xs) + room * 2)];
+  const [top, bottom] = [Math.max(0, Math.min(...ys) - room * 1.5), Math.min(height, Math.max(...ys) + room)];
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 /** A breadth in the picture's own scale. */

@@ -246,7 +246,7 @@ function Tapping(props: TappingProps) {
       );
     }
   };
-  useFoundSides(photo, url, props.onFound);
+  const looking = useFoundSides(photo, url, props.onFound);
   const says = flat
     ? "The stick has no length here: move its foot or its top."
     : !props.traces && !asking && mode === "tap"
@@ -260,7 +260,8 @@ function Tapping(props: TappingProps) {
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 400px" }}
       alignItems="start"
     >
-      <div>
+      {/* All of the picture is in sight, with what is asked above it. */}
+      <div style={{ maxWidth: `max(320px, calc(64vh * ${photo.width / photo.height}))` }}>
         <chakra.p
           role="status"
           fontSize="1.15rem"
@@ -358,6 +359,7 @@ function Tapping(props: TappingProps) {
         {unsaid && <SayMore key={unsaid} cane={unsaid} said={saidOf(photos, unsaid)} onSay={props.onSay} />}
         {props.traces && (
           <Found
+            looking={looking}
             photos={photos}
             picked={picked}
             onPick={(c) => (setPicked(c === picked ? null : c), setMode("tap"))}
@@ -416,13 +418,23 @@ function saysOf(mode: Mode, asking: Asking | null, half: boolean, photo: PhotoIn
   }
 }
 
-/** Looks for both sides of canes whose thickness nobody tapped, one after another. */
-function useFoundSides(photo: PhotoInHand, url: string | null, onChange: (taps: Taps) => void) {
+/**
+ * Looks for both sides of canes whose thickness nobody tapped, one after another.
+ *
+ * @returns whether a cane is still to be looked at
+ */
+function useFoundSides(
+  photo: PhotoInHand,
+  url: string | null,
+  onChange: (taps: Taps) => void,
+): (cane: string) => boolean {
   const [tried, setTried] = useState<Record<string, string>>({});
   const { taps } = photo;
   const next = Object.keys(taps.on ?? {}).find(
     (c) => whole(taps, c) && !taps.width?.[c] && tried[c] !== JSON.stringify(taps.on![c]),
   );
+  const looks = (cane: string) =>
+    url !== null && whole(taps, cane) && !taps.width?.[cane] && tried[cane] !== JSON.stringify(taps.on![cane]);
   useEffect(() => {
     if (next === undefined || !url) return;
     let gone = false;
@@ -441,6 +453,7 @@ function useFoundSides(photo: PhotoInHand, url: string | null, onChange: (taps: 
     // Asked once for each cane as it was tapped; what is tapped meanwhile asks anew.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [next, url, taps]);
+  return looks;
 }
 
 /** Its age and bark, by a tap each. */
@@ -492,6 +505,8 @@ function StickLength(props: { value: number; onChange: (mm: number) => void; say
 /** What the taps come to, cane by cane, and the way into the survey. */
 function Found(props: {
   photos: PhotoInHand[];
+  /** Whether the thickness of a cane is still being looked for. */
+  looking: (cane: string) => boolean;
   picked: string | null;
   onPick: (cane: string) => void;
   onDrop: (cane: string) => void;
@@ -611,7 +626,7 @@ function Found(props: {
                   Find it in a second photograph: one does not tell which way it leans, nor how far.
                 </chakra.p>
               )}
-              {missing === "thickness" && (
+              {missing === "thickness" && !props.looking(id) && (
                 <>
                   <chakra.p color="muted" marginBottom="4px">
                     Its edges are not clear in the picture. How thick is it at the base?

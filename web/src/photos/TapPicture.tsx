@@ -125,8 +125,6 @@ export function TapPicture(props: Props) {
         data-photo
         style={{
           width: "100%",
-          // All of it is in sight, with what is asked above it.
-          maxWidth: `calc(64vh * ${width / height})`,
           display: "block",
           touchAction: "none",
           cursor: "crosshair",
