@@ -122,7 +122,8 @@ public static class Offline
 
     /// <summary>How wide a stem is in a piece of a picture; see <see cref="EdgeWidth"/>.</summary>
     /// <param name="asked">
-    /// width, height, brightness (base64, row by row), at (pixels in the piece) and along (the way the stem runs there).
+    /// width, height, brightness (base64, row by row), at (pixels in the piece) and along (the way the stem runs
+    /// there).
     /// </param>
     /// <returns>a, b (pixels in the piece) and sd (pixels); all null where its edges are not clear.</returns>
     /// <exception cref="FormatException">It is no piece of a picture.</exception>

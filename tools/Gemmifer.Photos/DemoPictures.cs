@@ -36,10 +36,14 @@ internal static class DemoPictures
         ]
     );
 
-    /// <summary>Distance and height as a share of how long the longest cane is, so that the plant fills the picture.</summary>
+    /// <summary>
+    /// Distance and height as a share of how long the longest cane is, so that the plant fills the picture.
+    /// </summary>
     private static readonly Standing[] Views = [new("front", 6, 1.85, 0.46, 1.5), new("side", 3, 1.9, 0.48, -1.5)];
 
-    /// <summary>Draws each from the front and from the side, and from the front once it is cut as it is planned.</summary>
+    /// <summary>
+    /// Draws each from the front and from the side, and from the front once it is cut as it is planned.
+    /// </summary>
     /// <param name="garden">The demo's garden, JSON.</param>
     /// <param name="folder">Where the pictures go.</param>
     /// <param name="truth">The file that says where in them what is.</param>

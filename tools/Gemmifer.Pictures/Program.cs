@@ -5,7 +5,8 @@ using OpenQA.Selenium.Chromium;
 using OpenQA.Selenium.Support.UI;
 
 // Takes pictures of a running garden: Gemmifer.Pictures URL FOLDER [name path WxH [theme] [click text] …]
-// Without shots it takes the set kept in docs/screenshots, for which photos for a shot puts photographs into the demo. With first for FOLDER it measures the way to the first cut.
+// Without shots it takes the set kept in docs/screenshots, for which the one shot "photos" puts photographs into the
+// demo. With first for FOLDER it measures the way to the first cut.
 var (url, folder) = (args[0].TrimEnd('/'), args[1]);
 if (folder == "first")
 {

@@ -5,8 +5,8 @@ namespace Gemmifer.Core.Photographs;
 
 /// <summary>
 /// What was tapped on one picture as far as it has come: <c>crown</c> [u, v], <c>stick</c> {a, b, mm}, <c>on</c>
-/// {cane: [[u, v], …]}, <c>width</c> {cane: [[u, v], [u, v]]}, <c>widthSd</c> {cane: pixels}, <c>said</c> {cane: what was
-/// said of it}. Any of it may still be missing; what is there lies in the picture.
+/// {cane: [[u, v], …]}, <c>width</c> {cane: [[u, v], [u, v]]}, <c>widthSd</c> {cane: pixels}, <c>said</c> {cane: what
+/// was said of it}. Any of it may still be missing; what is there lies in the picture.
 /// </summary>
 public static class PhotoTaps
 {

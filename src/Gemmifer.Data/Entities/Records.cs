@@ -108,7 +108,9 @@ public sealed class RoundRecord
     public DateTimeOffset UpdatedAt { get; set; }
 }
 
-/// <summary>A photograph of a plant. The picture itself lies in the garden's folder under the hash of its content.</summary>
+/// <summary>
+/// A photograph of a plant. The picture itself lies in the garden's folder under the hash of its content.
+/// </summary>
 public sealed class PhotoRecord
 {
     public int Id { get; set; }
@@ -126,7 +128,9 @@ public sealed class PhotoRecord
     /// <summary>The clock bearing at which the camera stood.</summary>
     public double From { get; set; }
 
-    /// <summary>Focal length on 36 mm film, which belongs to the longer side, mm; null where the picture did not say.</summary>
+    /// <summary>
+    /// Focal length on 36 mm film, which belongs to the longer side, mm; null where the picture did not say.
+    /// </summary>
     public double? Focal35 { get; set; }
 
     /// <summary>Pixels.</summary>

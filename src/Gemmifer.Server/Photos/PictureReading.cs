@@ -93,7 +93,9 @@ public static class PictureReading
         return data.ToArray();
     }
 
-    /// <summary>Turned as its head says it has to be (Exif, tag Orientation), on white where it can be seen through.</summary>
+    /// <summary>
+    /// Turned as its head says it has to be (Exif, tag Orientation), on white where it can be seen through.
+    /// </summary>
     private static SKBitmap Upright(SKBitmap found, SKEncodedOrigin origin)
     {
         var (w, h) = (found.Width, found.Height);
