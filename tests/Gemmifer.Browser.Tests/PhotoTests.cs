@@ -292,6 +292,14 @@ public sealed class PhotoTests : IDisposable
         _page.Sees("“letter.jpg” cannot be read as a picture (JPG).");
         file.SendKeys(Write("phone.heic", "....ftypheic"u8.ToArray()));
         _page.Sees("“phone.heic” cannot be read as a picture (HEIC).");
+        file.SendKeys(Write("wall.png", Huge(8_000, 5_000)));
+        _page.Sees("“wall.png” has 40 million pixels");
+        file.SendKeys(Write("bomb.png", Huge(30_000, 30_000)));
+        _page.Until(
+            () => _page.Text.Contains("“bomb.png” ", StringComparison.Ordinal),
+            "the bomb to be refused by its name"
+        );
+        Assert.Equal("[]", Get($"/api/plants/{id}/photos"));
         var camera = File.ReadAllBytes(
             Path.Combine(AppContext.BaseDirectory, "../../../../../web/public/camera/demo-ferry-front.jpg")
         );
@@ -336,6 +344,54 @@ public sealed class PhotoTests : IDisposable
             },
             "both photographs and the tap in the garden"
         );
+    }
+
+    /// <summary>A PNG (ISO/IEC 15948) of one bit a pixel, all of it there: rows of nothing, packed.</summary>
+    private static byte[] Huge(int width, int height)
+    {
+        static byte[] Big(int value) => [(byte)(value >> 24), (byte)(value >> 16), (byte)(value >> 8), (byte)value];
+        static byte[] Chunk(string type, byte[] data)
+        {
+            byte[] body = [.. System.Text.Encoding.ASCII.GetBytes(type), .. data];
+            var crc = uint.MaxValue;
+            foreach (var b in body)
+            {
+                crc ^= b;
+                for (var bit = 0; bit < 8; bit++)
+                {
+                    crc = (crc & 1) == 1 ? 0xedb88320 ^ (crc >> 1) : crc >> 1;
+                }
+            }
+
+            return [.. Big(data.Length), .. body, .. Big((int)~crc)];
+        }
+
+        using var packed = new MemoryStream();
+        using (
+            var zlib = new System.IO.Compression.ZLibStream(
+                packed,
+                System.IO.Compression.CompressionLevel.SmallestSize,
+                leaveOpen: true
+            )
+        )
+        {
+            var row = new byte[1 + ((width + 7) / 8)];
+            for (var y = 0; y < height; y++)
+            {
+                zlib.Write(row);
+            }
+        }
+
+        return
+        [
+            0x89,
+            .. "PNG\r\n"u8,
+            0x1a,
+            0x0a,
+            .. Chunk("IHDR", [.. Big(width), .. Big(height), 1, 0, 0, 0, 0]),
+            .. Chunk("IDAT", packed.ToArray()),
+            .. Chunk("IEND", []),
+        ];
     }
 
     /// <summary>

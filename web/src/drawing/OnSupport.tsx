@@ -245,7 +245,7 @@ function keys(props: OnSupportProps, scene: Scene, id: string): React.SVGProps<S
 }
 
 /** A tie: a loop across the cane, numbered where it is asked for. */
-function TieMark({ at, number }: { at: Flat; number: number | null }) {
+export function TieMark({ at, number }: { at: Flat; number: number | null }) {
   return number === null ? (
     <g>
       <circle cx={at.x} cy={at.y} r="4.2" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="1.5" />

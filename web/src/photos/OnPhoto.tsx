@@ -4,9 +4,11 @@ import { Link } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice } from "../app/ui";
 import { axisIn, type DrawnStem, lettered, rank, type Scene, type State } from "../drawing/scene";
-import { outline, placeAt, type View } from "../drawing/geometry";
+import { outline, placeAt, type Point, type View } from "../drawing/geometry";
 import { spreadOnLine } from "../drawing/labels";
+import { TieMark } from "../drawing/OnSupport";
 import { Patterns, pointable, StemLabel, StemShape } from "../drawing/paper";
+import { frameOf } from "../drawing/SupportShape";
 import { usePlant } from "../shared/usePlant";
 import { cameraOf, stickFoot, viewOf } from "./camera";
 import { shotOf } from "./taps";
@@ -246,7 +248,11 @@ export function PlanOnPhoto(
   );
   // Letters and strokes are as large as in a drawing, close to a cut too.
   const units = props.units ?? (window.innerWidth < 768 ? UNITS : WIDE_UNITS);
-  const k = zoomed && full ? NEAR / (CLOSE * full.scale) : units / (part?.width ?? photo.width);
+  const ties = (zoomed && scene.ties.get(zoomed.id)) ?? [];
+  const spots: Point[] = ties.map((t) => ({ x: Number(t.x), y: Number(t.y), z: Number(t.z) }));
+  if (zoomed && spots.length === 0) spots.push(placeAt(axisIn(zoomed, state), zoomed.keptTo));
+  const wide = Math.max(CLOSE, 1.3 * span(spots, "x"), 1.6 * span(spots, "z"));
+  const k = zoomed && full ? NEAR / (wide * full.scale) : units / (part?.width ?? photo.width);
   const view = useMemo(
     (): View | null =>
       full && {
@@ -273,7 +279,7 @@ export function PlanOnPhoto(
     part.x * k + 14,
     (part.x + part.width) * k - 14,
   );
-  const close = zoomed ? view.flat(placeAt(axisIn(zoomed, state), zoomed.keptTo)) : null;
+  const close = zoomed ? view.flat(middleOf(spots)) : null;
   const top = part.y * k + 16;
   const finger = body.finger * view.scale;
   return (
@@ -304,7 +310,20 @@ export function PlanOnPhoto(
             </g>
           ))}
         </g>
-        {close && zoomed ? (
+        {scene.support && state !== "found" && <Wires scene={scene} view={view} />}
+        {state !== "found" &&
+          [...scene.ties].map(([id, of]) =>
+            of.map((t) => (
+              <TieMark
+                key={`${id}-${t.n}`}
+                at={view.flat({ x: Number(t.x), y: Number(t.y), z: Number(t.z) })}
+                number={id === selected || id === props.zoom ? t.n : null}
+              />
+            )),
+          )}
+        {close && zoomed && ties.length > 0 ? (
+          <StemLabel stem={zoomed} state={state} x={close.x + 90} y={close.y - 76} selected={false} />
+        ) : close && zoomed ? (
           <g transform={`translate(${close.x} ${close.y})`}>
             <circle r={34} fill="none" stroke="#fff" strokeWidth="4" opacity={0.9} />
             <circle r={34} fill="none" stroke="var(--hip)" strokeWidth="2" />
@@ -330,6 +349,46 @@ export function PlanOnPhoto(
         </g>
       )}
     </svg>
+  );
+}
+
+const span = (of: Point[], side: "x" | "z") =>
+  of.length === 0 ? 0 : Math.max(...of.map((p) => p[side])) - Math.min(...of.map((p) => p[side]));
+
+const middleOf = (of: Point[]): Point => {
+  const mid = (side: keyof Point) => (Math.max(...of.map((p) => p[side])) + Math.min(...of.map((p) => p[side]))) / 2;
+  return { x: mid("x"), y: mid("y"), z: mid("z") };
+};
+
+/** The wires of the support, and the lines that canes are led along. */
+function Wires({ scene, view }: { scene: Scene; view: View }) {
+  const frame = frameOf(scene.support!);
+  const path = (places: Point[]) =>
+    places
+      .map((p) => view.flat(p))
+      .map((p) => `${p.x},${p.y}`)
+      .join(" ");
+  return (
+    <g fill="none" pointerEvents="none">
+      {(scene.support!.wires ?? []).map((w, i) => (
+        <polyline
+          key={`w${i}`}
+          points={path([frame.left, frame.right].map((x) => ({ x, y: frame.y, z: w.height })))}
+          stroke="#1b1b1b"
+          strokeWidth="1.2"
+          opacity={0.7}
+        />
+      ))}
+      {(scene.training?.lines ?? []).map((l) => (
+        <polyline
+          key={l.n}
+          points={path(l.path.map(([x, z]) => ({ x: Number(x), y: frame.y, z: Number(z) })))}
+          stroke="#1b1b1b"
+          strokeWidth="1"
+          strokeDasharray="1 6"
+        />
+      ))}
+    </g>
   );
 }
 

@@ -8,8 +8,8 @@ export const LONGEST = 1_600;
 /** A file larger than this is no photograph of a phone, bytes. */
 const MOST_BYTES = 40_000_000;
 
-/** More pixels than this are not unpacked: a phone would run out of room. */
-const MOST_PIXELS = 120_000_000;
+/** So many pixels and more are not unpacked: a phone would run out of room. */
+const MOST_PIXELS = 40_000_000;
 
 const QUALITY = 0.88;
 
@@ -40,14 +40,14 @@ export function refusal(name: string, type: string): string {
  */
 export async function made(file: File): Promise<NewPicture> {
   if (file.size > MOST_BYTES) throw new NoPicture(`“${file.name}” is larger than 40 MB.`);
+  const found = await sizeOf(file);
+  if (found === null) throw new NoPicture(refusal(file.name, file.type));
+  if (found.width * found.height >= MOST_PIXELS) throw new NoPicture(tooLarge(file.name, found.width * found.height));
   const focal35 = await focalOf(file);
   const bitmap = await createImageBitmap(file, { imageOrientation: "from-image" }).catch(() => {
     throw new NoPicture(refusal(file.name, file.type));
   });
   try {
-    if (bitmap.width * bitmap.height > MOST_PIXELS) {
-      throw new NoPicture(`“${file.name}” has ${Math.round((bitmap.width * bitmap.height) / 1e6)} million pixels.`);
-    }
     const size = scaled(bitmap.width, bitmap.height);
     const canvas = new OffscreenCanvas(size.width, size.height);
     const paper = canvas.getContext("2d")!;
@@ -58,6 +58,26 @@ export async function made(file: File): Promise<NewPicture> {
   } finally {
     bitmap.close();
   }
+}
+
+/** What a picture of too many pixels is called. */
+export const tooLarge = (name: string, pixels: number): string =>
+  `“${name}” has ${Math.round(pixels / 1e6)} million pixels, more than is safe to unpack here. ` +
+  "Set the camera to fewer than 40 million, or choose a smaller copy.";
+
+/** How large a picture says it is: a browser reads its head before it unpacks it. Null where it is none. */
+function sizeOf(file: File): Promise<{ width: number; height: number } | null> {
+  return new Promise((done) => {
+    const url = URL.createObjectURL(file);
+    const image = new Image();
+    const end = (size: { width: number; height: number } | null) => {
+      URL.revokeObjectURL(url);
+      done(size);
+    };
+    image.onload = () => end({ width: image.naturalWidth, height: image.naturalHeight });
+    image.onerror = () => end(null);
+    image.src = url;
+  });
 }
 
 /** The focal length on 36 mm film that a picture says of itself (Exif); null where it does not. */

@@ -22,7 +22,7 @@ import {
   type Taps,
   without,
 } from "./taps";
-import { refusal, scaled } from "./take";
+import { refusal, scaled, tooLarge } from "./take";
 import { likely } from "./Album";
 import { fromWords, type PhotoInHand, together, withAnswers } from "./usePhotos";
 
@@ -313,6 +313,20 @@ describe("a survey that is measured", () => {
     expect(stems[0]).toMatchObject({ age: 5, deadFrom: 300, length: 1120, seen: ["canker", "bark.grey"] });
   });
 
+  it("takes over what was seen while it was tapped", () => {
+    const said = { A: { age: 2, dead: true, seen: ["wound" as const] } };
+    const { stems } = measured(empty, [photo("p", { ...taps, said })], answer(traced("A")), () => 1, 0.5);
+    expect(stems[0]).toMatchObject({ deadFrom: 0, seen: ["wound"] });
+    const again = measured(
+      { stems } as SurveyDocument,
+      [photo("p", { ...taps, said: { A: { dead: false, seen: ["wound"] } } })],
+      answer(traced("A")),
+      () => 1,
+      0.5,
+    );
+    expect(again.stems[0]).toMatchObject({ deadFrom: null, seen: ["wound"] });
+  });
+
   it("leaves out what is not known yet, and says what is missing", () => {
     expect(lacks(traced("A", { clock: null }), { age: 1 })).toBe("clock");
     expect(lacks(traced("A", { length: null }), { age: 1 })).toBe("shape");
@@ -348,6 +362,7 @@ describe("a picture that is taken", () => {
   it("that cannot be read is named", () => {
     expect(refusal("IMG_1.HEIC", "")).toContain("“IMG_1.HEIC” cannot be read as a picture (HEIC)");
     expect(refusal("letter", "text/plain")).toContain("(text/plain)");
+    expect(tooLarge("wall.jpg", 48e6)).toContain("“wall.jpg” has 48 million pixels");
   });
   it("is told by where it was taken from", () => {
     expect([6, 3, 9, 12, 5.8].map(fromWords)).toEqual([

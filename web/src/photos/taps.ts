@@ -13,6 +13,10 @@ export interface Said {
   parent?: string;
   /** Its thickness by a body measure, where the picture does not tell, mm. */
   diameter?: number;
+  /** It is dead down to its base. */
+  dead?: boolean;
+  /** What else is seen on it. */
+  seen?: ("wound" | "spindly")[];
 }
 
 /** What was tapped on one picture, as it is kept with it. */
@@ -293,12 +297,16 @@ export function measured(
           traced.diameter == null ? give(said.diameter!) : Number(spread?.diameter ?? give(Number(traced.diameter))),
       },
     };
-    const seen = said.bark ? [...(old?.seen ?? []).filter((s) => !barks.includes(wordOf(s))), said.bark] : old?.seen;
+    const kept = (old?.seen ?? []).filter(
+      (s) => !(said.bark && barks.includes(wordOf(s))) && !said.seen?.some((w) => w === wordOf(s)),
+    );
+    const seen = [...kept, ...(said.bark ? [said.bark] : []), ...(said.seen ?? [])];
     const stem = {
       ...(old ?? { id: traced.id, role: parent ? "lateral" : "cane", parent: parent ?? "crown" }),
       ...measures,
       age: said.age!,
-      ...(seen && seen.length > 0 && { seen }),
+      ...(seen.length > 0 && { seen }),
+      ...(said.dead !== undefined && { deadFrom: said.dead ? 0 : null }),
     } as SurveyStem;
     if (there < 0) stems.push(stem);
     else stems[there] = stem;

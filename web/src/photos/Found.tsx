@@ -1,0 +1,181 @@
+import { chakra } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { api, ApiError, must } from "../api/client";
+import { useMeasures } from "../app/settings";
+import { Button, Choice, Letter, Notice, Panel } from "../app/ui";
+import { traceHere } from "../core/inBrowser";
+import { usePlant } from "../shared/usePlant";
+import { clockWords, giveOf } from "../survey/measures";
+import { asked, canesOf, lacks, measured, type Said, saidOf, type TraceAnswer, whole } from "./taps";
+import type { PhotoInHand } from "./usePhotos";
+
+/** What of a cane's length is new since it was noted; null where that is within what the taps leave open. */
+function grownWords(
+  stem: TraceAnswer["stems"][number],
+  was: number | null,
+  long: (mm: number) => string,
+): string | null {
+  const now = Number(stem.length);
+  const open = 2 * Number(stem.spread?.length ?? 0);
+  if (was === null || Math.abs(now - was) <= open) return null;
+  return now > was ? `${long(now - was)} more than was noted` : `${long(was - now)} less than was noted`;
+}
+
+/** What the taps come to, cane by cane, and the way into the survey. */
+export function Found(props: {
+  photos: PhotoInHand[];
+  /** Whether the thickness of a cane is still being looked for. */
+  looking: (cane: string) => boolean;
+  picked: string | null;
+  onPick: (cane: string) => void;
+  onDrop: (cane: string) => void;
+  onSay: (cane: string, said: Said) => void;
+  send: () => Promise<void>;
+  other: (() => void) | null;
+}) {
+  const { photos } = props;
+  const { survey, kind } = usePlant();
+  const navigate = useNavigate();
+  const { thick, long, body } = useMeasures();
+  const bearings = Object.fromEntries(
+    canesOf(photos)
+      .filter((c) => photos.filter((p) => whole(p.taps, c)).length === 1)
+      .map((c) => [c, survey.document.stems.find((s) => s.id === c)?.clock ?? undefined]),
+  );
+  const question = asked(photos, bearings);
+  const trace = useQuery({
+    queryKey: ["trace", question],
+    queryFn: (): Promise<TraceAnswer> =>
+      must(api.POST("/api/trace", { body: question as never })).catch((e: unknown) => {
+        if (!(e instanceof ApiError) || e.status !== 0) throw e;
+        return traceHere(question);
+      }),
+    enabled: question !== null,
+    staleTime: Infinity,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  const answer = question ? (trace.data ?? null) : null;
+  if (canesOf(photos).length === 0) {
+    return (
+      <Panel>
+        <chakra.h2 fontSize="1.15rem">Foot and tip of each cane</chakra.h2>
+        <p>
+          First the crown and both ends of the stick, then each cane: its foot, its tip. Where one bends much, a third
+          tap. In the second photograph you only find the same canes again; a line shows where to look.
+        </p>
+      </Panel>
+    );
+  }
+  const old = (id: string) => survey.document.stems.find((s) => s.id === id);
+  const saidWith = (id: string): Said => ({
+    ...(old(id) && { age: old(id)!.age, diameter: old(id)!.diameter }),
+    ...saidOf(photos, id),
+  });
+  const ready = (answer?.stems ?? []).filter((s) => !lacks(s, saidWith(s.id)));
+  const take = () => {
+    void props.send();
+    survey.change((d) => measured(d, photos, answer!, giveOf, kind.tipDiameterShare));
+    void navigate("../decide");
+  };
+  const sizes = [
+    { value: Math.round(body.pencil * 0.7), text: "thinner than a pencil" },
+    { value: body.pencil, text: "pencil" },
+    { value: body.finger, text: "little finger" },
+    { value: body.thumb, text: "thumb" },
+    { value: Math.round(body.thumb * 1.6), text: "thicker" },
+  ];
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.15rem">What the taps come to</chakra.h2>
+      {trace.isError && (
+        <Notice tone="wrong" role="alert">
+          {(trace.error as ApiError).errors?.[0]?.message ?? trace.error.message}
+        </Notice>
+      )}
+      {(answer?.warnings ?? [])
+        // Of one picture it is said with each cane; a phone's usual focal length is taken without a word.
+        .filter((w) => w.code !== "focal" && w.code !== "one-view")
+        .map((w) => (
+          <chakra.p key={w.code + w.text} color="ochre" marginTop="4px">
+            {w.text}
+          </chakra.p>
+        ))}
+      <chakra.ul marginTop="6px" aria-label="Canes that were tapped">
+        {canesOf(photos).map((id) => {
+          const stem = answer?.stems.find((s) => s.id === id);
+          const missing = stem ? lacks(stem, saidWith(id)) : "shape";
+          return (
+            <chakra.li key={id} borderTop="1px solid var(--line)" paddingBlock="6px">
+              <chakra.div display="flex" gap="8px" alignItems="center">
+                <chakra.button
+                  type="button"
+                  aria-pressed={props.picked === id}
+                  aria-label={`Cane ${id}`}
+                  onClick={() => props.onPick(id)}
+                  minHeight="44px"
+                  minWidth="44px"
+                  border="none"
+                  background={props.picked === id ? "ochreWash" : "transparent"}
+                  borderRadius="7px"
+                  cursor="pointer"
+                >
+                  <Letter id={id} decision="none" size={28} />
+                </chakra.button>
+                <chakra.span flex="1">
+                  {stem?.length == null
+                    ? "foot and tip are still to be tapped"
+                    : stem.clock == null
+                      ? "tapped in one photograph"
+                      : [
+                          `leans to ${clockWords(Number(stem.clock))}`,
+                          `${Math.round(Number(stem.lean))}°`,
+                          long(Number(stem.length)),
+                          stem.diameter == null ? null : thick(Math.round(Number(stem.diameter) * 2) / 2),
+                          grownWords(stem, old(id)?.length ?? null, long),
+                        ]
+                          .filter(Boolean)
+                          .join(", ")}
+                </chakra.span>
+                <Button size="small" look="quiet" onClick={() => props.onDrop(id)}>
+                  Drop
+                </Button>
+              </chakra.div>
+              {missing === "clock" && (
+                <chakra.p color="muted">
+                  Find it in a second photograph: one does not tell which way it leans, nor how far.
+                </chakra.p>
+              )}
+              {missing === "thickness" && !props.looking(id) && (
+                <>
+                  <chakra.p color="muted" marginBottom="4px">
+                    Its edges are not clear in the picture. How thick is it at the base?
+                  </chakra.p>
+                  <Choice
+                    label={`How thick ${id} is`}
+                    value={null}
+                    onChange={(diameter: number) => props.onSay(id, { ...saidOf(photos, id), diameter })}
+                    options={sizes}
+                  />
+                </>
+              )}
+            </chakra.li>
+          );
+        })}
+      </chakra.ul>
+      <chakra.div display="flex" flexWrap="wrap" gap="8px" marginTop="10px">
+        {props.other && (
+          <Button look={ready.length === 0 ? "main" : "plain"} onClick={props.other}>
+            {photos.length < 2 ? "Take the second photograph" : "On to the other photograph"}
+          </Button>
+        )}
+        {ready.length > 0 && (
+          <Button look="main" disabled={trace.isFetching} onClick={take}>
+            Plan with {ready.length === 1 ? "this cane" : `these ${ready.length} canes`}
+          </Button>
+        )}
+      </chakra.div>
+    </Panel>
+  );
+}
