@@ -38,7 +38,11 @@ export async function addPhoto(plant: string, picture: NewPicture, from: number,
 const revisions = new Map<string, number>();
 outbox.hear(({ change, answer }) => {
   const revision = (answer as { revision?: unknown } | null)?.revision;
-  if (change.what === "photo") revisions.set(change.address, Number(revision));
+  if (change.what !== "photo" || revision === undefined) return;
+  revisions.set(change.address, Number(revision));
+  // What was tapped while it was on its way stands on the answer.
+  const half = tapsHere(keyIn(change.address));
+  if (half && half.seen === change.seen) store({ ...half, seen: String(revision) });
 });
 
 /** What a change of a photograph is made from: what waits before it, or what the garden answered last. */
@@ -81,8 +85,11 @@ export interface HalfTapped {
 const PREFIX = `gemmifer.taps.${base}.`;
 const WORDS = "What was tapped on a photograph";
 
+const store = (half: HalfTapped): void => localStorage.setItem(PREFIX + half.key, JSON.stringify(half));
+
 /** Keeps taps on this device at once. */
-export const keepTaps = (half: HalfTapped): void => localStorage.setItem(PREFIX + half.key, JSON.stringify(half));
+export const keepTaps = (half: HalfTapped): void =>
+  store({ ...half, seen: seenOf(addressOf(half.plant, half.key), half.seen) });
 
 /** Taps that were not handed on yet; null where there are none. */
 export function tapsHere(key: string): HalfTapped | null {
@@ -96,17 +103,17 @@ export function tapsHere(key: string): HalfTapped | null {
 /** Hands on what was tapped, here or in a window that is gone. */
 export async function sendTaps(): Promise<void> {
   for (const name of Object.keys(localStorage).filter((n) => n.startsWith(PREFIX))) {
-    const text = localStorage.getItem(name);
     const half = tapsHere(name.slice(PREFIX.length));
     if (!half) continue;
     await changePhoto(half.plant, half, WORDS);
     // What was tapped meanwhile stays till it is handed on too.
-    if (localStorage.getItem(name) === text) localStorage.removeItem(name);
+    if (JSON.stringify(tapsHere(half.key)?.taps) === JSON.stringify(half.taps)) localStorage.removeItem(name);
   }
 }
 
 /** Takes a photograph out of the plant's record. */
 export async function dropPhoto(plant: string, key: string, words: string): Promise<void> {
+  localStorage.removeItem(PREFIX + key);
   await outbox.add([
     { plant, what: "drop-photo", method: "DELETE", address: addressOf(plant, key), seen: "*", body: null, words },
   ]);

@@ -108,12 +108,19 @@ function WholeGarden() {
         )}
         {t && (
           <Notice tone="plain" role="status">
-            {Number(t.plants) + Number(t.surveys) + Number(t.lines) + Number(t.visits) + Number(t.days) === 0
+            {Number(t.plants) +
+              Number(t.surveys) +
+              Number(t.lines) +
+              Number(t.visits) +
+              Number(t.days) +
+              Number(t.photos) ===
+            0
               ? "All of it was here already; nothing changed."
               : `Read in: ${listed([
                   counted(Number(t.plants), "plant"),
                   counted(Number(t.surveys), "survey"),
                   `${counted(Number(t.lines), "line")} of the log`,
+                  ...(Number(t.photos) > 0 ? [counted(Number(t.photos), "photograph")] : []),
                 ])}.`}{" "}
             {Number(t.same) > 0 && `${counted(Number(t.same), "plant")} were here already and stayed as they are. `}
             {t.copy && "The garden as it was before is kept as a copy."} <Link to="/garden">See the garden</Link>

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import { useHere } from "../app/here";
 import { Button, Notice, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
+import { dayWords } from "../survey/measures";
 import { Take } from "./Take";
 import { Tapping } from "./Tapping";
 import { asks, nextToFind, saying, whole, without } from "./taps";
@@ -68,6 +69,7 @@ function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: bool
       )}
       {photo && !adding && (
         <>
+          <chakra.p color="muted">Taken on {dayWords(photo.date)}.</chakra.p>
           <chakra.div role="group" aria-label="The photographs" display="flex" gap="8px" flexWrap="wrap">
             {photos.map((p) => (
               <Small key={p.key} photo={p} open={p === photo} onOpen={() => setOpen(p.key)} />

@@ -1,7 +1,7 @@
 /** The demo's camera: pictures drawn of its invented plants, so that all can be tried without a camera. */
 
 import { inDemo } from "../api/base";
-import { made } from "./take";
+import { made, NoPicture } from "./take";
 
 /** What it offers, and where it stands for each. */
 export const offers = [
@@ -25,6 +25,11 @@ export const addressOf = (plant: string, offer: Offer): string => `/camera/${pla
 /** The picture it takes. */
 export async function shoot(plant: string, offer: Offer) {
   const name = `${plant}-${offer.what}.jpg`;
-  const blob = await (await fetch(addressOf(plant, offer))).blob();
+  const blob = await fetch(addressOf(plant, offer)).then(
+    (r) => r.blob(),
+    () => {
+      throw new NoPicture("The demo's camera works only while the garden is in reach.");
+    },
+  );
   return { ...(await made(new File([blob], name, { type: blob.type }))), focal35: FOCAL };
 }
