@@ -24,16 +24,21 @@ interface Shown {
   title: string;
 }
 
+interface Ready {
+  /** Crown and stick alone make a picture ready: the plant was measured otherwise. */
+  typed?: boolean;
+}
+
 const ASKED = "gemmifer.onPhoto";
 
 /** The cane itself is seen through what is drawn over it, %. */
 const USUAL = 75;
 
 /** What is drawn, or the same over the plant's own photograph where one was tapped; the gardener chooses. */
-export function WithPhoto(props: Shown & { children: ReactNode; step?: boolean }) {
-  const { children, step, ...shown } = props;
+export function WithPhoto(props: Shown & Ready & { children: ReactNode; step?: boolean }) {
+  const { children, step, typed, ...shown } = props;
   const { plant } = usePlant();
-  const ready = useReady(plant.id);
+  const ready = useReady(plant.id, typed);
   const [on, setOn] = useState(() => localStorage.getItem(ASKED) !== "no");
   const choose = (next: boolean) => {
     localStorage.setItem(ASKED, next ? "yes" : "no");
@@ -118,19 +123,20 @@ function OnStep(
 const shortWords = (from: number) => ["Behind", "Right", "Front", "Left"][Math.round(from / 3) % 4]!;
 
 /** Photographs of the newest visit that tell where the camera stood, that from the front first. */
-function useReady(plant: string): PhotoInHand[] {
+function useReady(plant: string, typed = false): PhotoInHand[] {
   const { photos } = usePhotos(plant);
   return useMemo(() => {
     // One on which canes were tapped shows them as they were measured.
-    const tapped = photos.filter((p) => shotOf(p) !== null && Object.keys(p.taps.on ?? {}).length > 0);
+    const measured = (p: PhotoInHand) => typed || Object.keys(p.taps.on ?? {}).length > 0;
+    const tapped = photos.filter((p) => shotOf(p) !== null && measured(p));
     return tapped.filter((p) => p.date === tapped[0]!.date).sort((a, b) => far(a.from, 6) - far(b.from, 6));
-  }, [photos]);
+  }, [photos, typed]);
 }
 
 /** On the cut sheet: what is decided over the photographs, as far as there are any. */
-export function SheetPhotographs({ scene }: { scene: Scene }) {
+export function SheetPhotographs({ scene, typed }: Ready & { scene: Scene }) {
   const { plant } = usePlant();
-  const ready = useReady(plant.id).slice(0, 2);
+  const ready = useReady(plant.id, typed).slice(0, 2);
   if (ready.length === 0) return null;
   return (
     <chakra.div display="grid" gridTemplateColumns={ready.length > 1 ? "1fr 1fr" : "1fr"} gap="8px" marginBlock="8px">
@@ -235,12 +241,14 @@ export function PlanOnPhoto(
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
   const url = usePicture(photo);
   const zoomed = scene.stems.find((s) => s.id === props.zoom) ?? null;
+  // The crown is tapped where the lowest wood comes out: canes at the union, a trunk at the soil.
+  const ground = Math.min(...scene.stems.filter((s) => s.top).map((s) => s.axis.start.z), scene.crownHeight);
   const full = useMemo(() => {
     const shots = photos.map(shotOf).filter((s) => s !== null);
     const shot = shotOf(photo);
     const camera = shot && cameraOf(shot, stickFoot(shots));
-    return camera && viewOf(camera, scene.crownHeight);
-  }, [photo, photos, scene.crownHeight]);
+    return camera && viewOf(camera, ground);
+  }, [photo, photos, ground]);
   // Of the picture what there is of the plant, with room for its letters.
   const part = useMemo(
     () => full && partOf(scene, full, photo.width, photo.height),

@@ -115,7 +115,7 @@ export function Tapping(props: TappingProps) {
   const says = flat
     ? "The stick has no length here: move its foot or its top."
     : !props.traces && !asking && mode === "tap"
-      ? "Crown and stick are set: pictures of other days will fit on it."
+      ? "Crown and stick are set: the plan can be shown on it, and other days laid over it."
       : saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
   const nothingLeft = photos.length > 1 && find === null && asking?.what === "foot" && canes.length > 0;
   return (

@@ -8,6 +8,7 @@ import { CaneReasons } from "../shared/CaneReasons";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
+import { WithPhoto } from "../photos/OnPhoto";
 import { Warnings } from "../shared/Warnings";
 import { StepList } from "../shared/StepList";
 import { Budget } from "./Budget";
@@ -59,16 +60,27 @@ export default function VineDecide() {
             )
           }
         />
-        <chakra.div marginTop="8px" height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
-          <VinePicture
-            goblet={vine.system === "goblet"}
+        <chakra.div marginTop="8px">
+          <WithPhoto
+            typed
             scene={scene}
-            plan={plan}
             state={state}
             selected={selected}
             onSelect={(id) => setSelected(id === selected ? null : id)}
-            title="The vine from the front"
-          />
+            title="The vine"
+          >
+            <chakra.div height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
+              <VinePicture
+                goblet={vine.system === "goblet"}
+                scene={scene}
+                plan={plan}
+                state={state}
+                selected={selected}
+                onSelect={(id) => setSelected(id === selected ? null : id)}
+                title="The vine from the front"
+              />
+            </chakra.div>
+          </WithPhoto>
         </chakra.div>
         <VineKey state={state} vine={vine} />
       </chakra.div>
