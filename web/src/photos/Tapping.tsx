@@ -74,7 +74,15 @@ export function Tapping(props: TappingProps) {
   const tellsOf = props.traces ? (unsaid ?? (about && whole(taps, about) && !known(about) ? about : null)) : null;
   const asking = mode === "tap" ? asks(photo, props.traces ? cane : null) : null;
   const flat = stickTapped(taps) && shotOf(photo) === null;
-  const shots = useMemo(() => photos.map(shotOf).filter((s) => s !== null), [photos]);
+  // Where the stick stands is told by pictures of the same moment: those with canes, and this one.
+  const shots = useMemo(
+    () =>
+      photos
+        .filter((p) => p === photo || canesOf([p]).length > 0)
+        .map(shotOf)
+        .filter((s) => s !== null),
+    [photo, photos],
+  );
   const line = useMemo(() => {
     if (asking?.what !== "foot" && asking?.what !== "tip") return null;
     const shot = shotOf(photo);

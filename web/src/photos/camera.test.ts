@@ -54,6 +54,9 @@ describe.each(Object.keys(truth))("the pictures of %s", (plant) => {
         const off =
           Math.abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) /
           Math.hypot(b[0] - a[0], b[1] - a[1]);
+        // It lies between its ends, however far before or behind the crown it stands.
+        expect(p[0], `${cane} ${i}`).toBeGreaterThan(Math.min(a[0], b[0]));
+        expect(p[0], `${cane} ${i}`).toBeLessThan(Math.max(a[0], b[0]));
         // The middle is half of the length, where it is the same place in both.
         expect(off, `${cane} ${i}`).toBeLessThan(2.5);
       });

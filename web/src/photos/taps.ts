@@ -184,12 +184,21 @@ export function shotOf(photo: Photo): Shot | null {
   };
 }
 
+/** The core reckons from so many pictures. */
+const MOST_VIEWS = 4;
+
 export type TraceAnswer = Schemas["TraceAnswer"];
 
 /** What the core is asked; null where nothing is whole yet. */
 export function asked(photos: readonly Photo[], bearings: Record<string, number | undefined>) {
-  const shots = photos.map(shotOf).filter((s): s is Shot => s !== null);
-  const ready = photos.filter((p) => shots.some((s) => s.id === p.key));
+  // A picture without canes, of after the cuts for one, tells nothing of them; of many those with most are asked about.
+  const count = (p: Photo) => canesOf([p]).filter((c) => whole(p.taps, c)).length;
+  const most = photos
+    .filter((p) => shotOf(p) !== null && count(p) > 0)
+    .sort((a, b) => count(b) - count(a))
+    .slice(0, MOST_VIEWS);
+  const ready = photos.filter((p) => most.includes(p));
+  const shots = ready.map(shotOf).filter((s): s is Shot => s !== null);
   const canes = canesOf(ready).filter((c) => ready.some((p) => whole(p.taps, c)));
   if (canes.length === 0) return null;
   const at = stickAt(shots);
