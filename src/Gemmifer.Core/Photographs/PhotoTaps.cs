@@ -70,6 +70,7 @@ public static class PhotoTaps
                 c.Word("bark", Seen);
                 c.Text("parent");
                 c.NumberAbove("diameter", 0, SurveyLimits.DiameterMm);
+                c.NumberAbove("clock", 0, 12);
                 c.Flag("dead");
             }
         }

@@ -41,7 +41,7 @@ export function Found(props: {
   const bearings = Object.fromEntries(
     canesOf(photos)
       .filter((c) => photos.filter((p) => whole(p.taps, c)).length === 1)
-      .map((c) => [c, survey.document.stems.find((s) => s.id === c)?.clock ?? undefined]),
+      .map((c) => [c, saidOf(photos, c).clock ?? survey.document.stems.find((s) => s.id === c)?.clock ?? undefined]),
   );
   const question = asked(photos, bearings);
   const trace = useQuery({
@@ -143,9 +143,21 @@ export function Found(props: {
                 </Button>
               </chakra.div>
               {missing === "clock" && (
-                <chakra.p color="muted">
-                  Find it in a second photograph: one does not tell which way it leans, nor how far.
-                </chakra.p>
+                <>
+                  <chakra.p color="muted" marginBottom="4px">
+                    Find it in a second photograph: one does not tell which way it leans, nor how far. Or say it:
+                  </chakra.p>
+                  <Choice
+                    label={`Which way ${id} leans`}
+                    value={null}
+                    onChange={(clock: number) => props.onSay(id, { ...saidOf(photos, id), clock })}
+                    options={[7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5, 6].map((h) => ({
+                      value: h,
+                      text: String(h),
+                      name: `${id} leans to ${h} o'clock`,
+                    }))}
+                  />
+                </>
               )}
               {missing === "thickness" && !props.looking(id) && (
                 <>

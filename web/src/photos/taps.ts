@@ -13,6 +13,8 @@ export interface Said {
   parent?: string;
   /** Its thickness by a body measure, where the picture does not tell, mm. */
   diameter?: number;
+  /** Which way it leans, where one picture does not tell, hours. */
+  clock?: number;
   /** It is dead down to its base. */
   dead?: boolean;
   /** What else is seen on it. */
