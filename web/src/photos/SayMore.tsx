@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Choice, Letter, Panel } from "../app/ui";
+import { ageChoices } from "../survey/measures";
 import type { Said } from "./taps";
 
 /** Its age, and once that is said what else is seen on it, by a tap each. */
@@ -12,12 +13,6 @@ export function SayMore({
   said: Said;
   onSay: (cane: string, said: Said) => void;
 }) {
-  const ages = [
-    { value: 1, text: "1: green, supple" },
-    { value: 2, text: "2: darker" },
-    { value: 4, text: "3 to 5: grey" },
-    { value: 8, text: "older: rough" },
-  ];
   const flag = (text: string, on: boolean, next: Said) => (
     <Button pressed={on} aria-pressed={on} onClick={() => onSay(cane, { ...said, ...next })}>
       {text}
@@ -38,7 +33,7 @@ export function SayMore({
           label={`How old ${cane} is`}
           value={null}
           onChange={(age: number) => onSay(cane, { ...said, age, ...(age === 4 && { bark: "bark.grey" }) })}
-          options={ages}
+          options={ageChoices}
         />
       ) : (
         <chakra.div role="group" aria-label={`What you see on ${cane}`} display="flex" flexWrap="wrap" gap="6px">

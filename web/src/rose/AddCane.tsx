@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Input, Letter, Panel } from "../app/ui";
-import { ageWords, type BodyMeasures, clockWords, giveOf } from "../survey/measures";
+import { ageChoices, ageWords, type BodyMeasures, clockWords, giveOf } from "../survey/measures";
 import { missingWords, readLine, signWords } from "../survey/typedLine";
 import type { SurveyStem } from "../survey/types";
 import { capital } from "../survey/words";
@@ -48,12 +48,6 @@ export function AddCane(props: Props) {
     { value: between, text: thick(between) },
     { value: body.thumb, text: "thumb" },
     { value: Math.round(body.thumb * 1.6), text: "thicker" },
-  ];
-  const ages = [
-    { value: 1, text: "1: green, supple" },
-    { value: 2, text: "2: darker" },
-    { value: 4, text: "3 to 5: grey" },
-    { value: 8, text: "older: rough" },
   ];
   return (
     <Panel ref={panel}>
@@ -104,7 +98,7 @@ export function AddCane(props: Props) {
             <chakra.p fontWeight="700" marginBottom="4px">
               How many seasons old? This adds it.
             </chakra.p>
-            <Choice label="How old" value={null} onChange={add} options={ages} />
+            <Choice label="How old" value={null} onChange={add} options={ageChoices} />
           </div>
         )}
       </chakra.div>

@@ -191,3 +191,11 @@ export function clockShort(hours: number): string {
 export function ageWords(age: number): string {
   return age === 1 ? "grown last season" : `${age} seasons`;
 }
+
+/** How old a cane is by its looks, as it is asked with taps; seasons. */
+export const ageChoices = [
+  { value: 1, text: "1: green, supple" },
+  { value: 2, text: "2: darker" },
+  { value: 4, text: "3 to 5: grey" },
+  { value: 8, text: "older: rough" },
+];
