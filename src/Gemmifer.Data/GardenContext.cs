@@ -9,11 +9,30 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace Gemmifer.Data;
 
+/// <summary>Who writes into the garden.</summary>
+/// <param name="Person">Id; null for whoever sits at the garden's own machine.</param>
+/// <param name="Owner">Whether it is the owner, who may delete what others wrote.</param>
+public sealed record Author(string? Person, bool Owner)
+{
+    /// <summary>Whoever sits at the garden's own machine.</summary>
+    public static Author OfThisMachine { get; } = new(null, true);
+
+    /// <summary>Whether they may delete for good what somebody wrote.</summary>
+    /// <param name="by">Who wrote it.</param>
+    public bool MayErase(string? by) => Owner || (Person is not null && by == Person);
+}
+
 /// <summary>The garden in one SQLite file.</summary>
 public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(options)
 {
     /// <summary>The filter that leaves out what was struck out of the log.</summary>
     public const string Standing = "standing";
+
+    /// <summary>The filter that leaves out the photographs that lie in the bin.</summary>
+    public const string Kept = "kept";
+
+    /// <summary>Who is writing; their lines and photographs are kept as theirs.</summary>
+    public Author Author { get; init; } = Author.OfThisMachine;
 
     public DbSet<PlantRecord> Plants => Set<PlantRecord>();
 
@@ -39,9 +58,12 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
 
     public DbSet<SettingsRecord> Settings => Set<SettingsRecord>();
 
+    public DbSet<GardenRecord> Garden => Set<GardenRecord>();
+
     /// <inheritdoc/>
     public override int SaveChanges(bool acceptAllChangesOnSuccess)
     {
+        Sign();
         KeepOrder();
         return base.SaveChanges(acceptAllChangesOnSuccess);
     }
@@ -52,8 +74,22 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
         CancellationToken cancellationToken = default
     )
     {
+        Sign();
         KeepOrder();
         return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    private void Sign()
+    {
+        foreach (var line in ChangeTracker.Entries<LogRecord>().Where(e => e.State == EntityState.Added))
+        {
+            line.Entity.By ??= Author.Person;
+        }
+
+        foreach (var photo in ChangeTracker.Entries<PhotoRecord>().Where(e => e.State == EntityState.Added))
+        {
+            photo.Entity.By ??= Author.Person;
+        }
     }
 
     private void KeepOrder()
@@ -173,6 +209,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             photo.Property(p => p.Revision).IsConcurrencyToken();
             photo.HasIndex(p => new { p.PlantId, p.Key }).IsUnique();
             photo.HasIndex(p => new { p.PlantId, p.Date });
+            photo.HasQueryFilter(Kept, p => p.RemovedAt == null);
         });
         modelBuilder.Entity<VisitRecord>(visit =>
         {
@@ -216,6 +253,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             answer.HasIndex(a => a.At);
             answer.HasIndex(a => a.Id).HasFilter("Body IS NOT NULL");
         });
+        modelBuilder.Entity<GardenRecord>(garden => garden.ToTable("Garden"));
         modelBuilder.Entity<SettingsRecord>(settings =>
         {
             settings.ToTable("Settings");

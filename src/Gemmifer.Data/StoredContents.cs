@@ -3,7 +3,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Data;
 
 /// <summary>
-/// What is stored beside what people wrote, and brought up to date once when an older file is opened.
+/// What is stored beside what people wrote, and brought up to date once when an older file is opened. Whoever knows a
+/// lower version than a file has does not write into it.
 /// </summary>
 internal static class StoredContents
 {

@@ -20,7 +20,6 @@ using Gemmifer.Server.Sharing;
 using Gemmifer.Server.Surveys;
 using Gemmifer.Server.Work;
 using Gemmifer.Server.Years;
-using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.OpenApi;
@@ -29,6 +28,7 @@ Arguments arguments;
 GardenFolder folder;
 GardenFolder? demo = null;
 (Share Share, X509Certificate2 Certificate)? shared;
+var now = TimeProvider.System.GetUtcNow();
 try
 {
     arguments = Arguments.Read(args);
@@ -40,12 +40,13 @@ try
     folder = GardenFolder.Hold(arguments.Data);
     if (arguments.Restore is { } wanted)
     {
-        Console.WriteLine(Backups.GoOnFrom(folder, wanted, TimeProvider.System.GetUtcNow()));
+        PuttingBack.Finish(folder);
+        Console.WriteLine(await PuttingBack.BeforeOpeningAsync(folder, wanted, now));
     }
 
     // The file is looked over on one core while the other gets ready to work with it.
     _ = Task.Run(GardenStore.Prepare);
-    if (await Task.Run(() => GardenStore.ReadyAsync(folder)) is { } copy)
+    if (await Task.Run(() => GardenStore.ReadyAsync(folder, now, arguments.Anew)) is { } copy)
     {
         Console.WriteLine($"Copied the garden to {copy} before bringing it up to date.");
     }
@@ -53,12 +54,13 @@ try
     if (!arguments.Empty)
     {
         demo = GardenFolder.Hold(Gardens.DemoFolder(folder.FullName));
-        if (await DemoApart.MoveAsync(folder, demo, TimeProvider.System.GetUtcNow()) is { } before)
+        if (await DemoApart.MoveAsync(folder, demo, now) is { } before)
         {
             Console.WriteLine($"The demo has a garden of its own now; what was here before is copied to {before}.");
         }
 
-        await GardenStore.ReadyAsync(demo);
+        // The demo is planted again where it is gone.
+        await GardenStore.ReadyAsync(demo, now, anew: true);
     }
 
     shared = SharingSetup.Open(arguments, folder.FullName);
@@ -92,6 +94,8 @@ builder
     .AddFilter("Microsoft.AspNetCore.Server.Kestrel", LogLevel.Error)
     // Its keys lie in a folder that only the garden's owner can look into.
     .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
+    // Why it could not start is told in one sentence.
+    .AddFilter("Microsoft.Extensions.Hosting", LogLevel.Critical)
     // Saves that another window was faster with are answered; they are no faults.
     .AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Critical);
 builder.WebHost.ConfigureKestrel(kestrel =>
@@ -134,6 +138,16 @@ builder.Services.AddScoped<WorkStore>();
 builder.Services.AddScoped<GardenWeather>();
 builder.Services.AddSingleton<PlanMaker>();
 builder.Services.AddHostedService<CopyEndpoints.EveryDay>();
+
+// Whoever reads or computes is sent away at once, and who writes has a moment to end.
+builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(5));
+builder.Services.AddHsts(hsts =>
+{
+    // Not for localhost: a browser would keep it for everything on this machine, a garden that is not shared too.
+    hsts.MaxAge = TimeSpan.FromDays(180);
+    hsts.ExcludedHosts.Clear();
+    hsts.ExcludedHosts.Add("localhost");
+});
 builder.Services.AddProblemDetails();
 builder.Services.AddResponseCompression(packing =>
 {
@@ -182,6 +196,7 @@ var app = builder.Build();
 
 // First of all, so that everything after it sees the same addresses in either garden.
 app.UsePathBase(Gardens.DemoBase);
+app.UseReading();
 app.UseExceptionHandler();
 app.UseStatusCodePages(pages =>
     pages.HttpContext.Request.Path.StartsWithSegments("/api")
@@ -190,6 +205,11 @@ app.UseStatusCodePages(pages =>
 );
 app.UseResponseCompression();
 app.UseGuard(shared?.Share.Hosts);
+if (shared is not null)
+{
+    app.UseHsts();
+}
+
 Gardens.UseGardens(app);
 app.UsePages();
 app.UseRateLimiter();
@@ -197,6 +217,7 @@ app.UseAuthentication();
 app.UseAuthorization();
 app.UseOwnGardenForLookers();
 app.UseHashed();
+app.UseWriting();
 app.UseOnceEach();
 
 await SharingSetup.ReadyAsync(app.Services);
@@ -255,9 +276,9 @@ try
 {
     await app.RunAsync();
 }
-catch (IOException e) when (e.InnerException is AddressInUseException)
+catch (Exception e) when (e is IOException or System.Net.Sockets.SocketException)
 {
-    Console.Error.WriteLine($"Port {arguments.Port} is taken. Choose another: ./run --port {arguments.Port + 1}");
+    Console.Error.WriteLine(Listening.Refused(e, arguments));
     return 2;
 }
 

@@ -28,6 +28,9 @@ public sealed class BranchAndBound
     private const long Never = long.MinValue / 4;
     private const int FixingRounds = 4;
 
+    /// <summary>With so few nodes left it is not worth the while to strike options out.</summary>
+    private const long FewToFix = 100;
+
     /// <summary>
     /// Points lost for a pair that falls short of a relaxed spacing, and for each mm of it, thousandths.
     /// </summary>
@@ -79,6 +82,9 @@ public sealed class BranchAndBound
     /// <summary>Whether the last search ended before everything was looked at.</summary>
     public bool Stopped { get; private set; }
 
+    /// <summary>Nodes of all its searches so far; a bound of an option counts as one.</summary>
+    public long Nodes { get; private set; }
+
     /// <summary>
     /// The best choice within the limits; null when none keeps them all, or none was found within the node limit.
     /// </summary>
@@ -108,12 +114,13 @@ public sealed class BranchAndBound
         _prices = force is null ? search.Root : _prices;
         for (
             var round = 0;
-            round < FixingRounds && search.Best is not null && search.Beats(search.RootBound());
+            round < FixingRounds && nodeLimit > FewToFix && search.Best is not null && search.Beats(search.RootBound());
             round++
         )
         {
             _cancel.ThrowIfCancellationRequested();
             var promising = search.Promising();
+            Nodes += open.Length;
             if (promising.Length > open.Length * 9 / 10)
             {
                 break;
@@ -126,6 +133,7 @@ public sealed class BranchAndBound
         }
 
         search.Run(nodeLimit, _cancel);
+        Nodes += search.Nodes;
         Stopped = search.Stopped;
         if (search.Best is not { } found)
         {

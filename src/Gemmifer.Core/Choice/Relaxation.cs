@@ -54,14 +54,17 @@ public static class Relaxation
 
     /// <summary>Solves; always finds a choice, as without limits every combination is legal.</summary>
     /// <param name="near">A choice near which a good one is likely, to begin from; null where none is known.</param>
+    /// <param name="effort">What it may cost, and is counted on; null for what one choice may.</param>
     public static RelaxedChoice Solve(
         ChoiceModel model,
         ChoiceLimits wanted,
         long nodeLimit,
         CancellationToken cancel = default,
-        int[]? near = null
+        int[]? near = null,
+        SearchEffort? effort = null
     )
     {
+        effort ??= new SearchEffort(SearchEffort.OfChoice);
         var size = Math.Min(1, UsualCanes / Math.Max(1, model.Candidates));
         nodeLimit = Math.Min(
             nodeLimit,
@@ -73,7 +76,9 @@ public static class Relaxation
         var start = near is null
             ? local.Find(new int[model.Candidates], null, cancel)
             : local.Find(near, null, cancel, model.Candidates);
-        if (search.Solve(nodeLimit, null, start) is { } all)
+        var found = search.Solve(Math.Min(nodeLimit, effort.Nodes(model)), null, start);
+        effort.Spend(search.Nodes, model);
+        if (found is { } all)
         {
             return new RelaxedChoice(all, wanted, [], search, true);
         }
@@ -83,7 +88,7 @@ public static class Relaxation
         var relaxed = ImmutableArray.CreateBuilder<Must>();
         foreach (var must in Enum.GetValues<Must>().Reverse())
         {
-            (limits, held, var holds, var sure) = new Relaxing(model, wanted, stepNodes, cancel).Take(
+            (limits, held, var holds, var sure) = new Relaxing(model, wanted, stepNodes, effort, cancel).Take(
                 must,
                 limits,
                 held
@@ -97,8 +102,14 @@ public static class Relaxation
 
         relaxed.Reverse();
         search = new BranchAndBound(model, limits, cancel: cancel);
+        var best = search.Solve(
+            Math.Min(nodeLimit, effort.Nodes(model)),
+            null,
+            LocalSearch.Find(model, limits, held, cancel) ?? held
+        )!;
+        effort.Spend(search.Nodes, model);
         return new RelaxedChoice(
-            search.Solve(nodeLimit, null, LocalSearch.Find(model, limits, held, cancel) ?? held)!,
+            best,
             limits,
             relaxed.ToImmutable(),
             search,
@@ -109,7 +120,14 @@ public static class Relaxation
 
 /// <summary>Takes limits in one by one.</summary>
 /// <param name="nodes">Search nodes for each.</param>
-internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long nodes, CancellationToken cancel)
+/// <param name="effort">What they may cost together.</param>
+internal sealed class Relaxing(
+    ChoiceModel model,
+    ChoiceLimits wanted,
+    long nodes,
+    SearchEffort effort,
+    CancellationToken cancel
+)
 {
     /// <summary>Takes one more limit in: as wanted where it can hold, otherwise as tight as it can be.</summary>
     public (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Take(Must must, ChoiceLimits limits, int[] held)
@@ -236,7 +254,9 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
         }
 
         var search = new BranchAndBound(model, tighter, cancel: cancel);
-        return search.Solve(nodes) is { } found
+        var solved = search.Solve(Math.Min(nodes, effort.Nodes(model)));
+        effort.Spend(search.Nodes, model);
+        return solved is { } found
             ? (tighter, found.Chosen, true, true)
             : (limits, held, false, !search.Stopped);
     }
@@ -270,11 +290,13 @@ internal sealed class Relaxing(ChoiceModel model, ChoiceLimits wanted, long node
         }
 
         least.Rank = model.Rank;
-        var result = new BranchAndBound(least, limits, 1000, cancel).Solve(
-            nodes,
+        var search = new BranchAndBound(least, limits, 1000, cancel);
+        var result = search.Solve(
+            Math.Min(nodes, effort.Nodes(model)),
             null,
             LocalSearch.Find(least, limits, held, cancel) ?? held
         )!;
+        effort.Spend(search.Nodes, model);
         return (-result.Score / 1000, result.Chosen, result.Optimal);
     }
 }

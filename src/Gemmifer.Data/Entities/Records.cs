@@ -148,6 +148,12 @@ public sealed class PhotoRecord
     public int Revision { get; set; }
 
     public DateTimeOffset TakenAt { get; set; }
+
+    /// <summary>Who took it: a person's id; null for whoever sits at the garden's own machine.</summary>
+    public string? By { get; set; }
+
+    /// <summary>When it was put into the bin; null while it is kept with its plant.</summary>
+    public DateTimeOffset? RemovedAt { get; set; }
 }
 
 /// <summary>What was seen on a plant in one season.</summary>
@@ -267,6 +273,14 @@ public sealed class LogRecord
 
     /// <summary>When it was struck out; null where it stands. What is struck out counts for nothing.</summary>
     public DateTimeOffset? StruckAt { get; set; }
+
+    /// <summary>
+    /// Whether it was taken back by somebody else than who wrote it: it lies in the bin, and can be put back.
+    /// </summary>
+    public bool Binned { get; set; }
+
+    /// <summary>Who wrote it: a person's id; null for whoever sits at the garden's own machine.</summary>
+    public string? By { get; set; }
 
     /// <summary>What it said before each correction, JSON; null where it never was corrected.</summary>
     public string? History { get; set; }
@@ -412,6 +426,9 @@ public sealed class AnswerRecord
 
     public DateTimeOffset At { get; set; }
 
+    /// <summary>SHA-256 of what was sent, hexadecimal; null where it was not kept.</summary>
+    public string? Sent { get; set; }
+
     /// <summary>Status of the answer; null where it was stored and the answer was never given.</summary>
     public int? Status { get; set; }
 
@@ -423,6 +440,23 @@ public sealed class AnswerRecord
 
     /// <summary>The answer; null where it is no longer kept.</summary>
     public byte[]? Body { get; set; }
+}
+
+/// <summary>Which garden this is; one row.</summary>
+public sealed class GardenRecord
+{
+    public int Id { get; set; }
+
+    /// <summary>
+    /// Changes whenever an earlier state is put back: what was made on another one is never applied to this one.
+    /// </summary>
+    public required string Incarnation { get; set; }
+
+    /// <summary>
+    /// Whether it may hold the demo's plants, as gardens did before the demo had a garden of its own; see
+    /// <see cref="Demo.DemoApart"/>.
+    /// </summary>
+    public bool DemoInside { get; set; }
 }
 
 /// <summary>The gardener's own settings; one row.</summary>

@@ -1,37 +1,85 @@
 using System.Globalization;
+using System.Security.Cryptography;
 using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Data.Files;
 
+/// <summary>What a copy was made for.</summary>
+public enum CopyReason
+{
+    /// <summary>The day's own.</summary>
+    Day,
+
+    /// <summary>Somebody asked for it.</summary>
+    Asked,
+
+    /// <summary>Before an upgrade.</summary>
+    Upgrade,
+
+    /// <summary>Before an earlier state was put back.</summary>
+    Restore,
+
+    /// <summary>Before an archive was read in.</summary>
+    Import,
+}
+
 /// <summary>A copy of the garden.</summary>
 /// <param name="Name">Name of its file.</param>
+/// <param name="Number">Its place in the order they were made in; 0 for those from before they were numbered.</param>
+/// <param name="MadeAt">By the clock of the machine that made it.</param>
 /// <param name="Bytes">Size.</param>
-public sealed record Backup(string Name, DateTimeOffset MadeAt, long Bytes);
+public sealed record Backup(string Name, long Number, DateTimeOffset MadeAt, long Bytes)
+{
+    /// <summary>What it was made for, by its name.</summary>
+    public CopyReason Why => Backups.ReasonOf(Name);
+}
 
-/// <summary>Copies of the garden: complete or absent, the last few and one a month kept.</summary>
+/// <summary>Copies of the garden: complete or absent, made one at a time, kept as <see cref="Retention"/> says.</summary>
 public static class Backups
 {
-    /// <summary>So many of the newest are kept; of the older ones the newest of each month.</summary>
-    public const int Newest = 5;
-
     private const string Unfinished = ".unfinished";
 
-    /// <summary>Every copy, the newest first.</summary>
-    public static IReadOnlyList<Backup> All(GardenFolder folder) =>
-        !Directory.Exists(folder.BackupFolder)
+    private static readonly (CopyReason Why, string Begins)[] Names =
+    [
+        (CopyReason.Asked, "garden-"),
+        (CopyReason.Day, "day-"),
+        (CopyReason.Restore, "before-restore-"),
+        (CopyReason.Import, "before-archive-"),
+        (CopyReason.Upgrade, "before-"),
+    ];
+
+    internal static CopyReason ReasonOf(string name) =>
+        Names.FirstOrDefault(n => name.StartsWith(n.Begins, StringComparison.Ordinal), Names[0]).Why;
+
+    /// <summary>Every copy, the newest first, in the order that stands inside them.</summary>
+    public static IReadOnlyList<Backup> All(GardenFolder folder) => AllIn(folder.BackupFolder);
+
+    /// <summary>The same of a folder of copies that nobody holds.</summary>
+    public static IReadOnlyList<Backup> AllIn(string folder) =>
+        !Directory.Exists(folder)
             ? []
             :
             [
-                .. new DirectoryInfo(folder.BackupFolder)
+                .. new DirectoryInfo(folder)
                     .GetFiles("*.db")
-                    .Select(f => new Backup(f.Name, new DateTimeOffset(f.LastWriteTimeUtc, TimeSpan.Zero), f.Length))
-                    .OrderByDescending(b => b.MadeAt)
+                    .Select(f =>
+                    {
+                        var label = CopyLabel.Of(f.FullName);
+                        return new Backup(f.Name, label.Number, label.MadeAt, f.Length);
+                    })
+                    .OrderByDescending(b => b.Number)
+                    .ThenByDescending(b => b.MadeAt)
                     .ThenByDescending(b => b.Name, StringComparer.Ordinal),
             ];
 
     /// <summary>The path of a copy; null where there is none of that name.</summary>
     public static string? PathOf(GardenFolder folder, string name) =>
-        All(folder).Any(b => b.Name == name) ? Path.Combine(folder.BackupFolder, name) : null;
+        Path.GetFileName(name) == name
+        && name.EndsWith(".db", StringComparison.Ordinal)
+        && Path.Combine(folder.BackupFolder, name) is var path
+        && File.Exists(path)
+            ? path
+            : null;
 
     /// <summary>The newest copy that is sound; null where there is none.</summary>
     public static Backup? NewestSound(GardenFolder folder, IReadOnlyCollection<string> known) =>
@@ -41,13 +89,72 @@ public static class Backups
             );
 
     /// <summary>
-    /// Copies the garden as it stands at this moment. The copy gets its name only when it is whole; an older one of
-    /// that
-    /// name is replaced.
+    /// Copies the garden as it stands at this moment, and takes away what is surplus then. Of several that are asked
+    /// for at once each is made, one after the other; one that was begun is made to its end.
     /// </summary>
-    /// <param name="why">What the name begins with.</param>
-    /// <param name="now">The moment the name ends with; null for a name that is used again.</param>
-    public static Backup Make(GardenFolder folder, string why, DateTimeOffset? now)
+    /// <param name="now">Moment by the clock of this machine.</param>
+    /// <param name="held">A copy that is not taken away, however many there are.</param>
+    /// <param name="cancel">Ends the wait for others that are making one.</param>
+    public static Task<Backup> MakeAsync(
+        GardenFolder folder,
+        CopyReason why,
+        DateTimeOffset now,
+        string? held = null,
+        CancellationToken cancel = default
+    ) =>
+        InLineAsync(folder, cancel, () =>
+        {
+            var begins = Names.First(n => n.Why == why).Begins;
+            var stamp = now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
+            return Make(folder, Free(folder, begins + stamp), now, held is null ? [] : [held])!;
+        });
+
+    /// <summary>The day's own copy; none where the newest of its kind holds the same.</summary>
+    public static Task<Backup?> MakeOfDayAsync(
+        GardenFolder folder,
+        DateTimeOffset now,
+        CancellationToken cancel = default
+    ) =>
+        InLineAsync(folder, cancel, () =>
+        {
+            var stamp = now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
+            return Make(folder, Free(folder, $"day-{stamp}"), now, [], unlessAs: CopyReason.Day);
+        });
+
+    /// <summary>A copy whose name is used again: an older one of that name is replaced.</summary>
+    internal static Task<Backup> MakeNamedAsync(GardenFolder folder, string name, DateTimeOffset now) =>
+        InLineAsync(folder, default, () => Make(folder, name, now, [])!);
+
+    /// <summary>Takes away what is surplus.</summary>
+    internal static void Prune(GardenFolder folder, IReadOnlyCollection<string> held)
+    {
+        foreach (var backup in Retention.Surplus(All(folder), held))
+        {
+            File.Delete(Path.Combine(folder.BackupFolder, backup.Name));
+        }
+    }
+
+    /// <summary>One at a time: two at once would take each other's unfinished files and names.</summary>
+    private static async Task<T> InLineAsync<T>(GardenFolder folder, CancellationToken cancel, Func<T> make)
+    {
+        await folder.Copying.WaitAsync(cancel);
+        try
+        {
+            return await Task.Run(make, CancellationToken.None);
+        }
+        finally
+        {
+            folder.Copying.Release();
+        }
+    }
+
+    private static Backup? Make(
+        GardenFolder folder,
+        string name,
+        DateTimeOffset now,
+        IReadOnlyCollection<string> held,
+        CopyReason? unlessAs = null
+    )
     {
         GardenFolder.MakeOwn(folder.BackupFolder);
         foreach (var left in Directory.GetFiles(folder.BackupFolder, "*" + Unfinished + "*"))
@@ -55,14 +162,43 @@ public static class Backups
             File.Delete(left);
         }
 
-        var name = now is { } at
-            ? Free(folder, $"{why}-{at.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}")
-            : $"{why}.db";
+        var had = All(folder);
         var target = Path.Combine(folder.BackupFolder, name);
-        Copy(folder.File, target + Unfinished);
-        File.Move(target + Unfinished, target, overwrite: true);
-        Prune(folder);
-        return All(folder).First(b => b.Name == name);
+        var unfinished = target + Unfinished;
+        Copy(folder.File, unfinished);
+        var print = PrintOf(unfinished);
+        if (
+            unlessAs is { } kind
+            && had.FirstOrDefault(b => b.Why == kind) is { } newest
+            && CopyLabel.Of(Path.Combine(folder.BackupFolder, newest.Name)).Print == print
+        )
+        {
+            File.Delete(unfinished);
+            return null;
+        }
+
+        var label = new CopyLabel(had.Select(b => b.Number).DefaultIfEmpty(0).Max() + 1, now, print);
+        try
+        {
+            using var copy = new SqliteConnection(GardenStore.ConnectionTo(unfinished, pooling: false));
+            copy.Open();
+            label.PutOn(copy);
+        }
+        catch
+        {
+            File.Delete(unfinished);
+            throw;
+        }
+
+        File.Move(unfinished, target, overwrite: true);
+        Prune(folder, [name, .. held]);
+        return new Backup(name, label.Number, label.MadeAt, new FileInfo(target).Length);
+    }
+
+    private static string PrintOf(string file)
+    {
+        using var stream = File.OpenRead(file);
+        return Convert.ToHexStringLower(SHA256.HashData(stream));
     }
 
     /// <summary>A name no copy has yet: two made within a second are two.</summary>
@@ -78,112 +214,8 @@ public static class Backups
         }
     }
 
-    /// <summary>
-    /// Puts a copy in the place of the garden's file, which is put aside; for a garden that is not open.
-    /// </summary>
-    /// <returns>Where the file was put; null where there was none.</returns>
-    public static string? PutBack(GardenFolder folder, string name, DateTimeOffset now)
-    {
-        var fresh = folder.File + Unfinished;
-        File.Copy(Path.Combine(folder.BackupFolder, name), fresh, overwrite: true);
-        GardenFolder.ForOwner(fresh);
-        string? aside = null;
-        if (File.Exists(folder.File))
-        {
-            aside = Path.Combine(
-                folder.FullName,
-                $"damaged-{now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}.db"
-            );
-            File.Move(folder.File, aside);
-        }
-
-        foreach (var tail in (string[])["-wal", "-shm", "-journal"])
-        {
-            if (File.Exists(folder.File + tail))
-            {
-                File.Move(folder.File + tail, (aside ?? folder.File + ".damaged") + tail, overwrite: true);
-            }
-        }
-
-        File.Move(fresh, folder.File);
-        return aside;
-    }
-
-    /// <summary>Puts a copy in the place of the garden's file before it is opened.</summary>
-    /// <param name="wanted">Name of the copy; "newest" for the newest sound one.</param>
-    /// <returns>What was done, in a sentence.</returns>
-    /// <exception cref="GardenUnusable">There is no such copy, or it is not sound; nothing was changed.</exception>
-    public static string GoOnFrom(GardenFolder folder, string wanted, DateTimeOffset now)
-    {
-        var known = GardenStore.Known;
-        var name =
-            wanted == "newest"
-                ? NewestSound(folder, known)?.Name
-                : All(folder).FirstOrDefault(b => b.Name == wanted)?.Name;
-        if (name is null)
-        {
-            var have = All(folder) is { Count: > 0 } all ? string.Join(", ", all.Select(b => b.Name)) : "none";
-            throw new GardenUnusable($"There is no copy {wanted} in {folder.BackupFolder}; there is {have}.");
-        }
-
-        if (GardenInspection.Look(Path.Combine(folder.BackupFolder, name), known).State != FileState.Sound)
-        {
-            throw new GardenUnusable($"The copy {name} is not sound itself. Name another with --restore.");
-        }
-
-        try
-        {
-            return PutBack(folder, name, now) is { } aside
-                ? $"The garden goes on from {name}; what was there is kept in {aside}."
-                : $"The garden goes on from {name}.";
-        }
-        catch (IOException e)
-        {
-            throw new GardenUnusable(
-                $"{name} cannot be put back ({e.Message.TrimEnd('.')}); the garden is as it was.",
-                e
-            );
-        }
-    }
-
-    /// <summary>Replaces what is in an open garden with a copy, all or nothing, and brings that up to date.</summary>
-    public static async Task ReadBackAsync(GardenFolder folder, string name, CancellationToken cancel)
-    {
-        var own = new SqliteConnectionStringBuilder(GardenStore.ConnectionString(folder.FullName)) { Pooling = false };
-        using (var from = GardenInspection.Open(Path.Combine(folder.BackupFolder, name)))
-        using (var to = new SqliteConnection(own.ToString()))
-        {
-            to.Open();
-            Patient(to);
-            from.BackupDatabase(to);
-        }
-
-        await GardenStore.CatchUpAsync(folder, cancel);
-    }
-
-    /// <summary>When the garden's file was last written.</summary>
-    public static DateTimeOffset ChangedAt(GardenFolder folder) =>
-        ((string[])[folder.File, folder.File + "-wal"])
-            .Where(File.Exists)
-            .Max(f => new DateTimeOffset(File.GetLastWriteTimeUtc(f), TimeSpan.Zero));
-
-    /// <summary>Which copies are taken away: all but the newest, and the newest of each month.</summary>
-    public static IEnumerable<Backup> Surplus(IEnumerable<Backup> backups)
-    {
-        var older = backups.OrderByDescending(b => b.MadeAt).Skip(Newest);
-        return older.GroupBy(b => (b.MadeAt.Year, b.MadeAt.Month)).SelectMany(month => month.Skip(1));
-    }
-
-    private static void Prune(GardenFolder folder)
-    {
-        foreach (var backup in Surplus(All(folder)).ToArray())
-        {
-            File.Delete(Path.Combine(folder.BackupFolder, backup.Name));
-        }
-    }
-
     /// <summary>Waits for another's lock: the library waits when it runs a command, not when it copies.</summary>
-    private static void Patient(SqliteConnection connection)
+    internal static void Patient(SqliteConnection connection)
     {
         using var command = connection.CreateCommand();
         command.CommandText = "PRAGMA busy_timeout=30000;";
@@ -198,9 +230,7 @@ public static class Backups
             Patient(from);
             File.Create(target).Dispose();
             GardenFolder.ForOwner(target);
-            using var to = new SqliteConnection(
-                new SqliteConnectionStringBuilder { DataSource = target, Pooling = false }.ToString()
-            );
+            using var to = new SqliteConnection(GardenStore.ConnectionTo(target, pooling: false));
             to.Open();
             from.BackupDatabase(to);
 

@@ -83,12 +83,16 @@ public static class GardenInspection
             }
 
             var applied = Read(connection, "SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId");
-            return applied.Except(known).FirstOrDefault() is { } newer
-                ? new Inspection(FileState.Newer, applied, newer)
+
+            // The file says who may write into it: whoever knows its migrations and the version of its contents.
+            var contents = int.Parse(Read(connection, "PRAGMA user_version")[0], CultureInfo.InvariantCulture);
+            return applied.Except(known).FirstOrDefault() is { } newer ? new Inspection(FileState.Newer, applied, newer)
+                : contents > StoredContents.Version
+                    ? new Inspection(FileState.Newer, applied, $"contents of version {contents}")
                 : new Inspection(
                     FileState.Sound,
                     applied,
-                    Contents: int.Parse(Read(connection, "PRAGMA user_version")[0], CultureInfo.InvariantCulture),
+                    Contents: contents,
                     Ahead: Read(connection, "PRAGMA journal_mode")[0] == "wal"
                 );
         }

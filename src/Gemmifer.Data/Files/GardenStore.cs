@@ -1,4 +1,5 @@
 using System.Reflection;
+using Gemmifer.Data.Entities;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -52,37 +53,52 @@ public static class GardenStore
         _ = context.Settings.AsNoTracking().Where(s => s.Id == 1).ToQueryString();
     }
 
+    /// <summary>The last migration before the demo had a garden of its own.</summary>
+    private const string LastWithDemoInside = "20261129090231_FirstVisitKept";
+
     /// <summary>
     /// Makes the garden's file ready to work with: begins a new one, or brings an older one up to date after copying
-    /// it.
+    /// it. A folder that ever held a garden begins no empty one unless it is asked to.
     /// </summary>
+    /// <param name="now">Moment by the clock of this machine.</param>
+    /// <param name="anew">Whether an empty garden is to begin where there was one.</param>
     /// <returns>The copy that was made; null where none was needed.</returns>
     /// <exception cref="GardenUnusable">The file is no garden of this version that is sound; it was not
     /// touched.</exception>
-    public static async Task<string?> ReadyAsync(GardenFolder folder, CancellationToken cancel = default)
+    public static async Task<string?> ReadyAsync(GardenFolder folder, DateTimeOffset now, bool anew = false)
     {
         try
         {
+            PuttingBack.Finish(folder);
             var found = GardenInspection.Look(folder.File, Known);
+            string? copy = null;
             switch (found.State)
             {
+                case FileState.Absent when folder.EverHeld && !anew:
+                    throw new GardenUnusable(
+                        $"The garden of {folder.FullName} is gone: there is no {GardenFolder.FileName} in it. Put it "
+                            + $"back there, {GoOn(folder)} start with --anew to begin an empty garden."
+                    );
                 case FileState.Absent:
-                    await BeginAsync(folder, cancel);
-                    await BringUpToDateAsync(folder.File, AheadLog, cancel);
-                    return null;
+                    await BeginAsync(folder);
+                    await BringUpToDateAsync(folder.File, AheadLog);
+                    break;
                 case FileState.Sound:
                     GardenFolder.ForOwner(folder.File);
-                    if (found.Current(Known))
+                    if (!found.Current(Known))
                     {
-                        return null;
+                        copy = Known.Except(found.Applied).Any() ? await BeforeUpgradeAsync(folder, found, now) : null;
+                        await BringUpToDateAsync(folder.File, AheadLog);
                     }
 
-                    var copy = Known.Except(found.Applied).Any() ? BeforeUpgrade(folder, found) : null;
-                    await BringUpToDateAsync(folder.File, AheadLog, cancel);
-                    return copy;
+                    break;
                 default:
                     throw new GardenUnusable(Say(folder, found));
             }
+
+            folder.Incarnation = Incarnations.Of(folder.File);
+            folder.Remember();
+            return copy;
         }
         catch (SqliteException e) when (e.SqliteErrorCode == NoRoom)
         {
@@ -95,23 +111,44 @@ public static class GardenStore
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
         {
             throw new GardenUnusable(
-                $"{folder.File} cannot be opened ({e.Message.TrimEnd('.')}). Look whether you may read and write it.",
+                $"{folder.File} cannot be made ready: {Because(e)}. What is in it is kept; copies are in "
+                    + $"{folder.BackupFolder}.",
                 e
             );
         }
     }
 
+    private static string GoOn(GardenFolder folder) =>
+        Backups.NewestSound(folder, Known) is { } sound
+            ? $"or start with --restore {sound.Name} to go on from the newest sound copy, or"
+            : "or";
+
+    /// <summary>Why a file could not be used, in our own words.</summary>
+    public static string Because(Exception e) =>
+        e switch
+        {
+            UnauthorizedAccessException => "you may not read and write it",
+            SqliteException { SqliteErrorCode: 5 or 6 } => "another program is using it",
+            SqliteException { SqliteErrorCode: 8 } => "it can be read only",
+            SqliteException { SqliteErrorCode: NoRoom } => "there is no room left on the disk",
+            SqliteException { SqliteErrorCode: 14 } => "it cannot be opened",
+            SqliteException { SqliteErrorCode: 11 or 26 } => "it is damaged",
+            SqliteException { SqliteErrorCode: 1 or 19 } => "it is not as an earlier version left it",
+            IOException io when GardenFolder.NoRoom(io) => "there is no room left on the disk",
+            _ => "the disk does not take it",
+        };
+
     /// <summary>
     /// The one copy of this upgrade. Where an earlier try was broken off half way, what it copied is the garden as the
     /// older version left it: that stays.
     /// </summary>
-    private static string BeforeUpgrade(GardenFolder folder, Inspection found)
+    private static async Task<string> BeforeUpgradeAsync(GardenFolder folder, Inspection found, DateTimeOffset now)
     {
-        var name = $"before-{Known.Last()}";
-        var earlier = GardenInspection.Look(Path.Combine(folder.BackupFolder, name + ".db"), Known);
+        var name = $"before-{Known.Last()}.db";
+        var earlier = GardenInspection.Look(Path.Combine(folder.BackupFolder, name), Known);
         return earlier.State == FileState.Sound && earlier.Applied.Count < found.Applied.Count
-            ? name + ".db"
-            : Backups.Make(folder, name, null).Name;
+            ? name
+            : (await Backups.MakeNamedAsync(folder, name, now)).Name;
     }
 
     /// <summary>What is said of a file that cannot be used, and what to do.</summary>
@@ -121,7 +158,7 @@ public static class GardenStore
             ? $"The newest sound copy is {sound.Name}: start with --restore {sound.Name} to put this file aside and "
                 + "go on "
                 + "from that."
-            : "There is no sound copy of it: move the file away to begin anew.";
+            : "There is no sound copy of it: move the file away and start with --anew to begin an empty garden.";
         return found.State switch
         {
             FileState.Newer => $"{folder.File} was used with a newer version of Gemmifer. Start that one; nothing "
@@ -141,7 +178,7 @@ public static class GardenStore
     }
 
     /// <summary>A new file gets its name when it is whole, so that one with that name is never half made.</summary>
-    private static async Task BeginAsync(GardenFolder folder, CancellationToken cancel)
+    private static async Task BeginAsync(GardenFolder folder)
     {
         var fresh = folder.File + ".new";
         foreach (var tail in (string[])["", "-wal", "-shm", "-journal"])
@@ -152,28 +189,39 @@ public static class GardenStore
 
         await File.Create(fresh).DisposeAsync();
         GardenFolder.ForOwner(fresh);
-        await BringUpToDateAsync(fresh, OneFile, cancel);
-        using (var connection = new SqliteConnection(ConnectionTo(fresh)))
-        {
-            SqliteConnection.ClearPool(connection);
-        }
-
+        await BringUpToDateAsync(fresh, OneFile);
         File.Move(fresh, folder.File);
     }
 
-    /// <summary>Brings what was read back from an older copy up to date.</summary>
-    internal static Task CatchUpAsync(GardenFolder folder, CancellationToken cancel) =>
-        BringUpToDateAsync(folder.File, AheadLog, cancel);
-
-    private static async Task BringUpToDateAsync(string file, string mode, CancellationToken cancel)
+    /// <summary>Brings a file up to date. It is ended once it is begun.</summary>
+    internal static async Task BringUpToDateAsync(string file, string mode)
     {
         await using var context = Open(file);
 
         // Whoever left this lock is dead: the folder is held by this process alone.
-        await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);
-        await context.Database.MigrateAsync(cancel);
-        await StoredContents.BringUpToDateAsync(context, cancel);
-        await context.Database.ExecuteSqlRawAsync(mode, cancel);
+        await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock");
+        var applied = (await context.Database.GetAppliedMigrationsAsync()).LastOrDefault();
+        await context.Database.MigrateAsync();
+        await StoredContents.BringUpToDateAsync(context, CancellationToken.None);
+        if (!await context.Garden.AnyAsync())
+        {
+            context.Add(
+                new GardenRecord
+                {
+                    Id = 1,
+                    Incarnation = Incarnations.New(),
+                    DemoInside =
+                        applied is not null
+                        && string.CompareOrdinal(applied, LastWithDemoInside) <= 0,
+                }
+            );
+            await context.SaveChangesAsync();
+        }
+
+        await context.Database.ExecuteSqlRawAsync(mode);
+        await context.Database.CloseConnectionAsync();
+        using var pooled = new SqliteConnection(ConnectionTo(file));
+        SqliteConnection.ClearPool(pooled);
     }
 }
 

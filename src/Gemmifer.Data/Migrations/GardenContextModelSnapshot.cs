@@ -40,6 +40,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("Location")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Sent")
+                        .HasColumnType("TEXT");
+
                     b.Property<int?>("Status")
                         .HasColumnType("INTEGER");
 
@@ -80,6 +83,24 @@ namespace Gemmifer.Data.Migrations
                     b.ToTable("Feeds", (string)null);
                 });
 
+            modelBuilder.Entity("Gemmifer.Data.Entities.GardenRecord", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("DemoInside")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Incarnation")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Garden", (string)null);
+                });
+
             modelBuilder.Entity("Gemmifer.Data.Entities.LogRecord", b =>
                 {
                     b.Property<int>("Id")
@@ -94,6 +115,12 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<int?>("Bbch")
                         .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Binned")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .HasColumnType("TEXT");
 
                     b.Property<double?>("CutAt")
                         .HasColumnType("REAL");
@@ -206,6 +233,9 @@ namespace Gemmifer.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("By")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateOnly>("Date")
                         .HasColumnType("TEXT");
 
@@ -229,6 +259,9 @@ namespace Gemmifer.Data.Migrations
                     b.Property<string>("PlantId")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("RemovedAt")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Revision")
                         .IsConcurrencyToken()

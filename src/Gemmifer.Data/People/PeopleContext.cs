@@ -1,6 +1,7 @@
 using Gemmifer.Data.Files;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
@@ -24,9 +25,27 @@ public sealed class PeopleContext(DbContextOptions<PeopleContext> options) : Ide
     public static string ConnectionString(string folder) => GardenStore.ConnectionTo(Path.Combine(folder, FileName));
 
     /// <summary>Makes the file where it is missing, and brings it up to date.</summary>
-    public static async Task ReadyAsync(string folder, CancellationToken cancel = default)
+    /// <exception cref="GardenUnusable">It is no such file, or one of a newer version; it was not
+    /// touched.</exception>
+    public static async Task ReadyAsync(string folder)
     {
         var file = Path.Combine(folder, FileName);
+        try
+        {
+            await ReadyAsync(folder, file);
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
+        {
+            throw new GardenUnusable(
+                $"{file}, which holds who was let in, cannot be used: {GardenStore.Because(e)}. Move it away to let "
+                    + "everybody in anew; the garden itself is not touched by that.",
+                e
+            );
+        }
+    }
+
+    private static async Task ReadyAsync(string folder, string file)
+    {
         if (!File.Exists(file))
         {
             await File.Create(file).DisposeAsync();
@@ -37,18 +56,25 @@ public sealed class PeopleContext(DbContextOptions<PeopleContext> options) : Ide
             new DbContextOptionsBuilder<PeopleContext>().UseSqlite(ConnectionString(folder)).Options
         );
 
+        if ((await people.Database.GetAppliedMigrationsAsync()).Except(people.Database.GetMigrations()).Any())
+        {
+            throw new GardenUnusable(
+                $"{file} was used with a newer version of Gemmifer. Start that one; nothing was changed."
+            );
+        }
+
         // Whoever left this lock is dead: the folder is held by this process alone.
-        await people.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock", cancel);
-        await people.Database.MigrateAsync(cancel);
+        await people.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS __EFMigrationsLock");
+        await people.Database.MigrateAsync();
         foreach (var role in (string[])["owner", "helper"])
         {
-            if (!await people.Roles.AnyAsync(r => r.Name == role, cancel))
+            if (!await people.Roles.AnyAsync(r => r.Name == role))
             {
                 people.Add(new IdentityRole(role) { NormalizedName = role.ToUpperInvariant() });
             }
         }
 
-        await people.SaveChangesAsync(cancel);
+        await people.SaveChangesAsync();
     }
 
     /// <inheritdoc/>

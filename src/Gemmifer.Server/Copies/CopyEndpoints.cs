@@ -6,24 +6,25 @@ using Gemmifer.Server.Settings;
 namespace Gemmifer.Server.Copies;
 
 /// <summary>A copy of the garden as people see it.</summary>
-/// <param name="Why">day, asked, upgrade or restore: what it was made for.</param>
-public sealed record CopyView(string Name, DateTimeOffset MadeAt, long Bytes, string Why);
+/// <param name="Why">What it was made for.</param>
+public sealed record CopyView(string Name, DateTimeOffset MadeAt, long Bytes, CopyReason Why);
 
 /// <summary>Copies of the garden: making one, and going back to one.</summary>
 public static class CopyEndpoints
 {
-    private const string Asked = "garden",
-        BeforeRestore = "before-restore",
-        Daily = "day";
-
     /// <summary>Adds the routes.</summary>
     public static void MapCopies(this IEndpointRouteBuilder app)
     {
         app.MapGet("/api/copies", (Gardens gardens) => Results.Ok(Backups.All(gardens.Here).Select(ViewOf).ToArray()))
             .WithName("copies")
             .Produces<CopyView[]>();
-        app.MapPost("/api/copies", (Gardens gardens, TimeProvider clock) =>
-                Results.Created("/api/copies", ViewOf(Backups.Make(gardens.Here, Asked, clock.GetUtcNow())))
+        app.MapPost("/api/copies", async (Gardens gardens, TimeProvider clock, CancellationToken cancel) =>
+                Results.Created(
+                    "/api/copies",
+                    ViewOf(
+                        await Backups.MakeAsync(gardens.Here, CopyReason.Asked, clock.GetUtcNow(), cancel: cancel)
+                    )
+                )
             )
             .WithName("makeCopy")
             .Produces<CopyView>(201);
@@ -40,8 +41,7 @@ public static class CopyEndpoints
         Gardens gardens,
         GardenContext garden,
         GardenClock zone,
-        TimeProvider clock,
-        CancellationToken cancel
+        TimeProvider clock
     )
     {
         var folder = gardens.Here;
@@ -50,34 +50,35 @@ public static class CopyEndpoints
             return Problems.NotFound("copy");
         }
 
-        if (GardenInspection.Look(path, GardenStore.Known).State != FileState.Sound)
+        switch (GardenInspection.Look(path, GardenStore.Known).State)
         {
-            return Problems.Of(
-                409,
-                "damaged",
-                "This copy is not sound.",
-                "The garden is as it was; choose another copy."
-            );
+            case FileState.Sound:
+                break;
+            case FileState.Newer:
+                return Problems.Of(
+                    409,
+                    "newer",
+                    "This copy was made by a newer version of Gemmifer.",
+                    "The garden is as it was; start the newer version to go back to it."
+                );
+            default:
+                return Problems.Of(
+                    409,
+                    "damaged",
+                    "This copy is not sound.",
+                    "The garden is as it was; choose another copy."
+                );
         }
 
-        var before = Backups.Make(folder, BeforeRestore, clock.GetUtcNow());
-        await Backups.ReadBackAsync(folder, name, cancel);
+        // To its end, whoever listens.
+        var before = await PuttingBack.LiveAsync(folder, name, clock.GetUtcNow());
 
         // The place came back with the rest.
-        zone.Set((await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place.TimeZone);
+        zone.Set((await SettingsEndpoints.LoadAsync(garden, CancellationToken.None)).Settings.Place.TimeZone);
         return Results.Ok(ViewOf(before));
     }
 
-    private static CopyView ViewOf(Backup copy) =>
-        new(
-            copy.Name,
-            copy.MadeAt,
-            copy.Bytes,
-            copy.Name.StartsWith(BeforeRestore, StringComparison.Ordinal) ? "restore"
-                : copy.Name.StartsWith("before-", StringComparison.Ordinal) ? "upgrade"
-                : copy.Name.StartsWith(Daily, StringComparison.Ordinal) ? "day"
-                : "asked"
-        );
+    private static CopyView ViewOf(Backup copy) => new(copy.Name, copy.MadeAt, copy.Bytes, copy.Why);
 
     /// <summary>Copies the garden once a day where anything changed, some time after the start.</summary>
     internal sealed class EveryDay(Gardens gardens, TimeProvider clock, ILogger<EveryDay> logger) : BackgroundService
@@ -93,7 +94,7 @@ public static class CopyEndpoints
             {
                 try
                 {
-                    Copy();
+                    await CopyAsync();
                 }
                 catch (Exception e)
                     when (e is IOException or UnauthorizedAccessException or Microsoft.Data.Sqlite.SqliteException)
@@ -106,13 +107,13 @@ public static class CopyEndpoints
             }
         }
 
-        private void Copy()
+        private async Task CopyAsync()
         {
-            var folder = gardens.Own;
-            var newest = Backups.All(folder).FirstOrDefault()?.MadeAt ?? DateTimeOffset.MinValue;
-            if (clock.GetUtcNow() - newest >= Age && Backups.ChangedAt(folder) > newest)
+            // Counted either way: a clock may have been ahead when the newest was made.
+            var newest = Backups.All(gardens.Own).FirstOrDefault(b => b.Why == CopyReason.Day)?.MadeAt;
+            if (newest is null || (clock.GetUtcNow() - newest.Value).Duration() >= Age)
             {
-                Backups.Make(folder, Daily, clock.GetUtcNow());
+                await Backups.MakeOfDayAsync(gardens.Own, clock.GetUtcNow());
             }
         }
     }

@@ -147,7 +147,8 @@ public static partial class Archive
                 ).Select(ArchiveRound.Of)
             );
             var photos = await garden
-                .Photos.AsNoTracking()
+                .Photos.IgnoreQueryFilters([GardenContext.Kept])
+                .AsNoTracking()
                 .OrderBy(p => p.PlantId)
                 .ThenBy(p => p.Id)
                 .ToListAsync(cancel);
@@ -237,7 +238,10 @@ public static partial class Archive
         {
             using var zip = new ZipArchive(file, ZipArchiveMode.Read, leaveOpen: true);
             var reader = new Reader(zip, PlantEndpoints.Today(clock));
-            return await StoreAsync(await reader.ReadAsync(cancel), reader, gardens, garden, zone, clock, cancel);
+            var contents = await reader.ReadAsync(cancel);
+            using var place = await gardens.Here.Writing.WithOthersAsync(cancel);
+            return Writing.OfAnother(context.Request, gardens.Here)
+                ?? await StoreAsync(contents, reader, gardens, garden, zone, clock, cancel);
         }
         catch (ArchiveRefused e)
         {
@@ -265,65 +269,22 @@ public static partial class Archive
         CancellationToken cancel
     )
     {
-        var had = (await garden.Plants.AsNoTracking().Select(p => p.Id).ToListAsync(cancel)).ToHashSet();
-        var copy = had.Count == 0 ? null : Backups.Make(gardens.Here, "before-restore", clock.GetUtcNow());
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
         garden.ChangeTracker.AutoDetectChangesEnabled = false;
-        var plants = contents.Plants.Where(p => !had.Contains(p.Id)).ToArray();
-        garden.AddRange(plants);
-        var surveys = (await garden.Surveys.AsNoTracking().Select(s => new { s.PlantId, s.Season }).ToListAsync(cancel))
-            .Select(s => (s.PlantId, s.Season))
-            .ToHashSet();
-        var freshSurveys = contents.Surveys.Where(s => surveys.Add((s.PlantId, s.Season))).ToArray();
-        garden.AddRange(freshSurveys);
-        var logged = await garden.Log.IgnoreQueryFilters([GardenContext.Standing]).AsNoTracking().ToListAsync(cancel);
-        var prints = logged.Select(ArchiveLine.PrintOf).ToHashSet();
-        var keys = logged.Where(l => l.Key is not null).Select(l => (l.PlantId, l.Key!)).ToHashSet();
-        var lines = contents
-            .Lines.Where(l => prints.Add(ArchiveLine.PrintOf(l)) && (l.Key is null || keys.Add((l.PlantId, l.Key))))
-            .ToArray();
-        garden.AddRange(lines);
-        var visited = (
-            await garden
-                .Visits.AsNoTracking()
-                .Select(v => new
-                {
-                    v.PlantId,
-                    v.Season,
-                    v.Key,
-                })
-                .ToListAsync(cancel)
-        ).Select(v => (v.PlantId, v.Season, v.Key)).ToHashSet();
-        var visits = contents.Visits.Where(v => visited.Add((v.PlantId, v.Season, v.Key))).ToArray();
-        garden.AddRange(visits);
-        var rounds = await garden
-            .Rounds.AsNoTracking()
-            .Select(r => new
-            {
-                r.PlantId,
-                r.Season,
-                r.Visit,
-                r.Key,
-            })
-            .ToListAsync(cancel);
-        var begun = rounds.Select(r => (r.PlantId, r.Key)).ToHashSet();
-        var numbered = rounds.Select(r => (r.PlantId, r.Season, r.Visit)).ToHashSet();
-        garden.AddRange(
-            contents.Rounds.Where(r => begun.Add((r.PlantId, r.Key)) && numbered.Add((r.PlantId, r.Season, r.Visit)))
-        );
-        var pictured = (await garden.Photos.AsNoTracking().Select(p => new { p.PlantId, p.Key }).ToListAsync(cancel))
-            .Select(p => (p.PlantId, p.Key))
-            .ToHashSet();
-        var photos = contents.Photos.Where(p => pictured.Add((p.PlantId, p.Key))).ToArray();
-        garden.AddRange(photos);
-        var schools = (await garden.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel)).ToHashSet();
-        garden.AddRange(contents.Schools.Where(s => schools.Add(s.Id)));
-        var places = (await garden.Places.AsNoTracking().Select(p => p.Name).ToListAsync(cancel)).ToHashSet();
-        garden.AddRange(contents.Places.Where(p => places.Add(p.Name)));
-        var days = (await garden.Weather.AsNoTracking().Select(d => d.Day).ToListAsync(cancel)).ToHashSet();
-        var weather = contents.Weather.Where(d => days.Add(d.Day)).ToArray();
-        garden.AddRange(weather);
-        if (contents.Settings is { } settings && !await garden.Settings.AnyAsync(cancel))
+        var fresh = await FreshAsync(contents, garden, cancel);
+        var copy = fresh.IsEmpty || !await garden.Plants.AnyAsync(cancel)
+            ? null
+            : await Backups.MakeAsync(gardens.Here, CopyReason.Import, clock.GetUtcNow(), cancel: cancel);
+        garden.AddRange(fresh.Plants);
+        garden.AddRange(fresh.Surveys);
+        garden.AddRange(fresh.Lines);
+        garden.AddRange(fresh.Visits);
+        garden.AddRange(fresh.Rounds);
+        garden.AddRange(fresh.Photos);
+        garden.AddRange(fresh.Schools);
+        garden.AddRange(fresh.Places);
+        garden.AddRange(fresh.Weather);
+        if (fresh.Settings is { } settings)
         {
             garden.Add(
                 new SettingsRecord
@@ -335,8 +296,11 @@ public static partial class Archive
             );
         }
 
+        // What came by archive is the gardener's, whatever it is called: it is not taken for a demo of before.
+        await garden.Garden.ExecuteUpdateAsync(set => set.SetProperty(g => g.DemoInside, false), cancel);
+
         // On the disk before anything names them.
-        foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
+        foreach (var hash in fresh.Photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
         {
             Pictures.Keep(gardens.Here, hash, await reader.PictureAsync(hash, cancel) ?? []);
         }
@@ -354,15 +318,80 @@ public static partial class Archive
         zone.Set((await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place.TimeZone);
         return Results.Ok(
             new ArchiveTaken(
-                plants.Length,
-                contents.Plants.Count - plants.Length,
-                freshSurveys.Length,
-                lines.Length,
-                visits.Length,
-                weather.Length,
+                fresh.Plants.Count,
+                contents.Plants.Count - fresh.Plants.Count,
+                fresh.Surveys.Count,
+                fresh.Lines.Count,
+                fresh.Visits.Count,
+                fresh.Weather.Count,
                 copy?.Name,
-                photos.Length
+                fresh.Photos.Count
             )
+        );
+    }
+
+    /// <summary>What of an archive is not here yet.</summary>
+    private static async Task<Contents> FreshAsync(Contents contents, GardenContext garden, CancellationToken cancel)
+    {
+        var plants = (await garden.Plants.AsNoTracking().Select(p => p.Id).ToListAsync(cancel)).ToHashSet();
+        var surveys = (await garden.Surveys.AsNoTracking().Select(s => new { s.PlantId, s.Season }).ToListAsync(cancel))
+            .Select(s => (s.PlantId, s.Season))
+            .ToHashSet();
+        var logged = await garden.Log.IgnoreQueryFilters([GardenContext.Standing]).AsNoTracking().ToListAsync(cancel);
+        var prints = logged.Select(ArchiveLine.PrintOf).ToHashSet();
+        var keys = logged.Where(l => l.Key is not null).Select(l => (l.PlantId, l.Key!)).ToHashSet();
+        var visited = (
+            await garden
+                .Visits.AsNoTracking()
+                .Select(v => new
+                {
+                    v.PlantId,
+                    v.Season,
+                    v.Key,
+                })
+                .ToListAsync(cancel)
+        ).Select(v => (v.PlantId, v.Season, v.Key)).ToHashSet();
+        var rounds = await garden
+            .Rounds.AsNoTracking()
+            .Select(r => new
+            {
+                r.PlantId,
+                r.Season,
+                r.Visit,
+                r.Key,
+            })
+            .ToListAsync(cancel);
+        var begun = rounds.Select(r => (r.PlantId, r.Key)).ToHashSet();
+        var numbered = rounds.Select(r => (r.PlantId, r.Season, r.Visit)).ToHashSet();
+        var pictured = (
+            await garden
+                .Photos.IgnoreQueryFilters([GardenContext.Kept])
+                .AsNoTracking()
+                .Select(p => new { p.PlantId, p.Key })
+                .ToListAsync(cancel)
+        ).Select(p => (p.PlantId, p.Key)).ToHashSet();
+        var schools = (await garden.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel)).ToHashSet();
+        var places = (await garden.Places.AsNoTracking().Select(p => p.Name).ToListAsync(cancel)).ToHashSet();
+        var days = (await garden.Weather.AsNoTracking().Select(d => d.Day).ToListAsync(cancel)).ToHashSet();
+        return new Contents(
+            [.. contents.Plants.Where(p => !plants.Contains(p.Id))],
+            [.. contents.Surveys.Where(s => surveys.Add((s.PlantId, s.Season)))],
+            [
+                .. contents.Lines.Where(l =>
+                    prints.Add(ArchiveLine.PrintOf(l)) && (l.Key is null || keys.Add((l.PlantId, l.Key)))
+                ),
+            ],
+            [.. contents.Visits.Where(v => visited.Add((v.PlantId, v.Season, v.Key)))],
+            [
+                .. contents.Rounds.Where(r =>
+                    begun.Add((r.PlantId, r.Key)) && numbered.Add((r.PlantId, r.Season, r.Visit))
+                ),
+            ],
+            [.. contents.Photos.Where(p => pictured.Add((p.PlantId, p.Key)))],
+            [.. contents.Schools.Where(s => schools.Add(s.Id))],
+            [.. contents.Places.Where(p => places.Add(p.Name))],
+            [.. contents.Weather.Where(d => days.Add(d.Day))],
+            await garden.Settings.AnyAsync(cancel) ? null : contents.Settings
         );
     }
 }

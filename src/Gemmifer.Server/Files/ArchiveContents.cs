@@ -143,7 +143,8 @@ public sealed record ArchiveLine(
     YearEvent? What,
     double? Mm,
     int? Bbch,
-    string? Key
+    string? Key,
+    bool Binned = false
 )
 {
     /// <summary>Of a line as it is stored.</summary>
@@ -170,7 +171,8 @@ public sealed record ArchiveLine(
             l.Event,
             l.Mm,
             l.Bbch,
-            l.Key
+            l.Key,
+            l.Binned
         );
 
     /// <summary>As it is stored.</summary>
@@ -199,6 +201,7 @@ public sealed record ArchiveLine(
             Mm = Mm,
             Bbch = Bbch,
             Key = Key,
+            Binned = Binned,
         };
 
     /// <summary>What tells it from other lines: the same line twice is one.</summary>
@@ -283,7 +286,8 @@ public sealed record ArchivePhoto(
     double? Focal35,
     string Hash,
     JsonNode? Taps,
-    DateTimeOffset TakenAt
+    DateTimeOffset TakenAt,
+    DateTimeOffset? RemovedAt = null
 )
 {
     /// <summary>Of a photograph as it is stored.</summary>
@@ -297,7 +301,8 @@ public sealed record ArchivePhoto(
             p.Focal35,
             p.Hash,
             p.Taps is { } taps ? JsonNode.Parse(taps) : null,
-            p.TakenAt
+            p.TakenAt,
+            p.RemovedAt
         );
 
     /// <summary>As it is stored.</summary>
@@ -317,6 +322,7 @@ public sealed record ArchivePhoto(
             Taps = Taps?.ToJsonString(PartJson.Options),
             Revision = 1,
             TakenAt = TakenAt,
+            RemovedAt = RemovedAt,
         };
 }
 

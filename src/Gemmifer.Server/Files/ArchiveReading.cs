@@ -30,7 +30,14 @@ public static partial class Archive
         IReadOnlyList<PlaceRecord> Places,
         IReadOnlyList<WeatherDayRecord> Weather,
         GardenSettings? Settings
-    );
+    )
+    {
+        /// <summary>Whether there is nothing in it.</summary>
+        public bool IsEmpty =>
+            Plants.Count + Surveys.Count + Lines.Count + Visits.Count + Rounds.Count + Photos.Count == 0
+            && Schools.Count + Places.Count + Weather.Count == 0
+            && Settings is null;
+    }
 
     /// <summary>An archive is refused, and why.</summary>
     /// <param name="at">The file in it, and the place in that.</param>

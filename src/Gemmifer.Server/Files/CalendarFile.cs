@@ -6,6 +6,7 @@ using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Years;
 using Ical.Net;
@@ -94,6 +95,7 @@ public static class CalendarFile
         HttpContext context,
         GardenContext garden,
         GardenWeather weather,
+        PlanMaker planner,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -115,13 +117,14 @@ public static class CalendarFile
         var (asked, plants, _) = await GardenYear.AskedAsync(
             garden,
             weather,
+            planner,
             null,
             today.AddDays(-DaysBack),
             today.AddDays(DaysAhead),
             clock,
             cancel
         );
-        var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        var year = await GardenYear.PlanAsync(asked, planner, cancel);
         var visits = await garden
             .Visits.AsNoTracking()
             .Where(v => v.DoneAt == null && v.Due >= today.AddDays(-DaysBack))

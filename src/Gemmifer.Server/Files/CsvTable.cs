@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.RegularExpressions;
 using System.Text.Unicode;
 using CsvHelper;
 using CsvHelper.Configuration;
@@ -28,7 +29,7 @@ public sealed record CsvLine(int Number, IReadOnlyDictionary<string, string> Cel
 /// <summary>CSV files (RFC 4180) in and out.</summary>
 /// <param name="Columns">In small letters, in their order.</param>
 /// <param name="Commas">Whether decimals have commas, as where cells are parted by semicolons.</param>
-public sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLine> Lines, bool Commas)
+public sealed partial record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLine> Lines, bool Commas)
 {
     /// <summary>What can be told wrong of one file.</summary>
     public const int MostErrors = 50;
@@ -129,7 +130,7 @@ public sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLi
                 var cells = new Dictionary<string, string>(StringComparer.Ordinal);
                 for (var i = 0; i < columns.Length; i++)
                 {
-                    cells[columns[i]] = csv.TryGetField<string>(i, out var cell) ? cell ?? "" : "";
+                    cells[columns[i]] = csv.TryGetField<string>(i, out var cell) ? Plain(cell ?? "") : "";
                 }
 
                 if (cells.Values.Any(c => c.Trim().Length > 0))
@@ -176,7 +177,28 @@ public sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLi
             ? day
             : null;
 
-    /// <summary>A file to send. Cells are as they are, so that the file reads back the same.</summary>
+    /// <summary>
+    /// What a spreadsheet would take for a formula: it begins with one of these, whatever apostrophes stand before it.
+    /// </summary>
+    [GeneratedRegex(@"^'*[=+\-@\t\r]")]
+    private static partial Regex LikeFormula();
+
+    /// <summary>
+    /// A cell that no spreadsheet computes: an apostrophe stands before what looks like a formula. Numbers are as they
+    /// are.
+    /// </summary>
+    private static string? Harmless(string? cell) =>
+        cell is not null
+        && LikeFormula().IsMatch(cell)
+        && !double.TryParse(cell, NumberStyles.Float, CultureInfo.InvariantCulture, out _)
+            ? "'" + cell
+            : cell;
+
+    /// <summary>The cell as it was before it was made harmless.</summary>
+    private static string Plain(string cell) =>
+        cell.StartsWith('\'') && LikeFormula().IsMatch(cell) ? cell[1..] : cell;
+
+    /// <summary>A file to send, which no spreadsheet computes anything of and which reads back the same.</summary>
     public static IResult Send(string name, IEnumerable<string> columns, IEnumerable<IReadOnlyList<string?>> lines)
     {
         using var to = new StringWriter(CultureInfo.InvariantCulture);
@@ -195,7 +217,7 @@ public sealed record CsvTable(IReadOnlyList<string> Columns, IReadOnlyList<CsvLi
             {
                 foreach (var cell in row)
                 {
-                    csv.WriteField(cell);
+                    csv.WriteField(Harmless(cell));
                 }
 
                 csv.NextRecord();

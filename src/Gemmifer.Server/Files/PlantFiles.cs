@@ -41,7 +41,7 @@ public static class PlantFiles
             .ProducesProblem(422);
         app.MapGet("/api/plants/{id}/survey.csv", SurveyAsync)
             .WithName("surveyFile")
-            .WithSummary("The survey of this season, a stem a line.")
+            .WithSummary("The survey of this season, a stem a line; of a row its counts.")
             .ForLookers()
             .Produces(200, null, "text/csv")
             .ProducesProblem(404);
@@ -97,6 +97,18 @@ public static class PlantFiles
 
         var now = await surveys.NowAsync(plant, cancel);
         JsonObject[] stems = [.. (now.Document["stems"] as JsonArray ?? []).OfType<JsonObject>()];
+        if (now.Document["row"] is JsonObject row)
+        {
+            // A row is counted: its counts are a line of their own, after the canes that were looked at by themselves.
+            stems =
+            [
+                .. stems,
+                stems.Length == 0
+                    ? row
+                    : new JsonObject(row.Select(f => KeyValuePair.Create("row." + f.Key, f.Value?.DeepClone()))),
+            ];
+        }
+
         var columns = stems
             .SelectMany(s => s.Where(f => f.Value is not null).Select(f => f.Key))
             .Distinct()

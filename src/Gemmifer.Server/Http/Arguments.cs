@@ -9,6 +9,7 @@ namespace Gemmifer.Server.Http;
 /// <param name="Data">Folder of the garden.</param>
 /// <param name="Empty">Whether a new garden begins without the demo.</param>
 /// <param name="Restore">The copy to go on from; null where the garden is to be used as it is.</param>
+/// <param name="Anew">Whether an empty garden may begin where there was one.</param>
 /// <param name="Check">Whether to look the garden over instead of serving it.</param>
 /// <param name="Root">Folder that holds the pages.</param>
 /// <param name="Share">Whether other machines may ask as well, over HTTPS, when they are signed in.</param>
@@ -19,6 +20,7 @@ public sealed record Arguments(
     string Data,
     bool Empty,
     string? Restore,
+    bool Anew,
     bool Check,
     string Root,
     bool Share,
@@ -57,6 +59,7 @@ public sealed record Arguments(
             Path.GetFullPath(Text("data") ?? Path.Combine(root, "data")),
             Flag("empty"),
             Text("restore"),
+            Flag("anew"),
             Flag("check"),
             root,
             share,

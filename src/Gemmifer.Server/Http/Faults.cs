@@ -1,3 +1,4 @@
+using Gemmifer.Data.Files;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
 
@@ -37,6 +38,12 @@ public sealed class Faults(ILogger<Faults> logger) : IExceptionHandler
             return Problems.Of(429, "busy", "Many plans are being made. Try again in a few seconds.");
         }
 
+        // What is kept beside the file, pictures for one.
+        if (exception is UnauthorizedAccessException || (exception is IOException disk && OfDisk(disk)))
+        {
+            return exception is IOException full && GardenFolder.NoRoom(full) ? NoRoom() : NoDisk();
+        }
+
         // Codes of SQLite: busy, locked; read-only, input and output, full, cannot open; corrupt, no database.
         switch ((exception as SqliteException ?? exception.InnerException as SqliteException)?.SqliteErrorCode)
         {
@@ -44,17 +51,9 @@ public sealed class Faults(ILogger<Faults> logger) : IExceptionHandler
                 context.Response.Headers.RetryAfter = "2";
                 return Problems.Of(503, "busy", "The garden is busy. Nothing was stored; try again in a moment.");
             case 13:
-                return Problems.Of(
-                    507,
-                    "no-room",
-                    "There is no room left on the disk. Nothing was stored; make " + "room first."
-                );
+                return NoRoom();
             case 8 or 10 or 14:
-                return Problems.Of(
-                    507,
-                    "disk",
-                    "The disk does not take it. Nothing was stored; look after the disk " + "first."
-                );
+                return NoDisk();
             case 11 or 26:
                 Log(exception, "damaged", context);
                 return Problems.Of(
@@ -74,6 +73,17 @@ public sealed class Faults(ILogger<Faults> logger) : IExceptionHandler
             new Dictionary<string, object?> { ["reference"] = reference }
         );
     }
+
+    private static IResult NoRoom() =>
+        Problems.Of(507, "no-room", "There is no room left on the disk. Nothing was stored; make room first.");
+
+    private static IResult NoDisk() =>
+        Problems.Of(507, "disk", "The disk does not take it. Nothing was stored; look after the disk first.");
+
+    /// <summary>
+    /// Whether a disk did not take it: full, over quota, only to be read, broken. Others are of connections or ours.
+    /// </summary>
+    private static bool OfDisk(IOException e) => GardenFolder.NoRoom(e) || e.HResult is 5 or 27 or 30;
 
     /// <summary>A short name for one fault, to be found again in the log.</summary>
     public static string NewReference() => Guid.NewGuid().ToString("n")[..8];

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using System.Threading.RateLimiting;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Data;
@@ -16,7 +18,14 @@ public static class OnceEach
     private const string Header = "Idempotency-Key";
 
     /// <summary>What is answered there is never kept: it lets in.</summary>
-    private static readonly string[] Unkept = ["/api/sign-in", "/api/sign-out", "/api/people", "/api/links"];
+    private static readonly string[] Unkept =
+    [
+        "/api/sign-in",
+        "/api/sign-out",
+        "/api/people",
+        "/api/links",
+        "/api/calendar/feed",
+    ];
 
     private const int MostChars = 100,
         MostWaiting = 64;
@@ -38,15 +47,9 @@ public static class OnceEach
     public static void UseOnceEach(this IApplicationBuilder app) =>
         app.Use(
             (context, next) =>
-                !HttpMethods.IsGet(context.Request.Method)
-                && !HttpMethods.IsHead(context.Request.Method)
+                Writing.Changes(context.Request)
                 && context.Request.Headers.ContainsKey(Header)
-                && context.Request.Path.StartsWithSegments("/api")
-                && context.Request.Path != "/api/plan"
-                && context.Request.Path != "/api/year"
-                && context.Request.Path != "/api/trace"
                 && !Unkept.Any(a => context.Request.Path.StartsWithSegments(a))
-                && !context.Request.Path.Value!.EndsWith("/try", StringComparison.Ordinal)
                     ? OnceAsync(context, next)
                     : next(context)
         );
@@ -67,6 +70,7 @@ public static class OnceEach
             throw new LineIsFullException();
         }
 
+        var sent = await SentAsync(context.Request, cancel);
         var garden = context.RequestServices.GetRequiredService<GardenContext>();
         if (
             await garden
@@ -75,6 +79,14 @@ public static class OnceEach
             { } had
         )
         {
+            if (sent is not null && had.Sent is { } before && before != sent)
+            {
+                var other = new SurveyError(Header, "reused", "This key was sent with something else before.");
+                await Problems.Invalid([other], "Nothing was stored: each change has a key of its own.")
+                    .ExecuteAsync(context);
+                return;
+            }
+
             await RepeatAsync(context.Response, had, cancel);
             return;
         }
@@ -85,6 +97,7 @@ public static class OnceEach
             Address = address,
             Key = key,
             At = at,
+            Sent = sent,
         };
 
         // Whatever saves what is added saves this with it.
@@ -108,6 +121,27 @@ public static class OnceEach
 
         written.Position = 0;
         await written.CopyToAsync(body, cancel);
+    }
+
+    /// <summary>Hash of what was sent; null for what is too large to be held, which is not compared.</summary>
+    private static async Task<string?> SentAsync(HttpRequest request, CancellationToken cancel)
+    {
+        if (!request.Body.CanSeek)
+        {
+            return null;
+        }
+
+        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        hash.AppendData(Encoding.UTF8.GetBytes($"{request.Method} {request.QueryString}\n"));
+        var chunk = new byte[16 * 1024];
+        int read;
+        while ((read = await request.Body.ReadAsync(chunk, cancel)) > 0)
+        {
+            hash.AppendData(chunk, 0, read);
+        }
+
+        request.Body.Position = 0;
+        return Convert.ToHexStringLower(hash.GetHashAndReset());
     }
 
     private static async Task KeepAsync(

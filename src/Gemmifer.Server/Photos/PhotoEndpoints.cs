@@ -78,7 +78,7 @@ public static class PhotoEndpoints
         photos
             .MapDelete("{photo}", DeleteAsync)
             .WithName("dropPhoto")
-            .WithSummary("Takes a photograph out of the plant's record; copies of the garden still have it.")
+            .WithSummary("Puts a photograph into the bin; a helper's own is deleted when that helper takes it back.")
             .ForHelpers()
             .Produces(204)
             .ProducesProblem(404)
@@ -267,6 +267,7 @@ public static class PhotoEndpoints
         string photo,
         HttpRequest request,
         GardenContext garden,
+        TimeProvider clock,
         CancellationToken cancel
     )
     {
@@ -280,7 +281,15 @@ public static class PhotoEndpoints
             return stale;
         }
 
-        garden.Remove(record);
+        if (!garden.Author.Owner && garden.Author.MayErase(record.By))
+        {
+            garden.Remove(record);
+        }
+        else
+        {
+            (record.RemovedAt, record.Revision) = (clock.GetUtcNow(), record.Revision + 1);
+        }
+
         try
         {
             await garden.SaveChangesAsync(cancel);
@@ -307,7 +316,8 @@ public static class PhotoEndpoints
         CancellationToken cancel
     ) => garden.Photos.FirstOrDefaultAsync(p => p.PlantId == id && p.Key == photo, cancel);
 
-    private static PhotoView ViewOf(PhotoRecord p) =>
+    /// <summary>A photograph as people see it.</summary>
+    internal static PhotoView ViewOf(PhotoRecord p) =>
         new(
             p.Key,
             p.Season,

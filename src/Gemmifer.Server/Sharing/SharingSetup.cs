@@ -157,7 +157,11 @@ public static class SharingSetup
     {
         var options = services.GetRequiredService<DbContextOptions<GardenContext>>();
         var asked = services.GetRequiredService<IHttpContextAccessor>().HttpContext;
-        return Visitor.Of(asked)?.Only is { } part ? new PartOfGarden(options, part) : new GardenContext(options);
+        var visitor = Visitor.Of(asked) ?? Visitor.OfThisMachine;
+        var author = new Author(visitor.Person, visitor.Role == Role.Owner);
+        return visitor.Only is { } part
+            ? new PartOfGarden(options, part) { Author = author }
+            : new GardenContext(options) { Author = author };
     }
 
     /// <summary>Makes the owner of a shared garden before anybody asks: there is one, whoever asks.</summary>

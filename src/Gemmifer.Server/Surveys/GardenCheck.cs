@@ -26,7 +26,7 @@ public static class GardenCheck
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
         {
-            to.WriteLine($"{file} cannot be read: {e.Message}");
+            to.WriteLine($"{file} cannot be read: {GardenStore.Because(e)}.");
             return 2;
         }
 
@@ -57,15 +57,19 @@ public static class GardenCheck
 
     private static void Copies(string data, TextWriter to)
     {
-        var folder = new DirectoryInfo(Path.Combine(data, "backups"));
-        var copies = folder.Exists ? folder.GetFiles("*.db").OrderByDescending(f => f.LastWriteTimeUtc).ToArray() : [];
+        var copies = Backups.AllIn(Path.Combine(data, GardenFolder.BackupName));
         to.WriteLine(
             copies is [var newest, ..]
-                ? $"{Wording.Count(copies.Length, "copy", "copies")}; the newest is {newest.Name}, "
-                    + $"{newest.LastWriteTime.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture)}, "
+                ? $"{Wording.Count(copies.Count, "copy", "copies")}; the newest is {newest.Name}, "
+                    + $"{newest.MadeAt.ToLocalTime().ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture)}, "
                     + (
-                        GardenInspection.Look(newest.FullName, GardenStore.Known, thorough: true).State
-                        == FileState.Sound
+                        GardenInspection
+                            .Look(
+                                Path.Combine(data, GardenFolder.BackupName, newest.Name),
+                                GardenStore.Known,
+                                thorough: true
+                            )
+                            .State == FileState.Sound
                             ? "sound."
                             : "not sound."
                     )

@@ -157,11 +157,20 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
         WithAsync(open.Plant, open.Task, open.Season, open.Visit, open.Survey, [.. open.Lines, record], cancel);
 
     /// <summary>
-    /// Takes back a step or the finish and gives the work as it then stands; null where it was changed elsewhere.
+    /// Takes back a step or the finish and gives the work as it then stands; null where it was changed elsewhere. What
+    /// somebody else recorded is kept in the bin.
     /// </summary>
     public async Task<OpenWork?> UndoAsync(OpenWork open, LogRecord line, CancellationToken cancel)
     {
-        garden.Remove(line);
+        if (garden.Author.MayErase(line.By))
+        {
+            garden.Remove(line);
+        }
+        else
+        {
+            (line.StruckAt, line.Binned) = (clock.GetUtcNow(), true);
+        }
+
         return await FollowAsync(open, [.. open.Lines.Where(l => l != line)], cancel);
     }
 

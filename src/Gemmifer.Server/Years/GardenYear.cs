@@ -7,6 +7,7 @@ using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
+using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
 using Gemmifer.Server.Settings;
 using Microsoft.EntityFrameworkCore;
@@ -50,6 +51,7 @@ public sealed record DaylightOn(DateOnly Day, double Hours);
 /// <param name="WaitsMany">How many wait, likewise.</param>
 /// <param name="OverdueMany">How many are overdue, likewise.</param>
 /// <param name="Plants">The plants that are named.</param>
+/// <param name="Faults">Plants that could not be dated though they should be, with the reference to report.</param>
 public sealed record WorkNowView(
     DateOnly Today,
     int Minutes,
@@ -63,7 +65,8 @@ public sealed record WorkNowView(
     int LeftMany,
     int WaitsMany,
     int OverdueMany,
-    IReadOnlyList<YearPlantView> Plants
+    IReadOnlyList<YearPlantView> Plants,
+    IReadOnlyList<YearWarning> Faults
 );
 
 /// <summary>Work that waits for the weather.</summary>
@@ -105,6 +108,7 @@ public static class GardenYear
         string? place,
         GardenContext garden,
         GardenWeather weather,
+        PlanMaker planner,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -125,8 +129,17 @@ public static class GardenYear
             return Problems.Invalid(errors, "This year cannot be shown.");
         }
 
-        var (asked, plants, settings) = await AskedAsync(garden, weather, place, first!.Value, end, clock, cancel);
-        var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        var (asked, plants, settings) = await AskedAsync(
+            garden,
+            weather,
+            planner,
+            place,
+            first!.Value,
+            end,
+            clock,
+            cancel
+        );
+        var year = await PlanAsync(asked, planner, cancel);
         return Results.Ok(
             new GardenYearView(
                 today,
@@ -161,6 +174,7 @@ public static class GardenYear
         string? job,
         GardenContext garden,
         GardenWeather weather,
+        PlanMaker planner,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -189,6 +203,7 @@ public static class GardenYear
         var (asked, plants, _) = await AskedAsync(
             garden,
             weather,
+            planner,
             place,
             today.AddDays(-OverdueDays),
             today,
@@ -197,7 +212,7 @@ public static class GardenYear
         );
         var diseased = await DiseasedAsync(garden, today, cancel);
         var since = await garden.Plants.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.CreatedAt, cancel);
-        var year = await Task.Run(() => YearPlanner.Plan(asked, cancel), cancel);
+        var year = await PlanAsync(asked, planner, cancel);
         DatedJob[] wantedJobs = [.. year.Jobs.Where(j => wanted is null || j.Job == wanted)];
         var waits = wantedJobs
             .Where(j => Open(j, today))
@@ -258,7 +273,8 @@ public static class GardenYear
                 left.Length,
                 waits.Length,
                 overdue.Length,
-                [.. plants.Where(p => named.Contains(p.Id))]
+                [.. plants.Where(p => named.Contains(p.Id))],
+                [.. year.Warnings.Where(w => w.Code == FaultCode)]
             )
         );
     }
@@ -313,10 +329,54 @@ public static class GardenYear
         return null;
     }
 
+    /// <summary>Code of the warning that a plant could not be dated though it should be.</summary>
+    internal const string FaultCode = "fault";
+
+    private static YearWarning FaultOf(string plant, Exception e, PlanMaker planner) =>
+        new(FaultCode, $"This plant could not be dated. Report it as {planner.Failed(e)}.", plant);
+
+    /// <summary>Dates the year. A plant that cannot be dated is told, and the others are dated all the same.</summary>
+    internal static Task<YearAnswer> PlanAsync(YearAsked asked, PlanMaker planner, CancellationToken cancel) =>
+        Task.Run(
+            () =>
+            {
+                try
+                {
+                    return YearPlanner.Plan(asked, cancel);
+                }
+                catch (Exception e) when (e is not OperationCanceledException)
+                {
+                    return WithoutFaulty(asked, planner, cancel);
+                }
+            },
+            cancel
+        );
+
+    private static YearAnswer WithoutFaulty(YearAsked asked, PlanMaker planner, CancellationToken cancel)
+    {
+        List<YearPlant> sound = [];
+        List<YearWarning> noticed = [.. asked.Noticed];
+        foreach (var plant in asked.Plants)
+        {
+            try
+            {
+                _ = YearPlanner.Plan(asked with { Plants = [plant] }, cancel);
+                sound.Add(plant);
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                noticed.Add(FaultOf(plant.Id, e, planner));
+            }
+        }
+
+        return YearPlanner.Plan(asked with { Plants = sound, Noticed = noticed }, cancel);
+    }
+
     /// <summary>What is asked of the garden's year, and its plants in the order in which one walks.</summary>
     internal static async Task<(YearAsked Asked, YearPlantView[] Plants, GardenPlace Place)> AskedAsync(
         GardenContext garden,
         GardenWeather weather,
+        PlanMaker planner,
         string? place,
         DateOnly from,
         DateOnly to,
@@ -369,7 +429,38 @@ public static class GardenYear
         var sudden = log.Where(l => l.Event is { } e && Noted.Sudden.Contains(e))
             .GroupBy(l => l.PlantId)
             .ToDictionary(g => g.Key, g => g.Max(l => l.At));
-        var known = growing.Select(p => p.Id).ToHashSet(StringComparer.Ordinal);
+        List<YearWarning> noticed = [];
+        List<(YearPlant Plant, YearPlantView View)> dated = [];
+        foreach (var p in growing)
+        {
+            try
+            {
+                var kind = PlantKinds.Of(p.Kind);
+                dated.Add(
+                    (
+                        new YearPlant(
+                            p.Id,
+                            kind,
+                            WhenOf(schools.GetValueOrDefault(p.Id), kind),
+                            WireNames.Find<Sun>(p.Sun) ?? Sun.Full,
+                            p.PlantedYear is { } planted ? Math.Max(0, from.Year - planted) : null,
+                            p.Cover,
+                            p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
+                            p.Hips,
+                            where.Later.GetValueOrDefault(p.Place),
+                            atPath.Contains(p.Id)
+                        ),
+                        new YearPlantView(p.Id, p.Name, p.Place, kind.Family)
+                    )
+                );
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                noticed.Add(FaultOf(p.Id, e, planner));
+            }
+        }
+
+        var known = dated.Select(d => d.Plant.Id).ToHashSet(StringComparer.Ordinal);
         return (
             new YearAsked(
                 where.OfYear,
@@ -377,20 +468,7 @@ public static class GardenYear
                 where.Latitude,
                 from,
                 to,
-                [
-                    .. growing.Select(p => new YearPlant(
-                        p.Id,
-                        PlantKinds.Of(p.Kind),
-                        WhenOf(schools.GetValueOrDefault(p.Id), PlantKinds.Of(p.Kind)),
-                        WireNames.Find<Sun>(p.Sun) ?? Sun.Full,
-                        p.PlantedYear is { } planted ? Math.Max(0, from.Year - planted) : null,
-                        p.Cover,
-                        p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
-                        p.Hips,
-                        where.Later.GetValueOrDefault(p.Place),
-                        atPath.Contains(p.Id)
-                    )),
-                ],
+                [.. dated.Select(d => d.Plant)],
                 [
                     .. log.Where(l => known.Contains(l.PlantId))
                         .Select(l => new YearLog(l.PlantId, Waited.Day(l.At, clock), l.Event ?? YearEvent.Pruned)),
@@ -400,9 +478,9 @@ public static class GardenYear
                         .Select(s => new YearLog(s.PlantId, Waited.Day(s.UpdatedAt, clock), YearEvent.Looked)),
                 ],
                 await weather.ExpectedAsync(PlantEndpoints.Today(clock), cancel),
-                []
+                noticed
             ),
-            [.. growing.Select(p => new YearPlantView(p.Id, p.Name, p.Place, PlantKinds.Of(p.Kind).Family))],
+            [.. dated.Select(d => d.View)],
             where
         );
     }

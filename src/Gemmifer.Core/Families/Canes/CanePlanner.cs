@@ -40,6 +40,7 @@ internal sealed class CanePlanner
     private readonly Sorted _sorted;
     private readonly Laying? _laying;
     private readonly Known _known;
+    private readonly Lazy<ImmutableArray<Sorted>> _laid;
     private SolvedChoice? _solved;
 
     /// <param name="known">What was worked out already for the same plant with other words on a stem.</param>
@@ -59,6 +60,7 @@ internal sealed class CanePlanner
             _sorted.Climber is { } climber && survey.Support is not null
                 ? new Laying(survey, _tree, climber, _sorted.Shoots.Options, _known.Paths)
                 : null;
+        _laid = new Lazy<ImmutableArray<Sorted>>(Lay);
     }
 
     /// <summary>Plans the work on the plant.</summary>
@@ -140,6 +142,11 @@ internal sealed class CanePlanner
     /// <summary>What it comes to, without the words; null where the best choice was not proved.</summary>
     private Outcome? OutcomeOf()
     {
+        if (_known.Effort.Left <= 0)
+        {
+            return null;
+        }
+
         var solved = Choose();
         if (!solved.Choice.Optimal)
         {
@@ -170,15 +177,29 @@ internal sealed class CanePlanner
     /// </summary>
     internal SolvedChoice Choose()
     {
+        var (effort, left) = (_known.Effort.Part(1, SearchEffort.OfChoice), Laid.Length);
+        Sorted? on = null;
         var ways = Models()
-            .Select(m => new SolvedChoice(
-                _survey,
-                _tree,
-                m.Laid,
-                m.Builder,
-                m.Model,
-                Relaxation.Solve(m.Model, m.Limits, _nodes, _cancel, _known.Near(m.Laid.Candidates))
-            ))
+            .Select(m =>
+            {
+                left -= on is null || on == m.Laid ? 0 : 1;
+                on = m.Laid;
+                return new SolvedChoice(
+                    _survey,
+                    _tree,
+                    m.Laid,
+                    m.Builder,
+                    m.Model,
+                    Relaxation.Solve(
+                        m.Model,
+                        m.Limits,
+                        _nodes,
+                        _cancel,
+                        _known.Near(m.Laid.Candidates),
+                        effort.Part(left)
+                    )
+                );
+            })
             .ToImmutableArray();
         var best = ways[0];
         foreach (var way in ways.Skip(1))
@@ -205,7 +226,7 @@ internal sealed class CanePlanner
     /// <summary>Every choice of which the best is taken: one, but on a support and of a neglected climber.</summary>
     internal IEnumerable<(Sorted Laid, ModelBuilder Builder, ChoiceModel Model, ChoiceLimits Limits)> Models()
     {
-        foreach (var laid in Laid())
+        foreach (var laid in Laid)
         {
             var builder = new ModelBuilder(
                 _survey,
@@ -226,17 +247,21 @@ internal sealed class CanePlanner
     /// <summary>
     /// The plant with its options laid on each way in which lines may lie; as it is without a support.
     /// </summary>
-    private IEnumerable<Sorted> Laid()
+    private ImmutableArray<Sorted> Laid => _laid.Value;
+
+    private ImmutableArray<Sorted> Lay()
     {
         if (_laying is null)
         {
             return [_sorted];
         }
 
-        var ways = _laying
-            .Ways(_sorted.Candidates, _sorted.Limits.MaxKept)
-            .Select(lines => _sorted with { Candidates = _laying.On(lines, _sorted.Candidates), Lines = lines })
-            .ToArray();
+        ImmutableArray<Sorted> ways =
+        [
+            .. _laying
+                .Ways(_sorted.Candidates, _sorted.Limits.MaxKept)
+                .Select(lines => _sorted with { Candidates = _laying.On(lines, _sorted.Candidates), Lines = lines }),
+        ];
         return ways.Length > 0 ? ways : [_sorted with { Candidates = _laying.On([], _sorted.Candidates) }];
     }
 
@@ -274,6 +299,11 @@ internal sealed class CanePlanner
     /// <summary>What becomes of each stem; null where the best choice was not proved.</summary>
     public IReadOnlyDictionary<string, Decision>? Decisions()
     {
+        if (_known.Effort.Left <= 0)
+        {
+            return null;
+        }
+
         var solved = Choose();
         return solved.Choice.Optimal
             ? Day.Of(Decide(solved, words: false).Decided).ToDictionary(d => d.Stem.Id, d => d.Decision)

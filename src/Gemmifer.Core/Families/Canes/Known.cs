@@ -18,6 +18,9 @@ internal sealed class Known
 
     public KnownOptions Options { get; } = new();
 
+    /// <summary>What this plan may cost, all its whatifs among it.</summary>
+    public SearchEffort Effort { get; } = new(SearchEffort.OfPlan);
+
     private Dictionary<string, CutOption>? _chosen;
 
     /// <summary>What was chosen first, of each cane.</summary>

@@ -31,6 +31,14 @@ internal sealed class Laying(
 
     private const int PointsOnLine = 24;
 
+    /// <summary>
+    /// With more canes than this to choose among, fans of three sizes are tried, with many more than that of one; and each cane on the lines that suit it
+    /// best: as many as keep the options of the plant within what a search can look at.
+    /// </summary>
+    private const int Many = 24,
+        ManyOptions = 400,
+        TooMany = 80;
+
     private static readonly double StandingShare = CaneNumbers.Of["standingShare"],
         ForwardLoose = CaneNumbers.Of["forwardLoose"];
 
@@ -60,8 +68,11 @@ internal sealed class Laying(
         }
 
         var lines = Math.Clamp(Math.Min(most, canes.Length), 1, MostLines);
-        return Enumerable
-            .Range(_support.Flat ? 1 : lines, _support.Flat ? Math.Min(MostLines, lines + Spare) : 1)
+        IEnumerable<int> counts =
+            !_support.Flat || canes.Length > TooMany ? [lines]
+            : canes.Length > Many ? new[] { (lines + 1) / 2, lines, Math.Min(MostLines, lines + Spare) }.Distinct()
+            : Enumerable.Range(1, Math.Min(MostLines, lines + Spare));
+        return counts
             .SelectMany(count =>
                 SupportLines.Ways(
                     _support,
@@ -78,6 +89,10 @@ internal sealed class Laying(
     public ImmutableArray<Candidate> On(ImmutableArray<TargetLine> lines, ImmutableArray<Candidate> candidates)
     {
         var wanted = Wanted(candidates, lines);
+        var most =
+            candidates.Length > Many
+                ? Math.Max(1, ManyOptions / Math.Max(1, candidates.Sum(c => c.Options.Count(o => o.Keeps))))
+                : int.MaxValue;
         return
         [
             .. candidates.Select(c =>
@@ -87,12 +102,29 @@ internal sealed class Laying(
                     Options =
                     [
                         .. c
-                            .Options.SelectMany(o => o.Keeps ? Laid(c.Stem, o, lines, wanted) : [o])
+                            .Options.SelectMany(o => o.Keeps ? Suiting(Laid(c.Stem, o, lines, wanted), most) : [o])
                             .OrderBy(o => o.Laid?.Line is null ? 0 : 1),
                     ],
                 }
             ),
         ];
+    }
+
+    /// <summary>Left as it stands, and on the lines that suit it best, in the order of the lines.</summary>
+    private static IEnumerable<CutOption> Suiting(IEnumerable<CutOption> laid, int most)
+    {
+        CutOption[] all = [.. laid];
+        if (all.Length <= most)
+        {
+            return all;
+        }
+
+        var best = all.Where(o => o.Laid?.Line is not null)
+            .OrderByDescending(o => o.Laid!.WorthMm)
+            .ThenBy(o => o.Laid!.Line!.Number)
+            .Take(most)
+            .ToHashSet();
+        return all.Where(o => o.Laid?.Line is null || best.Contains(o));
     }
 
     /// <summary>The part of a cane that an option leaves, to be tied.</summary>
