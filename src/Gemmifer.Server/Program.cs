@@ -18,6 +18,7 @@ using Gemmifer.Server.Schools;
 using Gemmifer.Server.Settings;
 using Gemmifer.Server.Sharing;
 using Gemmifer.Server.Surveys;
+using Gemmifer.Server.TakenOut;
 using Gemmifer.Server.Work;
 using Gemmifer.Server.Years;
 using Microsoft.AspNetCore.ResponseCompression;
@@ -194,9 +195,10 @@ builder.Services.AddOpenApi(options =>
 
 var app = builder.Build();
 
-// First of all, so that everything after it sees the same addresses in either garden.
-app.UsePathBase(Gardens.DemoBase);
 app.UseReading();
+
+// So that everything after it sees the same addresses in either garden.
+app.UsePathBase(Gardens.DemoBase);
 app.UseExceptionHandler();
 app.UseStatusCodePages(pages =>
     pages.HttpContext.Request.Path.StartsWithSegments("/api")

@@ -194,9 +194,12 @@ public sealed partial class SharingTests : IDisposable
         "archive",
         "bin",
         "binnedLog",
+        "binnedParts",
         "copies",
         "copySchool",
         "correctLine",
+        "deleteLine",
+        "deletePhoto",
         "deletePlant",
         "endFeed",
         "endLookLink",
@@ -210,6 +213,8 @@ public sealed partial class SharingTests : IDisposable
         "removePlant",
         "removeSchool",
         "restoreCopy",
+        "restoreLine",
+        "restorePhoto",
         "restorePlant",
         "restoreSchool",
         "savePlaces",
@@ -221,6 +226,113 @@ public sealed partial class SharingTests : IDisposable
         "takeLog",
         "takeWeather",
     ];
+
+    [Fact]
+    public async Task A_helper_takes_back_what_is_their_own_and_the_rest_is_kept_in_the_bin()
+    {
+        var plant = await PlantAsync("Shared", "bed");
+        using var helper = await LetInAsync(await OwnerPostsAsync("/api/people", new { name = "Helper" }));
+        await SendAsync(
+            _owner,
+            HttpMethod.Put,
+            $"/api/plants/{plant}/survey",
+            Garden.Survey(Garden.Cane("A", 1, 14, 3), Garden.Cane("B", 5), Garden.Cane("C", 9, 5, 1)),
+            "0"
+        );
+
+        // A photograph of the owner's goes into the bin, one of the helper's own for good.
+        await SendAsync(_owner, HttpMethod.Put, $"/api/plants/{plant}/photos/own", Photo());
+        await SendAsync(helper, HttpMethod.Put, $"/api/plants/{plant}/photos/helps", Photo());
+        await SendAsync(helper, HttpMethod.Delete, $"/api/plants/{plant}/photos/own", null, "*");
+        await SendAsync(helper, HttpMethod.Delete, $"/api/plants/{plant}/photos/helps", null, "*");
+        Assert.Empty((await _owner.GetFromJsonAsync<JsonArray>($"/api/plants/{plant}/photos"))!);
+        var parts = (await _owner.GetFromJsonAsync<JsonNode>("/api/bin/parts"))!;
+        var photo = Assert.Single(parts["photos"]!.AsArray())!;
+        Assert.Equal("own", (string)photo["photo"]!["key"]!);
+        await SendAsync(_owner, HttpMethod.Post, $"/api/bin/photos/{(int)photo["id"]!}/restore");
+        Assert.Single((await _owner.GetFromJsonAsync<JsonArray>($"/api/plants/{plant}/photos"))!);
+
+        // So with a step: the owner's is struck out and can be put back, the helper's own is gone.
+        var recorded = await StepAsync(_owner, plant);
+        var undone = await SendAsync(helper, HttpMethod.Delete, $"/api/plants/{plant}/work/last", null, recorded);
+        Assert.Empty(undone!["done"]!.AsArray());
+        var line = Assert.Single((await BinnedAsync())!)!;
+        Assert.True((bool)line["line"]!["struck"]!);
+        await SendAsync(_owner, HttpMethod.Post, $"/api/bin/lines/{(int)line["line"]!["id"]!}/restore");
+        Assert.Empty(await BinnedAsync());
+        var work = (await _owner.GetFromJsonAsync<JsonNode>($"/api/plants/{plant}/work"))!;
+        Assert.Single(work["done"]!.AsArray());
+        recorded = await StepAsync(helper, plant);
+        await SendAsync(helper, HttpMethod.Delete, $"/api/plants/{plant}/work/last", null, recorded);
+        Assert.Empty(await BinnedAsync());
+        work = (await _owner.GetFromJsonAsync<JsonNode>($"/api/plants/{plant}/work"))!;
+        Assert.Single(work["done"]!.AsArray());
+
+        async Task<JsonArray> BinnedAsync() =>
+            (await _owner.GetFromJsonAsync<JsonNode>("/api/bin/parts"))!["lines"]!.AsArray();
+    }
+
+    private static JsonObject Photo()
+    {
+        using var drawn = new SkiaSharp.SKBitmap(800, 600);
+        using var jpeg = drawn.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 80);
+        return new JsonObject { ["from"] = 6, ["picture"] = Convert.ToBase64String(jpeg.ToArray()) };
+    }
+
+    private static async Task<JsonNode?> SendAsync(
+        HttpClient client,
+        HttpMethod method,
+        string path,
+        JsonNode? body = null,
+        string? seen = null
+    )
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+        {
+            request.Content = new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json");
+        }
+
+        if (seen is not null)
+        {
+            request.Headers.TryAddWithoutValidation("If-Match", seen == "*" ? seen : $"\"{seen}\"");
+        }
+
+        using var answer = await client.SendAsync(request);
+        var text = await answer.Content.ReadAsStringAsync();
+        Assert.True(answer.IsSuccessStatusCode, $"{method} {path}: {answer.StatusCode} {text}");
+        return text.Length == 0 ? null : JsonNode.Parse(text);
+    }
+
+    /// <summary>Does the next step of a plant, and gives the revision of the work after it.</summary>
+    private static async Task<string> StepAsync(HttpClient client, string plant)
+    {
+        var work = (await client.GetFromJsonAsync<JsonNode>($"/api/plants/{plant}/work"))!;
+        var step = work["pending"]![0]!;
+        var done = new JsonObject
+        {
+            ["key"] = (string)step["key"]!,
+            ["mark"] = (string)step["mark"]!,
+            ["outcome"] = "done",
+        };
+        var after = await SendAsync(
+            client,
+            HttpMethod.Post,
+            $"/api/plants/{plant}/work",
+            done,
+            (string)work["revision"]!
+        );
+        return (string)after!["revision"]!;
+    }
+
+    [Fact]
+    public async Task A_shared_garden_is_asked_for_over_https_for_good()
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, "/api/plants");
+        request.Headers.Host = "127.0.0.1";
+        using var answer = await _owner.SendAsync(request);
+        Assert.Equal("max-age=15552000", Assert.Single(answer.Headers.GetValues("Strict-Transport-Security")));
+    }
 
     [Fact]
     public async Task Every_address_refuses_whoever_may_not_ask_it()

@@ -201,19 +201,104 @@ public sealed class StoreTests
         Assert.Equal(kept + 1, (await garden.GetAsync($"/api/plants/{id}/log")).AsArray().Count);
     }
 
+    private static readonly DateTimeOffset Noon = new(2027, 3, 15, 12, 0, 0, TimeSpan.Zero);
+
+    private static string[] Kept(Backup[] newestFirst, params string[] held) =>
+        [.. newestFirst.Except(Retention.Surplus(newestFirst, held)).Select(b => b.Name)];
+
     [Fact]
-    public void The_last_five_copies_stay_and_the_newest_of_each_month_before()
+    public void Copies_are_kept_by_age_a_day_a_week_a_month_a_year()
     {
-        var made = Enumerable
-            .Range(0, 120)
-            .Select(i => new Backup(
-                $"{i:000}.db",
-                new DateTimeOffset(2027, 3, 15, 12, 0, 0, TimeSpan.Zero).AddDays(-i),
-                1
-            ))
-            .ToArray();
-        var kept = made.Except(Backups.Surplus(made)).Select(b => b.MadeAt.ToString("MM-dd")).ToArray();
-        Assert.Equal(["03-15", "03-14", "03-13", "03-12", "03-11", "03-10", "02-28", "01-31", "12-31", "11-30"], kept);
+        Backup[] made =
+        [
+            .. Enumerable
+                .Range(0, 1200)
+                .Select(i => new Backup($"day-{Noon.AddDays(-i):yyMMdd}.db", 1200 - i, Noon.AddDays(-i), 1)),
+        ];
+        Assert.Equal(
+            [
+                // Seven days, of which the two newest weeks' last days are among; three weeks more; months; years.
+                "270315",
+                "270314",
+                "270313",
+                "270312",
+                "270311",
+                "270310",
+                "270309",
+                "270307",
+                "270228",
+                "270221",
+                "270131",
+                "261231",
+                "261130",
+                "261031",
+                "260930",
+                "260831",
+                "260731",
+                "260630",
+                "260531",
+                "260430",
+                "251231",
+                "241231",
+                "231231",
+            ],
+            Kept(made).Select(n => n[4..10])
+        );
+    }
+
+    [Fact]
+    public void What_was_asked_for_is_in_use_or_is_the_last_of_its_kind_is_kept()
+    {
+        Backup Of(string name, int age) => new(name, 1000 - age, Noon.AddMinutes(-age), 1);
+        Backup[] made =
+        [
+            .. Enumerable.Range(0, 60).Select(i => Of($"garden-{i:00}.db", i)),
+            .. Enumerable.Range(0, 8).Select(i => Of($"before-restore-{i}.db", 100 + i)),
+            Of("before-20270101000000_First.db", 300),
+            Of("day-0.db", 400),
+            Of("day-1.db", 401),
+        ];
+        var kept = Kept(made, "before-restore-7.db");
+        Assert.Equal(Retention.Asked, kept.Count(n => n.StartsWith("garden-", StringComparison.Ordinal)));
+        Assert.Equal(
+            [
+                "before-restore-0.db",
+                "before-restore-1.db",
+                "before-restore-2.db",
+                "before-restore-3.db",
+                "before-restore-4.db",
+                "before-restore-7.db",
+            ],
+            kept.Where(n => n.StartsWith("before-restore", StringComparison.Ordinal))
+        );
+        Assert.Contains("before-20270101000000_First.db", kept);
+        Assert.Contains("day-0.db", kept);
+    }
+
+    [Fact]
+    public async Task The_days_own_copy_is_made_where_anything_changed_and_an_older_one_without_a_label_comes_after()
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        garden.Stop();
+        using var folder = GardenFolder.Hold(garden.Folder);
+        var made = await Backups.MakeOfDayAsync(folder, Noon, TestContext.Current.CancellationToken);
+        Assert.NotNull(made);
+        Assert.Null(await Backups.MakeOfDayAsync(folder, Noon.AddDays(1), TestContext.Current.CancellationToken));
+        using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Plants SET Name = 'Changed'";
+            command.ExecuteNonQuery();
+        }
+
+        SqliteConnection.ClearAllPools();
+
+        // By a clock that is a year behind by now.
+        var next = await Backups.MakeOfDayAsync(folder, Noon.AddYears(-1), TestContext.Current.CancellationToken);
+        File.Copy(folder.File, Path.Combine(folder.BackupFolder, "day-20990101-000000.db"));
+        Assert.Equal([next!.Name, made.Name, "day-20990101-000000.db"], Backups.All(folder).Select(b => b.Name));
     }
 
     [Fact]
@@ -231,13 +316,13 @@ public sealed class StoreTests
         await File.WriteAllTextAsync(Path.Combine(garden.Folder, "backups", "zz.db"), "nothing");
         using (var folder = GardenFolder.Hold(garden.Folder))
         {
-            var refused = await Assert.ThrowsAsync<GardenUnusable>(() => GardenStore.ReadyAsync(folder));
+            var refused = await Assert.ThrowsAsync<GardenUnusable>(() => GardenStore.ReadyAsync(folder, Noon));
             Assert.Contains("is damaged (it is cut short)", refused.Message, StringComparison.Ordinal);
             Assert.Contains("--restore garden-", refused.Message, StringComparison.Ordinal);
             Assert.Equal(before, await File.ReadAllBytesAsync(file));
             Assert.Contains(
                 "is kept in",
-                Backups.GoOnFrom(folder, "newest", DateTimeOffset.UtcNow),
+                await PuttingBack.BeforeOpeningAsync(folder, "newest", DateTimeOffset.UtcNow),
                 StringComparison.Ordinal
             );
         }
@@ -338,7 +423,7 @@ public sealed class StoreTests
             string[] Copies() => Directory.GetFiles(Path.Combine(path, "backups"));
             await MigrateAsync("20261125112953_Supports");
             using var folder = GardenFolder.Hold(path);
-            await GardenStore.ReadyAsync(folder, TestContext.Current.CancellationToken);
+            await GardenStore.ReadyAsync(folder, Noon);
             var copy = Assert.Single(Copies());
 
             // As a start leaves it that is killed between two steps, twice.
@@ -348,7 +433,7 @@ public sealed class StoreTests
                 File.Delete(folder.File);
                 File.Copy(copy, folder.File);
                 await MigrateAsync(step);
-                await GardenStore.ReadyAsync(folder, TestContext.Current.CancellationToken);
+                await GardenStore.ReadyAsync(folder, Noon);
                 Assert.Equal(copy, Assert.Single(Copies()));
                 Assert.Equal(3, GardenInspection.Look(copy, GardenStore.Known).Applied.Count);
             }
@@ -476,58 +561,160 @@ public sealed class StoreTests
     }
 
     [Fact]
-    public async Task The_demo_of_an_older_garden_moves_to_one_of_its_own_with_all_that_was_done()
+    public async Task The_demo_of_an_older_garden_moves_to_one_of_its_own_once_and_what_was_worked_on_stays()
     {
         var folder = Directory.CreateTempSubdirectory("gemmifer-mixed-").FullName;
         try
         {
+            var file = Path.Combine(folder, "gemmifer.db");
             using (var demo = new Garden(demo: true))
             {
                 demo.Stop();
-                File.Copy(Path.Combine(demo.Folder, "demo", "gemmifer.db"), Path.Combine(folder, "gemmifer.db"));
+                File.Copy(Path.Combine(demo.Folder, "demo", "gemmifer.db"), file);
             }
 
-            // As it was: the demo's plants among the gardener's; one of them was made the gardener's by its name.
-            string own;
-            using (var mixed = new Garden(folder))
+            // As it was: the demo's plants among the gardener's; one of them has the gardener's name, one a note.
+            await using (var older = GardenStore.Open(file, pooling: false))
             {
-                own = await mixed.PlantAsync("My own");
-                await mixed.SendAsync(
-                    HttpMethod.Post,
-                    "/api/plants/demo-kiln/log",
-                    new JsonObject { ["text"] = "Seen" }
+                await older
+                    .Plants.Where(p => p.Id == "demo-ferry")
+                    .ExecuteUpdateAsync(
+                        set => set.SetProperty(p => p.Name, "By the shed"),
+                        TestContext.Current.CancellationToken
+                    );
+                await older.Database.ExecuteSqlRawAsync(
+                    """
+                    INSERT INTO Log (PlantId, Season, At, Kind, Text, Visit, Binned)
+                        SELECT Id, 2027, CreatedAt + 600000000, 'note', 'Seen', 1, 0 FROM Plants WHERE Id = 'demo-kiln';
+                    INSERT INTO Plants (Id, Name, Kind, Place, Neglected, Cover, Hips, Revision, WorkRevision, CreatedAt)
+                        SELECT 'own', 'My own', 'rose.hybrid-tea', '', 0, 0, 0, 1, 0, CreatedAt FROM Plants LIMIT 1;
+                    """,
+                    TestContext.Current.CancellationToken
                 );
-                var ferry = await mixed.GetAsync("/api/plants/demo-ferry");
-                var revision = (int)ferry["revision"]!;
-                ferry["name"] = "By the shed";
-                await mixed.SendAsync(HttpMethod.Put, "/api/plants/demo-ferry", ferry, revision);
+                await older.Database.MigrateAsync(
+                    "20261129090231_FirstVisitKept",
+                    TestContext.Current.CancellationToken
+                );
             }
 
+            SqliteConnection.ClearAllPools();
             for (var start = 0; start < 2; start++)
             {
                 using var apart = new Garden(folder, demo: true);
                 using var asked = apart.Stranger();
                 var mine = (await asked.GetFromJsonAsync<JsonArray>("/api/plants?limit=200"))!;
                 Assert.Equal(
-                    [own, "demo-ferry"],
-                    mine.OrderBy(p => (string)p!["plant"]!["name"]!, StringComparer.Ordinal)
-                        .Select(p => (string)p!["plant"]!["id"]!)
-                        .Reverse()
+                    ["demo-ferry", "demo-kiln", "own"],
+                    mine.Select(p => (string)p!["plant"]!["id"]!).Order(StringComparer.Ordinal)
                 );
                 var theirs = (await apart.GetAsync("/api/plants?limit=200")).AsArray();
                 Assert.Equal(34, theirs.Count);
-                Assert.DoesNotContain(theirs, p =>
-                    (string)p!["plant"]!["id"]! is "demo-ferry" || p["plant"]!["id"]!.ToString() == own
-                );
                 var log = (await apart.GetAsync("/api/plants/demo-kiln/log")).AsArray();
                 Assert.Contains(log, l => (string)l!["text"]! == "Seen");
-                Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups"), "before-demo-apart-*.db"));
+                Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups"), "before-demo-apart.db"));
             }
         }
         finally
         {
             SqliteConnection.ClearAllPools();
             Directory.Delete(folder, true);
+        }
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public async Task Putting_a_copy_back_that_was_broken_off_is_ended_by_the_next_start(int moved)
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        await garden.PlantAsync("Later");
+        garden.Stop();
+        var file = Path.Combine(garden.Folder, GardenFolder.FileName);
+        var copy = Assert.Single(Directory.GetFiles(Path.Combine(garden.Folder, "backups")));
+        await File.WriteAllTextAsync(file + "-wal", "ahead of the old file");
+
+        // Ready to take its place; what was there has been put aside up to some file.
+        File.Copy(copy, Path.Combine(garden.Folder, "put-back-damaged-1.db"));
+        await File.WriteAllTextAsync(Path.Combine(garden.Folder, "put-back-damaged-2.db.unfinished"), "half");
+        foreach (var tail in ((string[])["", "-wal"]).Take(moved))
+        {
+            File.Move(file + tail, Path.Combine(garden.Folder, "damaged-1.db") + tail);
+        }
+
+        if (moved == 3)
+        {
+            File.Move(Path.Combine(garden.Folder, "put-back-damaged-1.db"), file);
+        }
+
+        using var again = new Garden(garden.Folder);
+        Assert.Equal(
+            "Kept",
+            (string)Assert.Single((await again.GetAsync("/api/plants")).AsArray())!["plant"]!["name"]!
+        );
+        Assert.True(File.Exists(Path.Combine(garden.Folder, "damaged-1.db")));
+        Assert.Empty(Directory.GetFiles(garden.Folder, "put-back-*"));
+        again.Stop();
+    }
+
+    [Fact]
+    public async Task An_empty_garden_begins_where_there_was_one_only_when_it_is_asked_for()
+    {
+        using var garden = new Garden();
+        await garden.PlantAsync("Kept");
+        await garden.SendAsync(HttpMethod.Post, "/api/copies");
+        garden.Stop();
+        File.Delete(Path.Combine(garden.Folder, GardenFolder.FileName));
+        using var folder = GardenFolder.Hold(garden.Folder);
+        var refused = await Assert.ThrowsAsync<GardenUnusable>(() => GardenStore.ReadyAsync(folder, Noon));
+        Assert.Contains("is gone", refused.Message, StringComparison.Ordinal);
+        Assert.Contains("--restore garden-", refused.Message, StringComparison.Ordinal);
+        Assert.Null(await GardenStore.ReadyAsync(folder, Noon, anew: true));
+        Assert.True(File.Exists(folder.File));
+    }
+
+    /// <summary>Every release since the first, as a file with something in each of its tables.</summary>
+    public static TheoryData<string> Releases => [.. GardenStore.Known];
+
+    [Theory]
+    [MemberData(nameof(Releases))]
+    public async Task A_full_garden_of_every_release_is_brought_up_to_date_and_loses_nothing(string release)
+    {
+        var path = Directory.CreateTempSubdirectory("gemmifer-release-").FullName;
+        try
+        {
+            var before = await FullGarden.MakeAsync(path, release);
+            using var garden = new Garden(path);
+            foreach (
+                var address in (string[])["/api/plants", "/api/plants/p1/log", "/api/plants/p1/survey", "/api/now"]
+            )
+            {
+                using var answer = await garden.Client.GetAsync(address);
+                Assert.True(answer.IsSuccessStatusCode, $"{address}: {answer.StatusCode}");
+            }
+
+            garden.Stop();
+            var after = FullGarden.Read(path);
+            Assert.All(before, table =>
+                Assert.All(table.Value, row =>
+                    Assert.Contains(after[table.Key], now =>
+                        row.All(c => now.TryGetValue(c.Key, out var v) && v == c.Value)
+                    )
+                )
+            );
+            var last = GardenStore.Known.Last();
+            Assert.Equal(
+                release == last ? [] : [$"before-{last}.db"],
+                Backups.AllIn(Path.Combine(path, GardenFolder.BackupName)).Select(b => b.Name)
+            );
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(path, true);
         }
     }
 

@@ -167,6 +167,10 @@ public sealed partial class WritingTests : IDisposable
             ),
             new(HttpMethod.Post, "/api/calendar/feed", null, null),
             new(HttpMethod.Delete, "/api/calendar/feed", null, null),
+            new(HttpMethod.Post, "/api/bin/photos/1/restore", null, null),
+            new(HttpMethod.Delete, "/api/bin/photos/1", null, null),
+            new(HttpMethod.Post, "/api/bin/lines/1/restore", null, null),
+            new(HttpMethod.Delete, "/api/bin/lines/1", null, null),
             new(
                 HttpMethod.Post,
                 $"/api/visits/{visit?["id"]?.GetValue<int>() ?? 1}",
@@ -319,6 +323,8 @@ public sealed partial class WritingTests : IDisposable
                     && !w.Path.EndsWith("/restore", StringComparison.Ordinal)
                     && !w.Path.EndsWith("/second-visit", StringComparison.Ordinal)
                     && w.Path != "/api/archive"
+                    // Of a secret no answer is kept: each time it is another one.
+                    && w.Path != "/api/calendar/feed"
                 )
                 .Select(w => w with { Body = w.Body is null ? null : OwnKey().Replace(w.Body, "") }),
         ];
@@ -374,6 +380,8 @@ public sealed partial class WritingTests : IDisposable
         Assert.Equal(422, (await SendAsync(Note(one, ""), "k")).Status);
         Assert.Equal(201, (await SendAsync(Note(one, "Seen"), "k")).Status);
         var (again, kept) = await SendAsync(Note(one, "Seen otherwise"), "k");
+        Assert.Equal((422, null), (again, (string?)kept?["text"]));
+        (again, kept) = await SendAsync(Note(one, "Seen"), "k");
         Assert.Equal((201, "Seen"), (again, (string?)kept?["text"]));
         Assert.Equal(201, (await SendAsync(Note(other, "Seen there"), "k")).Status);
         Assert.Single((await _garden.GetAsync($"/api/plants/{one}/log")).AsArray());

@@ -108,13 +108,7 @@ public static class Relaxation
             LocalSearch.Find(model, limits, held, cancel) ?? held
         )!;
         effort.Spend(search.Nodes, model);
-        return new RelaxedChoice(
-            best,
-            limits,
-            relaxed.ToImmutable(),
-            search,
-            proved
-        );
+        return new RelaxedChoice(best, limits, relaxed.ToImmutable(), search, proved);
     }
 }
 
@@ -256,9 +250,7 @@ internal sealed class Relaxing(
         var search = new BranchAndBound(model, tighter, cancel: cancel);
         var solved = search.Solve(Math.Min(nodes, effort.Nodes(model)));
         effort.Spend(search.Nodes, model);
-        return solved is { } found
-            ? (tighter, found.Chosen, true, true)
-            : (limits, held, false, !search.Stopped);
+        return solved is { } found ? (tighter, found.Chosen, true, true) : (limits, held, false, !search.Stopped);
     }
 
     /// <summary>Tighter limits with a choice that keeps them, where one is at hand or easily found.</summary>

@@ -33,7 +33,8 @@ public sealed class SearchEffort(long visits)
     /// <summary>A part of what is left; what it spends is spent of the whole.</summary>
     /// <param name="parts">So many equal parts are still to come, this one among them.</param>
     /// <param name="most">No more than this.</param>
-    public SearchEffort Part(int parts, long most = long.MaxValue) => new(Math.Min(most, Left / Math.Max(1, parts)), this);
+    public SearchEffort Part(int parts, long most = long.MaxValue) =>
+        new(Math.Min(most, Left / Math.Max(1, parts)), this);
 
     /// <summary>Nodes a search of a model may still have.</summary>
     public long Nodes(ChoiceModel model) => Math.Max(FewestNodes, (long)(Left / CostOf(model)));

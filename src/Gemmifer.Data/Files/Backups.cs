@@ -101,29 +101,18 @@ public static class Backups
         DateTimeOffset now,
         string? held = null,
         CancellationToken cancel = default
-    ) =>
-        InLineAsync(folder, cancel, () =>
-        {
-            var begins = Names.First(n => n.Why == why).Begins;
-            var stamp = now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
-            return Make(folder, Free(folder, begins + stamp), now, held is null ? [] : [held])!;
-        });
+    ) => InLineAsync(folder, cancel, () => Make(folder, why, null, now, held is null ? [] : [held])!);
 
     /// <summary>The day's own copy; none where the newest of its kind holds the same.</summary>
     public static Task<Backup?> MakeOfDayAsync(
         GardenFolder folder,
         DateTimeOffset now,
         CancellationToken cancel = default
-    ) =>
-        InLineAsync(folder, cancel, () =>
-        {
-            var stamp = now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
-            return Make(folder, Free(folder, $"day-{stamp}"), now, [], unlessAs: CopyReason.Day);
-        });
+    ) => InLineAsync(folder, cancel, () => Make(folder, CopyReason.Day, null, now, [], unlessSame: true));
 
     /// <summary>A copy whose name is used again: an older one of that name is replaced.</summary>
     internal static Task<Backup> MakeNamedAsync(GardenFolder folder, string name, DateTimeOffset now) =>
-        InLineAsync(folder, default, () => Make(folder, name, now, [])!);
+        InLineAsync(folder, default, () => Make(folder, CopyReason.Upgrade, name, now, [])!);
 
     /// <summary>Takes away what is surplus.</summary>
     internal static void Prune(GardenFolder folder, IReadOnlyCollection<string> held)
@@ -148,12 +137,15 @@ public static class Backups
         }
     }
 
+    /// <param name="named">Its name; null for one no copy has had.</param>
+    /// <param name="unlessSame">Whether none is made where the newest of its kind holds the same.</param>
     private static Backup? Make(
         GardenFolder folder,
-        string name,
+        CopyReason why,
+        string? named,
         DateTimeOffset now,
         IReadOnlyCollection<string> held,
-        CopyReason? unlessAs = null
+        bool unlessSame = false
     )
     {
         GardenFolder.MakeOwn(folder.BackupFolder);
@@ -163,13 +155,21 @@ public static class Backups
         }
 
         var had = All(folder);
+
+        // The newest is never taken away, so that no number is given twice.
+        var number = had.Select(b => b.Number).DefaultIfEmpty(0).Max() + 1;
+        var name = named
+            ?? string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Names.First(n => n.Why == why).Begins}{now.UtcDateTime:yyyyMMdd-HHmmss}-{number}.db"
+            );
         var target = Path.Combine(folder.BackupFolder, name);
         var unfinished = target + Unfinished;
         Copy(folder.File, unfinished);
         var print = PrintOf(unfinished);
         if (
-            unlessAs is { } kind
-            && had.FirstOrDefault(b => b.Why == kind) is { } newest
+            unlessSame
+            && had.FirstOrDefault(b => b.Why == why) is { } newest
             && CopyLabel.Of(Path.Combine(folder.BackupFolder, newest.Name)).Print == print
         )
         {
@@ -177,7 +177,7 @@ public static class Backups
             return null;
         }
 
-        var label = new CopyLabel(had.Select(b => b.Number).DefaultIfEmpty(0).Max() + 1, now, print);
+        var label = new CopyLabel(number, now, print);
         try
         {
             using var copy = new SqliteConnection(GardenStore.ConnectionTo(unfinished, pooling: false));
@@ -199,19 +199,6 @@ public static class Backups
     {
         using var stream = File.OpenRead(file);
         return Convert.ToHexStringLower(SHA256.HashData(stream));
-    }
-
-    /// <summary>A name no copy has yet: two made within a second are two.</summary>
-    private static string Free(GardenFolder folder, string name)
-    {
-        for (var n = 1; ; n++)
-        {
-            var free = n == 1 ? $"{name}.db" : string.Create(CultureInfo.InvariantCulture, $"{name}-{n}.db");
-            if (!File.Exists(Path.Combine(folder.BackupFolder, free)))
-            {
-                return free;
-            }
-        }
     }
 
     /// <summary>Waits for another's lock: the library waits when it runs a command, not when it copies.</summary>

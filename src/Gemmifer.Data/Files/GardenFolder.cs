@@ -134,8 +134,7 @@ public sealed class GardenFolder : IDisposable
             // Resource temporarily unavailable, on Linux and on macOS; sharing violation on Windows.
             11 or 35 or unchecked((int)0x80070020) =>
                 $"Another Gemmifer is using the garden in {folder}. End that one, or name another folder with --data.",
-            _ when NoRoom(e) => $"There is no room left on the disk of {folder}. Make room, then "
-                + "start again.",
+            _ when NoRoom(e) => $"There is no room left on the disk of {folder}. Make room, then " + "start again.",
             30 => $"{folder} is on a disk that cannot be written to. Name another folder with --data.",
             _ => $"{folder} cannot be used: the disk does not take it. Name another folder with --data.",
         };

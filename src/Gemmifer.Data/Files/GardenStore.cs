@@ -210,9 +210,7 @@ public static class GardenStore
                 {
                     Id = 1,
                     Incarnation = Incarnations.New(),
-                    DemoInside =
-                        applied is not null
-                        && string.CompareOrdinal(applied, LastWithDemoInside) <= 0,
+                    DemoInside = applied is not null && string.CompareOrdinal(applied, LastWithDemoInside) <= 0,
                 }
             );
             await context.SaveChangesAsync();

@@ -83,7 +83,11 @@ public static class PuttingBack
             var stamp = now.UtcDateTime.ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
             var aside = Enumerable
                 .Range(1, int.MaxValue)
-                .Select(n => n == 1 ? $"damaged-{stamp}.db" : string.Create(CultureInfo.InvariantCulture, $"damaged-{stamp}-{n}.db"))
+                .Select(n =>
+                    n == 1
+                        ? $"damaged-{stamp}.db"
+                        : string.Create(CultureInfo.InvariantCulture, $"damaged-{stamp}-{n}.db")
+                )
                 .First(n => !File.Exists(Path.Combine(folder.FullName, n)));
             var fresh = Path.Combine(folder.FullName, Ready + aside);
             var was = File.Exists(folder.File);

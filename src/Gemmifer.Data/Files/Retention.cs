@@ -10,7 +10,7 @@ namespace Gemmifer.Data.Files;
 public static class Retention
 {
     /// <summary>So many that were asked for.</summary>
-    public const int Asked = 20;
+    public const int Asked = 50;
 
     /// <summary>So many of each other kind, however close together they were made.</summary>
     public const int OfAKind = 5;

@@ -21,9 +21,7 @@ public static class CopyEndpoints
         app.MapPost("/api/copies", async (Gardens gardens, TimeProvider clock, CancellationToken cancel) =>
                 Results.Created(
                     "/api/copies",
-                    ViewOf(
-                        await Backups.MakeAsync(gardens.Here, CopyReason.Asked, clock.GetUtcNow(), cancel: cancel)
-                    )
+                    ViewOf(await Backups.MakeAsync(gardens.Here, CopyReason.Asked, clock.GetUtcNow(), cancel: cancel))
                 )
             )
             .WithName("makeCopy")

@@ -272,9 +272,10 @@ public static partial class Archive
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
         garden.ChangeTracker.AutoDetectChangesEnabled = false;
         var fresh = await FreshAsync(contents, garden, cancel);
-        var copy = fresh.IsEmpty || !await garden.Plants.AnyAsync(cancel)
-            ? null
-            : await Backups.MakeAsync(gardens.Here, CopyReason.Import, clock.GetUtcNow(), cancel: cancel);
+        var copy =
+            fresh.IsEmpty || !await garden.Plants.AnyAsync(cancel)
+                ? null
+                : await Backups.MakeAsync(gardens.Here, CopyReason.Import, clock.GetUtcNow(), cancel: cancel);
         garden.AddRange(fresh.Plants);
         garden.AddRange(fresh.Surveys);
         garden.AddRange(fresh.Lines);
@@ -369,7 +370,9 @@ public static partial class Archive
                 .AsNoTracking()
                 .Select(p => new { p.PlantId, p.Key })
                 .ToListAsync(cancel)
-        ).Select(p => (p.PlantId, p.Key)).ToHashSet();
+        )
+            .Select(p => (p.PlantId, p.Key))
+            .ToHashSet();
         var schools = (await garden.Schools.AsNoTracking().Select(s => s.Id).ToListAsync(cancel)).ToHashSet();
         var places = (await garden.Places.AsNoTracking().Select(p => p.Name).ToListAsync(cancel)).ToHashSet();
         var days = (await garden.Weather.AsNoTracking().Select(d => d.Day).ToListAsync(cancel)).ToHashSet();

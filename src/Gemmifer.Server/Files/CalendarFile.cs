@@ -8,6 +8,7 @@ using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
+using Gemmifer.Server.Settings;
 using Gemmifer.Server.Years;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
@@ -30,6 +31,7 @@ public static class CalendarFile
 
     private const int SecretBytes = 24,
         DaysBack = 30,
+        RemindedAtHour = 8,
         DaysAhead = 365;
 
     /// <summary>The day sequence numbers count from.</summary>
@@ -131,18 +133,21 @@ public static class CalendarFile
             .OrderBy(v => v.Due)
             .ToListAsync(cancel);
         var names = plants.ToDictionary(p => p.Id, p => p.Place.Length > 0 ? $"{p.Name}, {p.Place}" : p.Name);
-        var text = Write(year, visits, names, clock.GetUtcNow());
+        var units = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Units;
+        var text = Write(year, visits, names, clock.GetUtcNow(), units);
         return Results.File(Encoding.UTF8.GetBytes(text), "text/calendar; charset=utf-8", "garden.ics");
     }
 
     /// <summary>The events of a year; each keeps its name however its day moves.</summary>
     /// <param name="names">Of the plants, by id.</param>
     /// <param name="now">When it is written.</param>
+    /// <param name="units">metric or imperial.</param>
     public static string Write(
         YearAnswer year,
         IReadOnlyList<VisitRecord> visits,
         IReadOnlyDictionary<string, string> names,
-        DateTimeOffset now
+        DateTimeOffset now,
+        string units = "metric"
     )
     {
         var calendar = new Calendar { ProductId = Product };
@@ -156,20 +161,34 @@ public static class CalendarFile
 
         // A reader takes the event of the higher number; of the same it takes the later stamp.
         var sequence = (int)(now - Epoch).TotalHours;
-        void Add(string uid, DateOnly day, DateOnly end, string summary, string description) =>
-            calendar.Events.Add(
-                new CalendarEvent
-                {
-                    Uid = uid,
-                    Sequence = Math.Max(0, sequence),
-                    DtStamp = new CalDateTime(now.UtcDateTime, "UTC"),
-                    Start = new CalDateTime(day),
-                    End = new CalDateTime(end.AddDays(1)),
-                    Summary = summary,
-                    Description = description,
-                    Transparency = TransparencyType.Transparent,
-                }
-            );
+        void Add(string uid, DateOnly day, DateOnly end, string summary, string description, bool reminds)
+        {
+            var entry = new CalendarEvent
+            {
+                Uid = uid,
+                Sequence = Math.Max(0, sequence),
+                DtStamp = new CalDateTime(now.UtcDateTime, "UTC"),
+                Start = new CalDateTime(day),
+                End = new CalDateTime(end.AddDays(1)),
+                Summary = summary,
+                Description = description,
+                Transparency = TransparencyType.Transparent,
+            };
+            if (reminds)
+            {
+                // A whole day begins at midnight: whoever works is reminded at breakfast.
+                entry.Alarms.Add(
+                    new Alarm
+                    {
+                        Action = AlarmAction.Display,
+                        Description = summary,
+                        Trigger = new Trigger(Ical.Net.DataTypes.Duration.FromHours(RemindedAtHour)),
+                    }
+                );
+            }
+
+            calendar.Events.Add(entry);
+        }
 
         foreach (var job in year.Jobs)
         {
@@ -185,7 +204,8 @@ public static class CalendarFile
                 job.Plant is { } plant && names.TryGetValue(plant, out var name)
                     ? $"{YearWords.Of(job.Job)}: {name}"
                     : YearWords.Of(job.Job),
-                $"{job.Because} From {CsvTable.Text(job.Window[0])} to {CsvTable.Text(job.Window[1])}. {job.IfLate}"
+                $"{job.Because} From {InUnits.Day(job.Window[0])} to {InUnits.Day(job.Window[1])}. {job.IfLate}",
+                reminds: true
             );
         }
 
@@ -196,7 +216,8 @@ public static class CalendarFile
                 round.Window[0],
                 round.Window[1],
                 $"In flower, it is expected: {names[round.Plant]}",
-                "When it begins, in eight years of ten."
+                "When it begins, in eight years of ten.",
+                reminds: false
             );
         }
 
@@ -207,7 +228,21 @@ public static class CalendarFile
                 visit.Due,
                 visit.Due,
                 $"Come back: {names[visit.PlantId]}",
-                visit.Text
+                InUnits.Say(visit.Text, visit.Measures, units),
+                reminds: true
+            );
+        }
+
+        foreach (var fault in year.Warnings.Where(w => w.Code == GardenYear.FaultCode))
+        {
+            var today = DateOnly.FromDateTime(now.UtcDateTime);
+            Add(
+                $"fault-{fault.Plant}@gemmifer",
+                today,
+                today,
+                $"Could not be dated: {names.GetValueOrDefault(fault.Plant ?? "", "a plant")}",
+                fault.Text,
+                reminds: false
             );
         }
 

@@ -195,8 +195,7 @@ public sealed partial record CsvTable(IReadOnlyList<string> Columns, IReadOnlyLi
             : cell;
 
     /// <summary>The cell as it was before it was made harmless.</summary>
-    private static string Plain(string cell) =>
-        cell.StartsWith('\'') && LikeFormula().IsMatch(cell) ? cell[1..] : cell;
+    private static string Plain(string cell) => cell.StartsWith('\'') && LikeFormula().IsMatch(cell) ? cell[1..] : cell;
 
     /// <summary>A file to send, which no spreadsheet computes anything of and which reads back the same.</summary>
     public static IResult Send(string name, IEnumerable<string> columns, IEnumerable<IReadOnlyList<string?>> lines)

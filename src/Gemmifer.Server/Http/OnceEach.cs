@@ -82,7 +82,8 @@ public static class OnceEach
             if (sent is not null && had.Sent is { } before && before != sent)
             {
                 var other = new SurveyError(Header, "reused", "This key was sent with something else before.");
-                await Problems.Invalid([other], "Nothing was stored: each change has a key of its own.")
+                await Problems
+                    .Invalid([other], "Nothing was stored: each change has a key of its own.")
                     .ExecuteAsync(context);
                 return;
             }

@@ -3,14 +3,17 @@ namespace Gemmifer.Server.Http;
 /// <summary>What only reads or computes: it ends with the server, and HEAD is answered as GET is, without the body.</summary>
 public static class Reading
 {
-    /// <summary>Sets both up; before the addresses are looked up.</summary>
+    /// <summary>Sets both up: first of all, before the address is looked up in either garden.</summary>
     public static void UseReading(this WebApplication app)
     {
         var stopping = app.Lifetime.ApplicationStopping;
         app.Use(
             async (context, next) =>
             {
-                if (Writing.Changes(context.Request))
+                var path = context.Request.Path.StartsWithSegments(Gardens.DemoBase, out var inDemo)
+                    ? inDemo
+                    : context.Request.Path;
+                if (Writing.Changes(context.Request.Method, path))
                 {
                     await next(context);
                     return;
@@ -21,7 +24,11 @@ public static class Reading
                 context.RequestAborted = either.Token;
                 try
                 {
-                    await (HttpMethods.IsHead(context.Request.Method) ? HeadAsync(context, next) : next(context));
+                    await (
+                        HttpMethods.IsHead(context.Request.Method) && path.StartsWithSegments("/api")
+                            ? HeadAsync(context, next)
+                            : next(context)
+                    );
                 }
                 finally
                 {
@@ -33,12 +40,6 @@ public static class Reading
 
     private static async Task HeadAsync(HttpContext context, RequestDelegate next)
     {
-        if (!context.Request.Path.StartsWithSegments("/api"))
-        {
-            await next(context);
-            return;
-        }
-
         var body = context.Response.Body;
         context.Request.Method = HttpMethods.Get;
         context.Response.Body = Stream.Null;

@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using System.Threading.RateLimiting;
 using Gemmifer.Core.Exchange;
 using Microsoft.AspNetCore.Authorization;
 
@@ -48,12 +49,48 @@ public static class Rights
         return new ClaimsPrincipal(new ClaimsIdentity(claims, scheme));
     }
 
-    /// <summary>The demo is for people, not for links to a part of one's own garden.</summary>
+    /// <summary>So much a link may ask for: at once, and by the minute after that.</summary>
+    private const int AskedAtOnce = 80,
+        AskedAMinute = 60;
+
+    /// <summary>Whoever looks by a link looks at one thing after another: what they ask for is bounded.</summary>
+    private static readonly PartitionedRateLimiter<Visitor> Asking = PartitionedRateLimiter.Create<Visitor, string>(
+        visitor => RateLimitPartition.GetTokenBucketLimiter(visitor.Device ?? "", _ => new TokenBucketRateLimiterOptions
+            {
+                TokenLimit = AskedAtOnce,
+                TokensPerPeriod = AskedAMinute / 6,
+                ReplenishmentPeriod = TimeSpan.FromSeconds(10),
+            })
+    );
+
+    /// <summary>
+    /// The demo is for people, not for links to a part of one's own garden; and a link may ask for little.
+    /// </summary>
     public static void UseOwnGardenForLookers(this IApplicationBuilder app) =>
         app.Use(
             (context, next) =>
-                Visitor.Of(context) is { Role: Role.Looker } && Gardens.InDemo(context)
-                    ? Problems.OfStatus(403).ExecuteAsync(context)
-                    : next(context)
+            {
+                if (
+                    Visitor.Of(context) is not { Role: Role.Looker } looker
+                    || !context.Request.Path.StartsWithSegments("/api")
+                )
+                {
+                    return next(context);
+                }
+
+                if (Gardens.InDemo(context))
+                {
+                    return Problems.OfStatus(403).ExecuteAsync(context);
+                }
+
+                using var asked = Asking.AttemptAcquire(looker);
+                if (asked.IsAcquired)
+                {
+                    return next(context);
+                }
+
+                context.Response.Headers.RetryAfter = "10";
+                return Problems.OfStatus(429).ExecuteAsync(context);
+            }
         );
 }

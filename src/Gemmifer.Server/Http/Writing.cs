@@ -12,6 +12,9 @@ public static class Writing
     /// <summary>Names the incarnation: of the garden in an answer, of the garden a change was made on in a request.</summary>
     public const string Header = "Gemmifer-Garden";
 
+    /// <summary>Names who made a change, where somebody was signed in when it was made.</summary>
+    public const string PersonHeader = "Gemmifer-Person";
+
     private const int InMemoryBytes = 1_000_000;
 
     /// <summary>What is computed there is not stored.</summary>
@@ -21,12 +24,15 @@ public static class Writing
     private static readonly string[] ByThemselves = ["/api/archive", "/api/copies"];
 
     /// <summary>Whether a request may change the garden.</summary>
-    public static bool Changes(HttpRequest request) =>
-        !HttpMethods.IsGet(request.Method)
-        && !HttpMethods.IsHead(request.Method)
-        && request.Path.StartsWithSegments("/api")
-        && !Stateless.Contains(request.Path.Value)
-        && !request.Path.Value!.EndsWith("/try", StringComparison.Ordinal);
+    public static bool Changes(HttpRequest request) => Changes(request.Method, request.Path);
+
+    /// <summary>The same of an address within a garden.</summary>
+    public static bool Changes(string method, PathString path) =>
+        !HttpMethods.IsGet(method)
+        && !HttpMethods.IsHead(method)
+        && path.StartsWithSegments("/api")
+        && !Stateless.Contains(path.Value)
+        && !path.Value!.EndsWith("/try", StringComparison.Ordinal);
 
     /// <summary>Tells which garden answers, and lets changes of this one in.</summary>
     public static void UseWriting(this WebApplication app)
@@ -46,9 +52,9 @@ public static class Writing
                     context.Response.Headers[Header] = folder.Incarnation;
                     return Task.CompletedTask;
                 });
-                return
-                    !Changes(context.Request) ? next(context)
-                    : OfAnother(context.Request, folder) is { } refused ? refused.ExecuteAsync(context)
+                return !Changes(context.Request) ? next(context)
+                    : (BySomebodyElse(context) ?? OfAnother(context.Request, folder)) is { } refused
+                        ? refused.ExecuteAsync(context)
                     : ByThemselves.Any(a => context.Request.Path.StartsWithSegments(a)) ? next(context)
                     : WriteAsync(context, folder, next);
             }
@@ -63,6 +69,19 @@ public static class Writing
                 "incarnation",
                 "The garden was put back to an earlier state since this was made.",
                 "Nothing was stored: what it was about is not as it was. Look at the plant, and note it anew."
+            )
+            : null;
+
+    /// <summary>409 where a change was made by somebody else than is signed in now; null where it was not.</summary>
+    private static IResult? BySomebodyElse(HttpContext context) =>
+        context.Request.Headers[PersonHeader].ToString() is { Length: > 0 } made
+        && Visitor.Of(context) is { } visitor
+        && visitor.Person != made
+            ? Problems.Of(
+                409,
+                "person",
+                "This was made by somebody else on this device.",
+                "Nothing was stored: it is sent when they sign in here again."
             )
             : null;
 

@@ -10,6 +10,7 @@ namespace Gemmifer.Server.Sharing;
 /// <param name="Shared">Whether the garden is shared in the network.</param>
 /// <param name="Role">What may be done.</param>
 /// <param name="Name">What the owner calls whoever is signed in; null where nobody is, and for a link.</param>
+/// <param name="Person">Id of who is signed in; null for a link, and where the garden is not shared.</param>
 /// <param name="OnlyPlant">The one plant a link shows; null for others.</param>
 /// <param name="OnlyPlace">The bed a link shows; null for others.</param>
 /// <param name="EndsAt">When a link ends; null for others.</param>
@@ -17,6 +18,7 @@ public sealed record HereView(
     bool Demo,
     bool Shared,
     Role Role,
+    string? Person,
     string? Name,
     string? OnlyPlant,
     string? OnlyPlace,
@@ -71,6 +73,7 @@ public static class EnterEndpoints
             gardens.Demo is not null && visitor.Role != Role.Looker,
             context.RequestServices.GetService<Share>() is not null,
             visitor.Role,
+            visitor.Person,
             visitor.Name.Length > 0 ? visitor.Name : null,
             visitor.Only?.Plant,
             visitor.Only?.Place,

@@ -1,4 +1,5 @@
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data;
@@ -27,7 +28,7 @@ public sealed record EntryInput(
 
 /// <summary>What was noted on several plants.</summary>
 /// <param name="Plants">How many have the line.</param>
-public sealed record EntryView(string Batch, int Plants, string Text);
+public sealed record EntryView(string Batch, int Plants, string Text, IReadOnlyList<Measure>? Measures);
 
 /// <summary>A line as it is said.</summary>
 /// <param name="Line">Such as "first bloom row 2 today".</param>
@@ -49,7 +50,8 @@ public sealed record SpokenView(
     double? Mm,
     double? Grams,
     int? Bbch,
-    string? Says
+    string? Says,
+    IReadOnlyList<Measure>? Measures
 );
 
 /// <summary>Quick entries: by plant, by bed or row, in one line, and taken back.</summary>
@@ -222,7 +224,7 @@ public static class LogEntries
                 // The same entry, sent twice at the same moment: the other one is stored, whole.
             }
 
-            return Results.Created("/api/log", new EntryView(batch!, keys.Count, note.Said.Text));
+            return Results.Created("/api/log", new EntryView(batch!, keys.Count, note.Said.Text, note.Said.Measures));
         }
     }
 
@@ -299,6 +301,7 @@ public static class LogEntries
                         null,
                         null,
                         null,
+                        null,
                         null
                     ),
                     SpokenReading.Understood u => new SpokenView(
@@ -312,7 +315,8 @@ public static class LogEntries
                         u.Note.Mm,
                         u.Note.Grams,
                         u.Note.Bbch,
-                        u.Note.Said.Text
+                        u.Note.Said.Text,
+                        u.Note.Said.Measures
                     ),
                     _ => throw new InvalidOperationException("A line is read or asked about."),
                 }

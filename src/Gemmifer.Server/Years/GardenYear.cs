@@ -20,7 +20,7 @@ public sealed record YearPlantView(string Id, string Name, string Place, PlantFa
 /// <summary>The year of the garden.</summary>
 /// <param name="Plants">The plants that are named in it.</param>
 /// <param name="Frosts">The last frost and the first after it, of each year of the span.</param>
-/// <param name="Daylight">Hours of daylight on the first of each month; empty where the latitude is not known.</param>
+/// <param name="Daylight">Hours of daylight on the first of each month, that after the span among them; empty where the latitude is not known.</param>
 public sealed record GardenYearView(
     DateOnly Today,
     DateOnly From,
@@ -163,7 +163,7 @@ public static class GardenYear
     private static DaylightOn[] Daylight(double latitude, DateOnly from, DateOnly to) =>
         [
             .. Enumerable
-                .Range(0, ((to.Year - from.Year) * 12) + to.Month - from.Month + 1)
+                .Range(0, ((to.Year - from.Year) * 12) + to.Month - from.Month + 2)
                 .Select(m => new DateOnly(from.Year, from.Month, 1).AddMonths(m))
                 .Select(d => new DaylightOn(d, Math.Round(DayLength.Hours(latitude, d), 2))),
         ];

@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import { base } from "./base";
+import { noteGarden } from "./incarnation";
 import { KEPT } from "./kept";
 import { entry, reach } from "./reach";
 import type { components, paths } from "./schema";
@@ -9,12 +10,29 @@ export type Schemas = components["schemas"];
 /** The server's API; types come from its OpenAPI document. */
 export const api = createClient<paths>({ baseUrl: window.location.origin + base });
 api.use({
-  onResponse: ({ response }) => {
+  onResponse: ({ request, response }) => {
     reach.set(!response.headers.has(KEPT));
+    noteGarden(response);
     if (response.status === 401) entry.set(false);
+    keepFirst(request, response);
   },
   onError: () => reach.set(false),
 });
+
+/**
+ * On the first visit nothing keeps the answers yet: what was seen is kept from here, so that it opens again without the
+ * garden, however short the visit was.
+ */
+function keepFirst(request: Request, response: Response) {
+  if (request.method !== "GET" || !response.ok || !("caches" in globalThis)) return;
+  if (!("serviceWorker" in navigator) || navigator.serviceWorker.controller) return;
+  if (/\/api\/(garden\/plan|copies|people|sign-)/.test(request.url)) return;
+  const kept = response.clone();
+  void caches
+    .open("garden")
+    .then((garden) => garden.put(request.url, kept))
+    .catch(() => null);
+}
 
 export interface FieldError {
   path: string;

@@ -761,7 +761,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The survey of this season, a stem a line. */
+        /** The survey of this season, a stem a line; of a row its counts. */
         get: operations["surveyFile"];
         put?: never;
         post?: never;
@@ -849,6 +849,89 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photographs and lines of logs that were taken out, the latest first, 500 of each at most. */
+        get: operations["binnedParts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/photos/{photo}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restorePhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a photograph that lies in the bin, for good. */
+        delete: operations["deletePhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/lines/{line}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/lines/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a line of a log that lies in the bin, for good. */
+        delete: operations["deleteLine"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1065,7 +1148,7 @@ export interface paths {
         /** Keeps a photograph under the name the page made for it, or what was tapped on it since. */
         put: operations["savePhoto"];
         post?: never;
-        /** Takes a photograph out of the plant's record; copies of the garden still have it. */
+        /** Puts a photograph into the bin; a helper's own is deleted when that helper takes it back. */
         delete: operations["dropPhoto"];
         options?: never;
         head?: never;
@@ -1120,6 +1203,34 @@ export interface components {
              * @description Photographs that are new here.
              */
             photos: number;
+        };
+        /** @description A line of a log that was taken back by somebody else than who wrote it. */
+        BinnedLine: {
+            /** @description The plant it is of. */
+            plant: string;
+            plantName: string;
+            /** Format: date-time */
+            removedAt: string;
+            line: components["schemas"]["LogView"];
+        };
+        /** @description What was taken out of plants that stand. */
+        BinnedParts: {
+            photos: components["schemas"]["BinnedPhoto"][];
+            lines: components["schemas"]["BinnedLine"][];
+        };
+        /** @description A photograph that was put into the bin. */
+        BinnedPhoto: {
+            /**
+             * Format: int32
+             * @description Its number in the bin.
+             */
+            id: number;
+            /** @description The plant it is of. */
+            plant: string;
+            plantName: string;
+            /** Format: date-time */
+            removedAt: string;
+            photo: components["schemas"]["PhotoView"];
         };
         /** @description A plant that was taken out of the garden and is kept with all that is known of it. */
         BinnedPlant: {
@@ -1258,6 +1369,11 @@ export interface components {
             now: components["schemas"]["Decision"];
             why: null | components["schemas"]["PlanSentence"];
         };
+        /**
+         * @description What a copy was made for.
+         * @enum {unknown}
+         */
+        CopyReason: "day" | "asked" | "upgrade" | "restore" | "import";
         /** @description A copy of the garden as people see it. */
         CopyView: {
             name: string;
@@ -1265,8 +1381,8 @@ export interface components {
             madeAt: string;
             /** Format: int64 */
             bytes: number;
-            /** @description day, asked, upgrade or restore: what it was made for. */
-            why: string;
+            /** @description What it was made for. */
+            why: components["schemas"]["CopyReason"];
         };
         /** @description A correction of a line; what is not said stays as it is. */
         CorrectionInput: {
@@ -3391,6 +3507,8 @@ export interface components {
             overdueMany: number;
             /** @description The plants that are named. */
             plants: components["schemas"]["YearPlantView"][];
+            /** @description Plants that could not be dated though they should be, with the reference to report. */
+            faults: components["schemas"]["YearWarning"][];
         };
         /** @description The work on a plant this season. */
         WorkView: {
@@ -5907,6 +6025,151 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LogView"][];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    binnedParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedParts"];
+                };
+            };
+        };
+    };
+    restorePhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deletePhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -10,6 +10,7 @@ import { Guard } from "./Guard";
 import { useEntry, useHere } from "./here";
 import { useShown } from "./instruments";
 import { NewMake } from "./NewMake";
+import { useForgetting, useReturn } from "./presence";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
@@ -68,6 +69,14 @@ const Item = chakra(NavLink, {
   },
 });
 
+/** What is told on every screen, while it works as well. */
+const Told = () => (
+  <>
+    <Waits />
+    <NewMake />
+  </>
+);
+
 /** What stands round every screen. */
 export function Shell() {
   const { settings, save, error } = useSettings();
@@ -76,7 +85,11 @@ export function Shell() {
   const here = useHere();
   const [measuring] = useShown();
   const looks = here.role === "looker";
+  // While somebody works everything but the step folds away on a phone: the way back stands over the step.
+  const working = /^\/plants\/[^/]+\/(do|visit\/[^/]+)$/.test(pathname);
   useSending();
+  useReturn();
+  useForgetting();
   useAlong();
   useEffect(() => {
     // In braces: newer browsers give something back, and an effect may only give back its undoing.
@@ -97,9 +110,13 @@ export function Shell() {
       >
         Skip to the page
       </chakra.a>
-      {inDemo && <DemoBand />}
+      {inDemo && (
+        <chakra.div display={{ base: working ? "none" : "block", md: "block" }}>
+          <DemoBand />
+        </chakra.div>
+      )}
       <chakra.header
-        display="flex"
+        display={{ base: working ? "none" : "flex", md: "flex" }}
         alignItems="center"
         flexWrap="wrap"
         columnGap={{ base: "0", sm: "14px" }}
@@ -123,6 +140,7 @@ export function Shell() {
             </Item>
           )}
           <Item to="/garden">Garden</Item>
+          {!looks && <Item to="/year">Year</Item>}
           {!looks && <Item to="/rules">Rules</Item>}
         </chakra.nav>
         <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
@@ -151,9 +169,13 @@ export function Shell() {
             {looks ? "Looking" : "Measures"}
           </Item>
         </chakra.div>
-        <Waits />
-        <NewMake />
+        {!working && <Told />}
       </chakra.header>
+      {working && (
+        <chakra.div paddingInline={{ base: "12px", md: "24px" }} className="no-print">
+          <Told />
+        </chakra.div>
+      )}
       {error && (
         <chakra.p role="alert" color="hip" padding="8px 24px">
           {error}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import { api, must, type Schemas } from "../api/client";
+import { notePerson } from "../api/incarnation";
 import { entry } from "../api/reach";
 
 export type Here = Schemas["HereView"];
@@ -10,6 +11,7 @@ const owner: Here = {
   demo: false,
   shared: false,
   role: "owner",
+  person: null,
   name: null,
   onlyPlant: null,
   onlyPlace: null,
@@ -18,7 +20,16 @@ const owner: Here = {
 
 /** Which gardens there are, and what may be done from this browser. */
 export function useHere(): Here {
-  return useQuery({ queryKey: ["here"], queryFn: () => must(api.GET("/api/here")), staleTime: 60_000 }).data ?? owner;
+  const here = useQuery({
+    queryKey: ["here"],
+    queryFn: async () => {
+      const now = await must(api.GET("/api/here"));
+      notePerson(now.person);
+      return now;
+    },
+    staleTime: 60_000,
+  });
+  return here.data ?? owner;
 }
 
 /** Whether whoever sits here may change rules, delete, and let others in. */

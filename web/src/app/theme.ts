@@ -42,6 +42,7 @@ input[type=file]::file-selector-button{font:inherit;font-weight:700;color:var(--
 :root{--serif:"Fraunces Variable",Georgia,serif;--sans:"Atkinson Hyperlegible",system-ui,sans-serif}
 :focus-visible{outline:3px solid var(--leaf);outline-offset:2px;border-radius:4px}
 svg [tabindex]:focus-visible{outline:none}
+@media (forced-colors:active){[aria-pressed=true],[aria-checked=true],[aria-selected=true],a[aria-current=page]{forced-color-adjust:none;background:Highlight!important;color:HighlightText!important;border-color:Highlight!important}}
 @media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important;scroll-behavior:auto!important}}
 }
 .sheet .paper{background:#fff;color:#000;padding:18px;max-width:210mm;border:1px solid var(--line);font-size:.98rem;--paper:#fff;--sheet:#fff;--ink:#000;--muted:#222;--line:#999;--leaf:#000;--leafWash:#eee;--hip:#000;--hipWash:#fff;--ochre:#000;--ochreWash:#ddd;--soil:#ccc;--bark1:#e4e4e4;--bark2:#c4c4c4;--bark3:#9a9a9a;--bark4:#555;--prickle:#333}

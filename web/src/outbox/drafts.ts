@@ -1,4 +1,5 @@
 import { at, inDemo } from "../api/base";
+import { GARDEN, incarnation, noteGarden, person, PERSON } from "../api/incarnation";
 import { entry } from "../api/reach";
 import type { SurveyDocument } from "../survey/types";
 
@@ -6,6 +7,9 @@ import type { SurveyDocument } from "../survey/types";
 export interface Draft {
   revision: number;
   document: SurveyDocument;
+  /** The garden it was made on, and who was signed in then. */
+  garden?: string | null;
+  by?: string | null;
 }
 
 const PREFIX = inDemo ? "gemmifer.demo-draft." : "gemmifer.draft.";
@@ -20,7 +24,8 @@ export function readDraft(id: string): Draft | null {
 }
 
 export function keepDraft(id: string, revision: number, document: SurveyDocument) {
-  localStorage.setItem(PREFIX + id, JSON.stringify({ revision, document } satisfies Draft));
+  const draft: Draft = { revision, document, garden: incarnation(), by: person() };
+  localStorage.setItem(PREFIX + id, JSON.stringify(draft));
 }
 
 export const dropDraft = (id: string) => localStorage.removeItem(PREFIX + id);
@@ -69,9 +74,15 @@ export async function sendDraft(id: string): Promise<boolean> {
   try {
     const response = await fetch(at(`/api/plants/${id}/survey`), {
       method: "PUT",
-      headers: { "If-Match": `"${draft.revision}"`, "Content-Type": "application/json" },
+      headers: {
+        "If-Match": `"${draft.revision}"`,
+        "Content-Type": "application/json",
+        ...(draft.garden ? { [GARDEN]: draft.garden } : {}),
+        ...(draft.by ? { [PERSON]: draft.by } : {}),
+      },
       body: JSON.stringify(storedOf(draft.document)),
     });
+    noteGarden(response);
     // Refused: it stays, and the plant's own page shows it and asks.
     if (response.ok && JSON.stringify(readDraft(id)) === JSON.stringify(draft)) dropDraft(id);
     if (response.status === 401) entry.set(false);

@@ -1,5 +1,6 @@
 import { at, inDemo, ofDemo } from "../api/base";
 import { newId } from "../api/client";
+import { GARDEN, incarnation, noteGarden, person, PERSON } from "../api/incarnation";
 import { entry } from "../api/reach";
 import { draftsOf, sendDraft } from "./drafts";
 import { visitOf } from "./fold";
@@ -65,7 +66,16 @@ export class Outbox {
   /** Keeps changes on this device and sends them; done when they are kept, and were sent or could not be for a moment. */
   async add(changes: Omit<Waiting, "seq" | "key" | "made">[]): Promise<void> {
     const made = new Date().toISOString();
-    await keepWaiting(changes.map((c) => ({ ...c, key: newId(), made })));
+    const [garden, by] = [incarnation(), person()];
+    await keepWaiting(
+      changes.map((c) => ({
+        ...c,
+        key: newId(),
+        made,
+        ...(garden === null ? {} : { garden }),
+        ...(by === null ? {} : { by }),
+      })),
+    );
     await this.changed();
     await Promise.race([this.send(), new Promise((done) => setTimeout(done, GRACE))]);
   }
@@ -75,6 +85,8 @@ export class Outbox {
     const anew = { ...change };
     delete anew.refused;
     delete anew.tries;
+    // Whoever sends it again has seen the garden as it is.
+    delete anew.garden;
     await this.put(anew);
     await this.send();
   }
@@ -142,6 +154,8 @@ export class Outbox {
           "Idempotency-Key": change.key,
           // It is dated when it was made; how long it waited is told, as the clock of a phone may be wrong.
           "Waited-Seconds": (Math.max(0, Date.now() - Date.parse(change.made)) / 1000).toFixed(3),
+          ...(change.garden === undefined ? {} : { [GARDEN]: change.garden }),
+          ...(change.by === undefined ? {} : { [PERSON]: change.by }),
           ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
           ...(body === null ? {} : { "Content-Type": "application/json" }),
         },
@@ -153,6 +167,7 @@ export class Outbox {
     } catch {
       return false;
     }
+    noteGarden(response);
     // It is busy or it stumbles: neither is the fault of the change, unless it stumbles at this one again and again.
     const tries = (change.tries ?? 0) + 1;
     if (response.status === 500 && tries < STUMBLES) await putWaiting({ ...change, tries });
@@ -177,14 +192,21 @@ export class Outbox {
       this.listeners.forEach((l) => l());
     } else {
       const problem = parsed(text);
-      await putWaiting({
-        ...change,
-        refused: {
-          status: response.status,
-          title: problem.title ?? "The garden did not take it.",
-          detail: problem.detail ?? null,
-        },
-      });
+      const code = problem.errors?.[0]?.code;
+      const note = code === "incarnation" ? asNote(change) : null;
+      // What was made before the garden was put back is kept as words, and never done to what is there now.
+      if (note) await putWaiting(note);
+      else {
+        await putWaiting({
+          ...change,
+          refused: {
+            status: response.status,
+            title: problem.title ?? "The garden did not take it.",
+            detail: problem.detail ?? null,
+            ...(code === undefined ? {} : { code }),
+          },
+        });
+      }
     }
     await this.changed();
     return true;
@@ -257,9 +279,37 @@ async function keepAnswer(change: Waiting, text: string): Promise<void> {
   void fetch(log).catch(() => null);
 }
 
-function parsed(text: string): { title?: string; detail?: string } {
+/** What a problem of the server says, as far as it is read here. */
+interface Problem {
+  title?: string;
+  detail?: string;
+  errors?: { code?: string }[];
+}
+
+/** A change as a note of what was done; null for what is more than words: a picture, a plant. */
+export function asNote(change: Waiting): Waiting | null {
+  if (["plant", "round", "photo", "drop-photo"].includes(change.what)) return null;
+  const made = new Date(change.made).toLocaleString("en-GB", { dateStyle: "long", timeStyle: "short" });
+  const text = `Made before the garden was put back to an earlier state, and not done to it: ${change.words} (${made})`;
+  const note: Waiting = {
+    ...change,
+    what: "note",
+    method: "POST",
+    address: at(`/api/plants/${change.plant}/log`),
+    seen: null,
+    body: { text: text.slice(0, 1000), key: change.key },
+    words: text,
+  };
+  delete note.garden;
+  delete note.line;
+  delete note.of;
+  delete note.tries;
+  return note;
+}
+
+function parsed(text: string): Problem {
   try {
-    return JSON.parse(text) as { title?: string; detail?: string };
+    return JSON.parse(text) as Problem;
   } catch {
     return {};
   }

@@ -38,10 +38,14 @@ export interface Waiting {
   line?: KeptLine;
   /** Of a step taken back: the line of the log. */
   of?: number;
+  /** The garden it was made on, see api/incarnation.ts. */
+  garden?: string;
+  /** Who was signed in when it was made; nobody where nobody had to. */
+  by?: string;
   /** How often the garden stumbled at it. */
   tries?: number;
   /** Why the garden does not take it; it waits for the gardener then. */
-  refused?: { status: number; title: string; detail: string | null };
+  refused?: { status: number; title: string; detail: string | null; code?: string };
 }
 
 interface Schema extends DBSchema {

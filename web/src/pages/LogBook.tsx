@@ -9,6 +9,8 @@ import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { counted } from "../survey/words";
 import { noteWords, type YearEvent } from "../survey/yearWords";
+import { DayField } from "../shared/DayField";
+import { isoOf } from "../shared/days";
 
 type Said = Schemas["SpokenView"];
 type Entry = Schemas["EntryInput"];
@@ -225,9 +227,7 @@ function ByTaps({ busy, onAdd }: Adds) {
           <Field label="In your words" hint={what === "sprayed" ? "By whom, and with what." : "May be left out."}>
             <Input value={text} maxLength={1000} onChange={(e) => setText(e.target.value)} />
           </Field>
-          <Field label="The day it was" hint="Today where nothing stands here.">
-            <Input type="date" value={day} onChange={(e) => setDay(e.target.value)} />
-          </Field>
+          <DayField label="The day it was" none="Today" latest={isoOf(new Date())} value={day} onChange={setDay} />
           <chakra.div>
             <Button
               look="main"

@@ -11,6 +11,7 @@ import { plantOf, rememberChanged, rememberNew } from "../outbox/newPlant";
 import { outbox } from "../outbox/outbox";
 import { readLength } from "../survey/measures";
 import { type Known, safestRose } from "./whichRose";
+import { DayField } from "../shared/DayField";
 
 const rose: Schemas["PlantFamily"] = "rose";
 
@@ -347,14 +348,13 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
                   <Tick on={cover} onChange={(cover) => set({ cover })} text="Covered in winter" />
                   <Tick on={hips} onChange={(hips) => set({ hips })} text="Its hips are wanted" />
                 </div>
-                <Field label="In flower on" hint="leave empty for its own time" error={wrongAt("/flowerOn")}>
-                  <Input
-                    type="date"
-                    width="auto"
-                    value={flowerOn}
-                    onChange={(e) => set({ flowerOn: e.target.value })}
-                  />
-                </Field>
+                <DayField
+                  label="In flower on"
+                  none="its own time"
+                  error={wrongAt("/flowerOn")}
+                  value={flowerOn}
+                  onChange={(flowerOn) => set({ flowerOn })}
+                />
               </>
             )}
           </chakra.div>

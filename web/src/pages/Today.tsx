@@ -7,7 +7,7 @@ import { Button, Choice, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { capital, counted, listed, timeWords } from "../survey/words";
 import { shortDay, TwoWeeks } from "./TwoWeeks";
-import { eventOf, inWalkingOrder, type Job, jobWords, pageOf, together } from "./yearRows";
+import { type Card, cardsOf, eventOf, type Job, jobWords, pageOf, together } from "./yearRows";
 
 type Work = Schemas["WorkNowView"];
 
@@ -96,7 +96,7 @@ function Work() {
 function Day({ work }: { work: Work }) {
   const plants = new Map(work.plants.map((p) => [p.id, p]));
   const [chosen, left] = [work.chosen, work.left];
-  const stops = inWalkingOrder(chosen, (id) => plants.get(id)?.place ?? "", new Set(work.diseased));
+  const cards = cardsOf(chosen, (id) => plants.get(id)?.place ?? "", new Set(work.diseased));
   return (
     <>
       {chosen.length === 0 && work.waits.length === 0 && (
@@ -113,23 +113,8 @@ function Day({ work }: { work: Work }) {
         </chakra.p>
       )}
       <ol>
-        {stops.map((stop, at) => (
-          <chakra.li key={stop.key} marginTop="12px">
-            <chakra.h3 fontSize="1.1rem" paddingBottom="4px">
-              {stop.place || "Anywhere"}
-            </chakra.h3>
-            {stop.diseased && (
-              <Notice tone="look">Disease was seen here: wipe the blades with alcohol after each plant.</Notice>
-            )}
-            {together(stop.jobs).map((group) => (
-              <Stop
-                key={`${group[0]!.job} ${group[0]!.window[1]}`}
-                group={group}
-                plants={plants}
-                told={stops.slice(0, at).some((s) => s.jobs.some((j) => j.because === group[0]!.because))}
-              />
-            ))}
-          </chakra.li>
+        {cards.map((card) => (
+          <JobCard key={card.job} card={card} plants={plants} />
         ))}
       </ol>
       {left.length > 0 && chosen.length > 0 && (
@@ -153,6 +138,14 @@ function Day({ work }: { work: Work }) {
           </Notice>
         </chakra.div>
       )}
+      {work.faults.map((f) => (
+        <Notice key={f.plant} tone="wrong" role="alert">
+          {f.text}{" "}
+          <Link to={`/plants/${f.plant}/look`} style={{ padding: "10px 0", display: "inline-block" }}>
+            To the plant
+          </Link>
+        </Notice>
+      ))}
       {work.overdue.length > 0 && (
         <chakra.div marginTop="12px">
           <Notice tone="look">
@@ -185,32 +178,93 @@ function jobsNamed(jobs: readonly Job[], plants: ReadonlyMap<string, Schemas["Ye
     .join("; ");
 }
 
-/** So many plants are named under a job; of more it is said how many. */
+/** So many plants are named in a place; of more it is said how many. */
 const MOST_NAMED = 12;
 
-function Stop(props: {
-  group: Job[];
+/** One job: why now, and the places it is to be done in as one walks. */
+function JobCard({ card, plants }: { card: Card; plants: ReadonlyMap<string, Schemas["YearPlantView"]> }) {
+  const { job, reasons } = card;
+  const how = card.jobs.find((j) => j.how)?.how;
+  return (
+    <chakra.li borderTop="1px solid var(--line)" paddingBlock="10px" marginTop="6px">
+      <chakra.div display="flex" gap="2px 12px" flexWrap="wrap" alignItems="baseline">
+        <chakra.h3 fontSize="1.15rem">{jobWords[job]}</chakra.h3>
+        <chakra.span marginLeft="auto" color="muted">
+          till {shortDay(card.till)}
+          {card.minutes > 0 ? `, ${timeWords(Math.round(card.minutes))}` : ""}
+        </chakra.span>
+      </chakra.div>
+      <p>{reasons[0]}</p>
+      {(how || reasons.length > 1) && (
+        <chakra.details>
+          <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="10px">
+            {how ? "How" : "Why now, for the others"}
+          </chakra.summary>
+          {how && <p>{how}</p>}
+          {reasons.slice(1).map((r) => (
+            <p key={r}>{r}</p>
+          ))}
+        </chakra.details>
+      )}
+      <ul>
+        {card.places.map((at) => (
+          <Place key={at.key} at={at} job={job} plants={plants} />
+        ))}
+      </ul>
+      {card.places.length > 1 && <Noting job={job} ids={idsOf(card.jobs)} all />}
+    </chakra.li>
+  );
+}
+
+const idsOf = (jobs: readonly Job[]) => jobs.flatMap((j) => (j.plant ? [j.plant] : []));
+
+function Place(props: {
+  at: Card["places"][number];
+  job: Job["job"];
   plants: ReadonlyMap<string, Schemas["YearPlantView"]>;
-  /** Whether the reason was told at an earlier stop. */
-  told: boolean;
 }) {
-  const { group, plants } = props;
+  const { at, job, plants } = props;
+  const ids = idsOf(at.jobs);
+  if (ids.length === 0) return null;
+  return (
+    <chakra.li paddingBlock="2px">
+      {at.diseased && (
+        <Notice tone="look">Disease was seen here: wipe the blades with alcohol after each plant.</Notice>
+      )}
+      <chakra.div display="flex" gap="0 16px" flexWrap="wrap" alignItems="center">
+        <chakra.b dir="auto" overflowWrap="anywhere">
+          {at.place || "Anywhere"}:
+        </chakra.b>
+        {ids.slice(0, MOST_NAMED).map((id) => (
+          <Link
+            key={id}
+            dir="auto"
+            to={`/plants/${id}/${pageOf[job] ?? "decide"}`}
+            style={{ padding: "10px 0", minHeight: 44, overflowWrap: "anywhere" }}
+          >
+            {plants.get(id)?.name}
+          </Link>
+        ))}
+        {ids.length > MOST_NAMED && <span>and {ids.length - MOST_NAMED} more</span>}
+        <Noting job={job} ids={ids} />
+      </chakra.div>
+    </chakra.li>
+  );
+}
+
+/** Notes that a job was done on plants, and takes it back; nothing for jobs that are noted by their own steps. */
+function Noting({ job, ids, all }: { job: Job["job"]; ids: string[]; all?: boolean }) {
   const client = useQueryClient();
-  const { job, because, how, window: days } = group[0]!;
   const event = eventOf[job];
-  const ids = group.flatMap((j) => (j.plant ? [j.plant] : []));
-  const minutes = group.reduce((sum, j) => sum + Number(j.minutes), 0);
   const [batch, setBatch] = useState<string | null>(null);
-  const seenAgain = () => client.invalidateQueries({ queryKey: ["plants"] });
   const note = useMutation({
-    mutationFn: () => {
-      const batch = newId();
-      return must(
+    mutationFn: () =>
+      must(
         api.POST("/api/log", {
           body: {
             plants: ids,
             place: null,
-            batch,
+            batch: newId(),
             text: null,
             what: event!,
             day: null,
@@ -219,61 +273,39 @@ function Stop(props: {
             bbch: null,
           },
         }),
-      );
-    },
+      ),
     onSuccess: (entry) => setBatch(entry.batch),
   });
   const back = useMutation({
     mutationFn: () => must(api.DELETE("/api/log/{batch}", { params: { path: { batch: batch! } } })),
-    onSuccess: () => (setBatch(null), void seenAgain()),
+    onSuccess: () => (setBatch(null), void client.invalidateQueries({ queryKey: ["plants"] })),
   });
   const error = note.error ?? back.error;
+  if (!event) return null;
   return (
-    <chakra.div borderTop="1px solid var(--line)" paddingBlock="8px">
-      <chakra.div display="flex" gap="2px 12px" flexWrap="wrap" alignItems="baseline">
-        <b>{jobWords[job]}</b>
-        <chakra.span marginLeft="auto" color="muted">
-          till {shortDay(days[1]!)}
-          {minutes > 0 ? `, ${minutes} min` : ""}
-        </chakra.span>
-      </chakra.div>
-      {!props.told && <p>{because}</p>}
-      {!props.told && how && (
-        <chakra.details>
-          <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="10px">
-            How
-          </chakra.summary>
-          <p>{how}</p>
-        </chakra.details>
-      )}
+    <>
       {error && (
         <Notice tone="wrong" role="alert">
           {error.message}
         </Notice>
       )}
-      {ids.length > 0 && (
-        <chakra.div display="flex" gap="0 16px" flexWrap="wrap" alignItems="center">
-          {ids.slice(0, MOST_NAMED).map((id) => (
-            <Link key={id} to={`/plants/${id}/${pageOf[job] ?? "decide"}`} style={{ padding: "10px 0", minHeight: 44 }}>
-              {plants.get(id)?.name}
-            </Link>
-          ))}
-          {ids.length > MOST_NAMED && <span>and {ids.length - MOST_NAMED} more</span>}
-          {event && batch === null && (
-            <Button disabled={note.isPending} onClick={() => note.mutate()}>
-              {ids.length === 1 ? "Done" : `Done on all ${ids.length}`}
-            </Button>
-          )}
-          {batch !== null && (
-            <>
-              <b role="status">Noted.</b>
-              <Button look="quiet" disabled={back.isPending} onClick={() => back.mutate()}>
-                Take it back
-              </Button>
-            </>
-          )}
-        </chakra.div>
+      {batch === null ? (
+        <Button
+          size={all ? "usual" : "small"}
+          look={all ? "main" : "plain"}
+          disabled={note.isPending}
+          onClick={() => note.mutate()}
+        >
+          {all ? `Done on all ${ids.length}` : ids.length === 1 ? "Done" : `Done on these ${ids.length}`}
+        </Button>
+      ) : (
+        <>
+          <b role="status">Noted.</b>
+          <Button look="quiet" disabled={back.isPending} onClick={() => back.mutate()}>
+            Take it back
+          </Button>
+        </>
       )}
-    </chakra.div>
+    </>
   );
 }

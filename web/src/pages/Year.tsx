@@ -151,6 +151,7 @@ function Daylight({ year, share }: { year: Year; share: (day: string) => number 
   const points = year.daylight.map(
     (d) => `${(share(d.day) * 1000).toFixed(1)},${(60 - Number(d.hours) * 2.3).toFixed(1)}`,
   );
+  const [first, end] = [share(year.daylight[0]!.day), share(year.daylight.at(-1)!.day)];
   const [least, most] = [
     Math.min(...year.daylight.map((d) => Number(d.hours))),
     Math.max(...year.daylight.map((d) => Number(d.hours))),
@@ -165,7 +166,10 @@ function Daylight({ year, share }: { year: Year; share: (day: string) => number 
         role="img"
         aria-label={`The day is from ${least.toFixed(1)} to ${most.toFixed(1)} hours long`}
       >
-        <polygon points={`0,60 ${points.join(" ")} 1000,60`} fill="var(--ochreWash)" />
+        <polygon
+          points={`${(first * 1000).toFixed(1)},60 ${points.join(" ")} ${(end * 1000).toFixed(1)},60`}
+          fill="var(--ochreWash)"
+        />
         <polyline
           points={points.join(" ")}
           fill="none"

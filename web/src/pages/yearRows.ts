@@ -61,7 +61,7 @@ export function rowsOf(jobs: readonly Job[], from: string, to: string): Row[] {
     job,
     jobs: own,
     bars: barsOf(own, from, to),
-    best: own.map((j) => share(j.best)),
+    best: own.filter((j) => j.best >= from && j.best <= to).map((j) => share(j.best)),
   }));
 }
 
@@ -83,11 +83,15 @@ function barsOf(jobs: readonly Job[], from: string, to: string): Row["bars"] {
   return bars.map((b) => ({ from: share(b.first), to: share(b.last), many: b.many })).filter((b) => b.to > b.from);
 }
 
-/** The next days, each with the work whose best day it is. */
+/**
+ * The next days, each with the work whose best day it is; what could have been done before and still can stands on the
+ * first.
+ */
 export function stripOf(jobs: readonly Job[], today: string, days: number): { day: string; jobs: Job[] }[] {
   return Array.from({ length: days }, (_, i) => {
     const day = new Date((number(today) + i) * DAY).toISOString().slice(0, 10);
-    return { day, jobs: jobs.filter((j) => j.best === day) };
+    const due = (j: Job) => j.best === day || (i === 0 && j.best < day && j.window[1]! >= day);
+    return { day, jobs: jobs.filter(due) };
   });
 }
 
@@ -120,6 +124,40 @@ export const eventOf: Partial<Record<Schemas["YearJob"], NonNullable<Schemas["Ye
   mulch: "mulched",
   "rub-off": "rubbed-off",
 };
+
+/** One job with the places it is to be done in, in walking order. */
+export interface Card {
+  job: Schemas["YearJob"];
+  jobs: Job[];
+  places: { key: string; place: string; diseased: boolean; jobs: Job[] }[];
+  /** The first day that is the last for some plant. */
+  till: string;
+  minutes: number;
+  /** Why now, each reason once; that of most plants first. */
+  reasons: string[];
+}
+
+/** A card for each job, in the order in which one first comes to it; in it its places as one walks. */
+export function cardsOf(
+  jobs: readonly Job[],
+  placeOf: (plant: string) => string,
+  diseased: ReadonlySet<string>,
+): Card[] {
+  const groups = new Map<Job["job"], Job[]>();
+  for (const job of jobs) groups.set(job.job, [...(groups.get(job.job) ?? []), job]);
+  return [...groups].map(([job, own]) => {
+    const reasons = new Map<string, number>();
+    for (const j of own) reasons.set(j.because, (reasons.get(j.because) ?? 0) + 1);
+    return {
+      job,
+      jobs: own,
+      places: inWalkingOrder(own, placeOf, diseased),
+      till: own.map((j) => j.window[1]!).sort()[0]!,
+      minutes: own.reduce((sum, j) => sum + Number(j.minutes), 0),
+      reasons: [...reasons].sort((a, b) => b[1] - a[1]).map(([because]) => because),
+    };
+  });
+}
 
 /** A place one comes to, with what is to be done there. */
 export interface Stop {

@@ -6,6 +6,8 @@ import { useHalf } from "../app/kept";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { counted } from "../survey/words";
+import { DayField } from "../shared/DayField";
+import { isoOf } from "../shared/days";
 
 type Line = Schemas["LogView"];
 
@@ -54,9 +56,7 @@ export function Correct(props: { plant: string; line: Line; onClose: () => void 
             <Input value={text} maxLength={1000} onChange={(e) => setText(e.target.value)} />
           </Field>
         )}
-        <Field label="The day it was">
-          <Input type="date" value={day} onChange={(e) => setDay(e.target.value)} />
-        </Field>
+        <DayField label="The day it was" latest={isoOf(new Date())} value={day} onChange={setDay} />
         <chakra.div display="flex" gap="8px" flexWrap="wrap">
           <Button type="submit" look="main" disabled={save.isPending || day === "" || (note && text.trim() === "")}>
             Correct it

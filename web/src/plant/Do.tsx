@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { at } from "../api/base";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
@@ -165,6 +165,7 @@ export default function Do() {
             )
           }
           onTap={tap}
+          onShown={rest}
         />
       )}
     </chakra.div>
@@ -191,18 +192,21 @@ interface Weighed {
   changes: Schemas["Change"][];
 }
 
-/** Lets one tap through and none after it for half a second: a double tap never records the step that comes next. */
+/**
+ * Lets one tap through and none after it for half a second, nor before a step stood there for so long: a double tap never
+ * records the step that comes next.
+ */
 function useTap(): [tapped: boolean, tap: (then: () => void) => void, rest: () => void] {
   const [tapped, setTapped] = useState(false);
   const last = useRef(-Infinity);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(timer.current), []);
-  const rest = () => {
+  const rest = useCallback(() => {
     last.current = performance.now();
     setTapped(true);
     clearTimeout(timer.current);
     timer.current = setTimeout(() => setTapped(false), ONE_TAP);
-  };
+  }, []);
   const tap = (then: () => void) => {
     if (performance.now() - last.current < ONE_TAP) return;
     rest();
@@ -243,6 +247,8 @@ interface CurrentProps {
   onFinish: () => void;
   /** Something that is not stored in the garden, but is one tap too. */
   onTap: (then: () => void) => void;
+  /** Another step stands on the screen. */
+  onShown: () => void;
 }
 
 function Current(props: CurrentProps) {
@@ -257,6 +263,10 @@ function Current(props: CurrentProps) {
   const later = work.pending.filter((p) => p.step.stage === "return");
   const turn = inTurn(now, waits);
   const next = now.find((p) => p.key === chosen) ?? turn[0];
+  // A tap counts for the step that was seen: whoever taps as another comes up meant the one before.
+  const { onShown } = props;
+  const shown = next?.key;
+  useLayoutEffect(() => onShown(), [shown, onShown]);
   const changes = work.changes.length > 0 && (
     <Notice tone="look" role="status">
       <b>The rest was weighed again. </b>
@@ -421,7 +431,7 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
   );
 }
 
-interface StepCardProps extends Omit<CurrentProps, "onTap" | "onFinish" | "onTakeBack" | "plant"> {
+interface StepCardProps extends Omit<CurrentProps, "onTap" | "onFinish" | "onTakeBack" | "plant" | "onShown"> {
   open: Schemas["OpenStep"];
   /** It was put off, and its turn has come. */
   later: boolean;

@@ -8,6 +8,8 @@ import { readLength } from "../survey/measures";
 import { noteWords, sudden, type YearEvent } from "../survey/yearWords";
 import { readWeight } from "../survey/weights";
 import { Sudden } from "./Sudden";
+import { DayField } from "../shared/DayField";
+import { isoOf } from "../shared/days";
 
 const others: readonly YearEvent[] = ["height", "prunings", "harvested", "sprayed", "pruned", "tied", "tipped", "fed"];
 
@@ -138,9 +140,7 @@ export function MoreNotes({ plant }: { plant: string }) {
             ))}
           </Select>
         </Field>
-        <Field label="The day it was" hint="Today where nothing stands here.">
-          <Input type="date" value={day} onChange={(e) => setDay(e.target.value)} />
-        </Field>
+        <DayField label="The day it was" none="Today" latest={isoOf(new Date())} value={day} onChange={setDay} />
         <div>
           <Button
             look="main"

@@ -81,6 +81,9 @@ function PlantHome({ id }: { id: string }) {
     remember: "the log",
     sheet: "what is to be done",
   };
+  // While somebody works on a phone, all but the step folds away.
+  const working = /\/(do|visit\/[^/]+)$/.test(pathname);
+  const folded = { base: working ? "none" : "flex", md: "flex" };
   const inHand: PlantInHand = {
     plant: plant.data,
     kind,
@@ -95,15 +98,27 @@ function PlantHome({ id }: { id: string }) {
   return (
     <>
       <title>{`${plant.data.name}: ${titleOf(pathname)} - Gemmifer${inDemo ? " demo" : ""}`}</title>
+      {working && (
+        <chakra.div display={{ base: "flex", md: "none" }} alignItems="center" gap="10px" minHeight="44px">
+          <NavLink to={`/plants/${id}/decide`} style={{ fontWeight: 700, padding: "10px 0", whiteSpace: "nowrap" }}>
+            ‹ Back
+          </NavLink>
+          <chakra.h1 fontSize="1.05rem" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" dir="auto">
+            {plant.data.name}
+          </chakra.h1>
+        </chakra.div>
+      )}
       <chakra.div
         className="plant-head"
-        display="flex"
+        display={folded}
         alignItems="baseline"
         flexWrap="wrap"
         columnGap="14px"
         rowGap="2px"
       >
-        <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }}>{plant.data.name}</chakra.h1>
+        <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }} overflowWrap="anywhere" dir="auto">
+          {plant.data.name}
+        </chakra.h1>
         <chakra.span color="muted">
           {plant.data.kindName}
           {plant.data.place ? `, ${plant.data.place}` : ""}
@@ -115,7 +130,7 @@ function PlantHome({ id }: { id: string }) {
       </chakra.div>
       <chakra.nav
         aria-label="Steps with this plant"
-        display="flex"
+        display={folded}
         marginBlock="8px 12px"
         gap={{ base: "2px", md: "6px" }}
       >

@@ -72,7 +72,7 @@ export default function RoseDecide() {
               onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
             />
           )}
-          <DayChoice label={<span>Day</span>} />
+          <DayChoice label="Day" />
           <UndoButton />
         </chakra.div>
         {!drawn && <ShrubPicture plan={plan} />}

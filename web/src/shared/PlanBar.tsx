@@ -1,9 +1,10 @@
 import { chakra } from "@chakra-ui/react";
-import { type ReactNode, useCallback, useEffect, useState } from "react";
+import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { useOwns } from "../app/here";
-import { Button, Hidden, Input, Notice, Select } from "../app/ui";
+import { Button, Hidden, Notice, Select } from "../app/ui";
 import { chooseSchool, hardnessOf, schoolId } from "../survey/types";
+import { DayField } from "./DayField";
 import { SchoolPicture } from "./SchoolPicture";
 import { usePlant } from "./usePlant";
 
@@ -89,34 +90,15 @@ export function SchoolChoice({ label }: { label: ReactNode }) {
 }
 
 /** The day it is planned for. */
-export function DayChoice({ label }: { label: ReactNode }) {
+export function DayChoice({ label }: { label: string }) {
   const { survey } = usePlant();
-  const [typed, setTyped] = useState<string | null>(null);
-  const { change } = survey;
-  const take = useCallback(
-    (day: string | null) => {
-      if (day !== null && day >= "1900") change((d) => ({ ...d, date: day }));
-      setTyped(null);
-    },
-    [change],
-  );
-  // Typed part by part, a day passes through others, the year 2 among them: it counts once it rests.
-  useEffect(() => {
-    if (typed === null) return;
-    const rest = setTimeout(() => take(typed), 700);
-    return () => clearTimeout(rest);
-  }, [typed, take]);
   return (
-    <chakra.label display="flex" alignItems="center" gap="6px">
-      {label}
-      <Input
-        type="date"
-        width="auto"
-        value={typed ?? survey.document.date}
-        onChange={(e) => e.target.value && setTyped(e.target.value)}
-        onBlur={() => typed !== null && take(typed)}
-      />
-    </chakra.label>
+    <DayField
+      inline
+      label={label}
+      value={survey.document.date}
+      onChange={(day) => day && survey.change((d) => ({ ...d, date: day }))}
+    />
   );
 }
 
@@ -136,7 +118,7 @@ export function PlanBar(props: { shows: ReactNode; more?: ReactNode }) {
     <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
       {props.shows}
       {schools.length > 1 && <SchoolChoice label={<Hidden>School</Hidden>} />}
-      <DayChoice label={<Hidden>Day</Hidden>} />
+      <DayChoice label="Day" />
       {props.more}
       <UndoButton />
     </chakra.div>

@@ -35,7 +35,9 @@ export function Refused(props: { of: readonly Waiting[]; onSettled?: () => void 
         <Button look="main" onClick={() => void drop(w)}>
           Drop it, and show the current list
         </Button>
-        {w.refused!.status >= 500 && <Button onClick={() => void outbox.again(w)}>Send it again</Button>}
+        {(w.refused!.status >= 500 || w.refused!.code === "incarnation" || w.refused!.code === "person") && (
+          <Button onClick={() => void outbox.again(w)}>Send it again</Button>
+        )}
         {w.what === "step" && <Button onClick={() => void keep(w)}>Keep it in the log as a note</Button>}
       </div>
     </Notice>

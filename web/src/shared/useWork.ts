@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, must, type Schemas } from "../api/client";
-import { foldedOrStruck, visitOf, workWaiting } from "../outbox/fold";
+import { foldedOrStruck, struckOff, visitOf, workWaiting } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
 import { workOfUnsent } from "../outbox/rounds";
 import type { Waiting } from "../outbox/store";
@@ -72,12 +72,20 @@ export function useWork(
     gcTime: 0,
     retry: false,
   });
-  // Till what was just recorded is planned, what was shown last stays: nothing older comes up again.
+  // Till what was just recorded is planned, what was shown last stays, without what was recorded: the next step comes up
+  // at once, and nothing older does.
   const shown = useRef<Work>(undefined);
   const now = mine ? here.data : known.data;
   if (now) shown.current = now;
+  const last = shown.current;
+  const meanwhile =
+    last &&
+    struckOff(
+      last,
+      waiting.filter((w) => !last.done.some((l) => Number(l.id) === -w.seq)),
+    );
   return {
-    work: now ?? shown.current,
+    work: now ?? meanwhile,
     error: known.error ?? (mine ? here.error : null),
     settling: mine && here.data === undefined,
     refused: all.filter((w) => w.plant === id && w.refused && (w.what === "round" || visitOf(w.address) === round)),

@@ -72,17 +72,16 @@ internal sealed class Laying(
             !_support.Flat || canes.Length > TooMany ? [lines]
             : canes.Length > Many ? new[] { (lines + 1) / 2, lines, Math.Min(MostLines, lines + Spare) }.Distinct()
             : Enumerable.Range(1, Math.Min(MostLines, lines + Spare));
-        return counts
-            .SelectMany(count =>
-                SupportLines.Ways(
-                    _support,
-                    Crown,
-                    count,
-                    canes.Average(c => c.LengthMm),
-                    canes.Average(c => c.StandsAt),
-                    survey.School.Climber == ClimberWay.Upright
-                )
-            );
+        return counts.SelectMany(count =>
+            SupportLines.Ways(
+                _support,
+                Crown,
+                count,
+                canes.Average(c => c.LengthMm),
+                canes.Average(c => c.StandsAt),
+                survey.School.Climber == ClimberWay.Upright
+            )
+        );
     }
 
     /// <summary>The candidates with their options laid on given lines.</summary>

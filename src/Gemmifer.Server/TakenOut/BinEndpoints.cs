@@ -3,9 +3,10 @@ using Gemmifer.Data.Entities;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Photos;
 using Gemmifer.Server.Plants;
+using Gemmifer.Server.Work;
 using Microsoft.EntityFrameworkCore;
 
-namespace Gemmifer.Server.Work;
+namespace Gemmifer.Server.TakenOut;
 
 /// <summary>A plant that was taken out of the garden and is kept with all that is known of it.</summary>
 /// <param name="RemovedAt">When it was taken out.</param>
