@@ -207,6 +207,21 @@ public sealed record PlanStep
     /// <summary>The canes of a row the step is about; null for other steps.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public CaneClass? Class { get; init; }
+
+    /// <summary>What is weighed or measured at it, so that it can be entered there; null where nothing is.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public StepAsk? Asks { get; init; }
+
+    /// <summary>Whether the fallen leaves are gone once it is done; the year then asks for it no more.</summary>
+    [JsonIgnore]
+    public bool ClearsLeaves { get; init; }
+}
+
+/// <summary>What a step asks the gardener to enter.</summary>
+public enum StepAsk
+{
+    /// <summary>How heavy the one-year prunings are that came off.</summary>
+    Prunings,
 }
 
 /// <summary>One cut.</summary>

@@ -1,5 +1,6 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Work;
 
@@ -27,6 +28,7 @@ public sealed record TiedTo(double X, double Z);
 /// <param name="Stage">Of a stem's step its stage, of one on the whole plant its key.</param>
 /// <param name="CutAt">Where it was cut, mm along the stem or above the soil.</param>
 /// <param name="Tied">How the cane was tied; null for other steps.</param>
+/// <param name="ClearsLeaves">Whether the fallen leaves are gone with it.</param>
 public sealed record StepLine(
     PlanSentence Said,
     string? Stem,
@@ -36,13 +38,14 @@ public sealed record StepLine(
     Instead? Instead,
     double? CutAt,
     string? Note,
-    TiedCane? Tied
+    TiedCane? Tied,
+    bool ClearsLeaves = false
 )
 {
     /// <summary>What is kept of a step of a plan. What nobody said is as it was planned.</summary>
     public static StepLine Of(PlanDocument plan, PlanStep step, StepSaid said) =>
         new(
-            new PlanSentence(step.Said),
+            new PlanSentence(Asked(plan, step) is { } word ? $"{step.Said.Marked} {word.Marked}" : step.Said),
             step.Stem,
             step.Stem is null ? said.Key : WireNames.Of(step.Stage),
             step.Action,
@@ -52,8 +55,16 @@ public sealed record StepLine(
             said.Note,
             said is { Outcome: StepOutcome.Different, Instead: Work.Instead.Tied, TiedTo: { } end }
                 ? WorkPins.TiedAt(plan, step, new Stems.Towards(end.X, end.Z))
-                : WorkPins.TiedBy(plan, step)
+                : WorkPins.TiedBy(plan, step),
+            step.ClearsLeaves && said.Outcome == StepOutcome.Done
         );
+
+    /// <summary>The gardener's own word on a stem, which is why the step is there; null where it is not.</summary>
+    private static Sentence? Asked(PlanDocument plan, PlanStep step) =>
+        plan
+            .Stems.FirstOrDefault(s => s.Id == step.Stem)
+            ?.Reasons.FirstOrDefault(r => r is { Rule: "pin", Provenance: Provenance.User })
+            ?.Text;
 
     /// <summary>What it says was done.</summary>
     public StepDone Done => StepDone.Kept(Stem, Stage, Action, Outcome, Instead, CutAt, Tied);

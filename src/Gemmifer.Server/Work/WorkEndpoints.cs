@@ -325,6 +325,7 @@ public static class WorkEndpoints
                 Instead = kept.Instead,
                 CutAt = kept.CutAt,
                 Note = kept.Note,
+                Event = kept.ClearsLeaves ? YearEvent.LeavesCleared : null,
                 Tied = kept.Tied is { } tied ? JsonSerializer.Serialize(tied, PartJson.Options) : null,
             };
             return await use(open, line);

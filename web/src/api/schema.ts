@@ -1553,6 +1553,7 @@ export interface components {
              */
             plants: number;
             text: string;
+            measures: null | components["schemas"]["Measure"][];
         };
         /** @description Where a calendar program reads the garden's year without signing in. */
         FeedView: {
@@ -1682,7 +1683,7 @@ export interface components {
             plants: components["schemas"]["YearPlantView"][];
             /** @description The last frost and the first after it, of each year of the span. */
             frosts: components["schemas"]["FrostPair"][];
-            /** @description Hours of daylight on the first of each month; empty where the latitude is not known. */
+            /** @description Hours of daylight on the first of each month, that after the span among them; empty where the latitude is not known. */
             daylight: components["schemas"]["DaylightOn"][];
         };
         /**
@@ -1698,6 +1699,8 @@ export interface components {
             shared: boolean;
             /** @description What may be done. */
             role: components["schemas"]["Role"];
+            /** @description Id of who is signed in; null for a link, and where the garden is not shared. */
+            person: null | string;
             /** @description What the owner calls whoever is signed in; null where nobody is, and for a link. */
             name: null | string;
             /** @description The one plant a link shows; null for others. */
@@ -2642,6 +2645,7 @@ export interface components {
             /** @description The measures in Sentence? PlanStep.More; null where there are none. */
             moreMeasures?: null | components["schemas"]["Measure"][];
             class?: null | components["schemas"]["CaneClass"];
+            asks?: null | components["schemas"]["StepAsk"];
         };
         /** @description One sum as it would be written by hand. */
         PlanSum: {
@@ -3103,6 +3107,7 @@ export interface components {
             bbch: null | number;
             /** @description The line as the log will say it. */
             says: null | string;
+            measures: null | components["schemas"]["Measure"][];
         };
         /**
          * @description What belongs together in the work, in the order of work.
@@ -3114,6 +3119,8 @@ export interface components {
          * @enum {unknown}
          */
         StepAction: "remove" | "shorten" | "tie" | "check" | "defer" | "tip" | "rub-off" | "do";
+        /** @enum {unknown} */
+        StepAsk: "prunings" | null;
         /** @description What the gardener did with a step. */
         StepInput: {
             key: string;

@@ -5,7 +5,7 @@ import { savesData } from "../api/reach";
 import { Button } from "./ui";
 
 /** Installs the application on this device, after the first screen; says when a newer make is there. */
-export function NewMake() {
+export default function NewMake() {
   const [waiting, setWaiting] = useState<Workbox | null>(null);
   useEffect(() => {
     if (!("serviceWorker" in navigator) || import.meta.env.DEV) return;

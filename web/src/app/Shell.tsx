@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { Suspense, useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Navigate, NavLink, Outlet, useLocation } from "react-router";
 import { useAlong } from "./along";
 import { screen } from "./screen";
@@ -9,14 +9,14 @@ import { DemoBand } from "./DemoBand";
 import { Guard } from "./Guard";
 import { useEntry, useHere } from "./here";
 import { useShown } from "./instruments";
-import { NewMake } from "./NewMake";
-import { useForgetting, useReturn } from "./presence";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";
 
 const Entry = screen(() => import("./Entry"));
 const Instruments = screen(() => import("./Instruments"));
+const Presence = lazy(() => import("./Presence"));
+const NewMake = screen(() => import("./NewMake"));
 
 const themes = ["auto", "light", "dark", "sun"] as const;
 /** What a tab or a window is called; that of a plant by its own page. */
@@ -56,6 +56,9 @@ const Wide = chakra("span", {
   },
 });
 
+/** Set with a tap where there is room; on a phone under Measures. Whoever only looks has no such page. */
+const quickly = { base: "none", sm: "inline-flex" };
+
 const Item = chakra(NavLink, {
   base: {
     display: "inline-flex",
@@ -73,7 +76,9 @@ const Item = chakra(NavLink, {
 const Told = () => (
   <>
     <Waits />
-    <NewMake />
+    <Suspense>
+      <NewMake />
+    </Suspense>
   </>
 );
 
@@ -85,11 +90,10 @@ export function Shell() {
   const here = useHere();
   const [measuring] = useShown();
   const looks = here.role === "looker";
+  const quick = looks ? "inline-flex" : quickly;
   // While somebody works everything but the step folds away on a phone: the way back stands over the step.
   const working = /^\/plants\/[^/]+\/(do|visit\/[^/]+)$/.test(pathname);
   useSending();
-  useReturn();
-  useForgetting();
   useAlong();
   useEffect(() => {
     // In braces: newer browsers give something back, and an effect may only give back its undoing.
@@ -147,6 +151,7 @@ export function Shell() {
           <Button
             look="quiet"
             size="small"
+            display={quick}
             paddingInline={{ base: "7px", sm: "10px" }}
             onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
           >
@@ -157,6 +162,7 @@ export function Shell() {
           <Button
             look="quiet"
             size="small"
+            display={quick}
             paddingInline={{ base: "7px", sm: "10px" }}
             title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
             onClick={() => save({ ...settings, theme: next })}
@@ -192,6 +198,9 @@ export function Shell() {
           {!letIn ? <Entry /> : looks && ownersOnly(pathname) ? <Navigate to="/garden" replace /> : <Outlet />}
         </Guard>
       </chakra.main>
+      <Suspense>
+        <Presence pathname={pathname} />
+      </Suspense>
       {measuring && (
         <Suspense>
           <Instruments />

@@ -1,5 +1,4 @@
 import { useEffect, useSyncExternalStore } from "react";
-import { Workbox } from "workbox-window";
 import { inDemo } from "../api/base";
 import { api, must, mustPage, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
@@ -109,6 +108,7 @@ export async function takeAlongNow(): Promise<void> {
   const { serviceWorker } = navigator;
   if (!serviceWorker.controller) {
     const inHand = new Promise((done) => serviceWorker.addEventListener("controllerchange", done, { once: true }));
+    const { Workbox } = await import("workbox-window");
     await new Workbox("/sw.js").register();
     await inHand;
   }

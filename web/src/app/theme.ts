@@ -31,11 +31,12 @@ export const css = `@layer reset,base,tokens,recipes,utilities;
 @media (prefers-color-scheme:dark){:root[data-theme=auto]{${dark};color-scheme:dark}}
 @layer base{
 *,*::before,*::after{box-sizing:border-box}
-body{margin:0;background:var(--paper);color:var(--ink);font-family:var(--sans);font-size:1.0625rem;line-height:1.45;font-variant-numeric:tabular-nums;-webkit-text-size-adjust:100%}
+body{margin:0;overflow-wrap:break-word;background:var(--paper);color:var(--ink);font-family:var(--sans);font-size:1.0625rem;line-height:1.45;font-variant-numeric:tabular-nums;-webkit-text-size-adjust:100%}
 h1,h2,h3{font-family:var(--serif);font-weight:560;line-height:1.15;margin:0;letter-spacing:-.005em}
 p,ul,ol{margin:0}
 ul,ol{padding:0;list-style:none}
 a{color:inherit}
+h1,h2,h3,a,b{overflow-wrap:anywhere;unicode-bidi:plaintext}
 button,input,select,textarea{font:inherit;color:inherit}
 input[type=file]{width:100%;min-width:0}
 input[type=file]::file-selector-button{font:inherit;font-weight:700;color:var(--ink);background:var(--sheet);border:1.5px solid var(--line);border-radius:7px;min-height:44px;padding:0 16px;margin-right:12px;cursor:pointer}

@@ -41,7 +41,7 @@ export default function Bin() {
         <chakra.h1 fontSize={{ base: "1.6rem", md: "2rem" }}>The bin</chakra.h1>
         <chakra.p marginTop="4px">
           {bin.data && plants.length === 0
-            ? "It is empty. A plant that is taken out of the garden lies here with its log, and can be put back."
+            ? "No plant lies here. One that is taken out of the garden lies here with its log, and can be put back."
             : "What was taken out of the garden lies here with its surveys and its log, until you empty it."}
         </chakra.p>
       </div>
@@ -92,6 +92,7 @@ export default function Bin() {
           </chakra.li>
         ))}
       </ul>
+      <BinnedParts />
       {plants.length > 1 && (
         <div>
           <Button look="cut" onClick={() => setAsking("all")}>
@@ -100,6 +101,89 @@ export default function Bin() {
         </div>
       )}
     </chakra.div>
+  );
+}
+
+/** Photographs and lines of logs that were taken out of plants that stand. */
+function BinnedParts() {
+  const client = useQueryClient();
+  const { say } = useMeasures();
+  const parts = useQuery({ queryKey: ["plants", "bin parts"], queryFn: () => must(api.GET("/api/bin/parts")) });
+  const again = () => {
+    for (const key of ["plants", "photos", "log", "work"]) void client.invalidateQueries({ queryKey: [key] });
+  };
+  const settle = useMutation({
+    mutationFn: async ({ what, id, back }: { what: "photo" | "line"; id: number; back: boolean }) => {
+      const [photo, line] = [{ params: { path: { photo: id } } }, { params: { path: { line: id } } }];
+      await (what === "photo"
+        ? back
+          ? must(api.POST("/api/bin/photos/{photo}/restore", photo))
+          : must(api.DELETE("/api/bin/photos/{photo}", photo))
+        : back
+          ? must(api.POST("/api/bin/lines/{line}/restore", line))
+          : must(api.DELETE("/api/bin/lines/{line}", line)));
+    },
+    onSettled: again,
+  });
+  const { photos = [], lines = [] } = parts.data ?? {};
+  const of = [
+    ...photos.map((p) => ({
+      key: `photo ${p.id}`,
+      what: "photo" as const,
+      id: Number(p.id),
+      plant: p.plantName,
+      words: `photograph of ${dayWords(p.photo.date)}`,
+      at: p.removedAt,
+    })),
+    ...lines.map((l) => ({
+      key: `line ${l.line.id}`,
+      what: "line" as const,
+      id: Number(l.line.id),
+      plant: l.plantName,
+      words: say(l.line),
+      at: l.removedAt,
+    })),
+  ];
+  if (of.length === 0) return null;
+  return (
+    <section>
+      <chakra.h2 fontSize="1.25rem">Out of plants that stand</chakra.h2>
+      {settle.error && (
+        <Notice tone="wrong" role="alert">
+          {settle.error.message}
+        </Notice>
+      )}
+      <ul>
+        {of.map((o) => (
+          <chakra.li
+            key={o.key}
+            display="flex"
+            gap="8px 14px"
+            flexWrap="wrap"
+            alignItems="center"
+            borderTop="1px solid var(--line)"
+            paddingBlock="8px"
+          >
+            <chakra.span flex="1 1 260px">
+              <b>{o.plant}</b>, {o.words}
+              <chakra.span display="block" color="muted">
+                taken out on {dayWords(o.at.slice(0, 10))}
+              </chakra.span>
+            </chakra.span>
+            <Button disabled={settle.isPending} onClick={() => settle.mutate({ what: o.what, id: o.id, back: true })}>
+              Put back
+            </Button>
+            <Button
+              look="quiet"
+              disabled={settle.isPending}
+              onClick={() => settle.mutate({ what: o.what, id: o.id, back: false })}
+            >
+              Delete for good
+            </Button>
+          </chakra.li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

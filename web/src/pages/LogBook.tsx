@@ -24,6 +24,7 @@ interface Noted {
 /** Notes on a plant, a bed or a row: in one line, or by taps. */
 export default function LogBook() {
   const client = useQueryClient();
+  const { say } = useMeasures();
   const [last, setLast] = useState<Noted | null>(null);
   const add = useMutation({
     mutationFn: ({ entry }: { of: string; entry: Omit<Entry, "batch"> }) =>
@@ -31,7 +32,7 @@ export default function LogBook() {
     onSuccess: (done, { of }) => {
       setLast({
         batch: done.batch,
-        words: `${of}: ${done.text} ${Number(done.plants) > 1 ? `Noted on ${counted(Number(done.plants), "plant")}.` : "Noted."}`,
+        words: `${of}: ${say(done)} ${Number(done.plants) > 1 ? `Noted on ${counted(Number(done.plants), "plant")}.` : "Noted."}`,
       });
       for (const key of ["log", "plants"]) void client.invalidateQueries({ queryKey: [key] });
     },

@@ -148,7 +148,6 @@ function Taken() {
 }
 
 const ways = [
-  ["/year", "The year: what comes when"],
   ["/log", "Note something, on a plant or a whole bed"],
   ["/weather", "The weather"],
 ] as const;

@@ -114,6 +114,13 @@ interface Typed {
   own: string;
 }
 
+/** So many characters of a name or a place are kept. */
+const MOST_CHARS = 80;
+
+/** What is said of a text that is too long to be kept whole; nothing of it is cut off. */
+const tooLong = (text: string): string | null =>
+  text.length > MOST_CHARS ? `${MOST_CHARS} characters at most; this is ${text.length}.` : null;
+
 /** A new plant, or changes to one. Name and kind are needed; the rest helps, and only what its family needs is asked. */
 export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => void; onRemove?: () => void }) {
   const { plant } = props;
@@ -228,8 +235,8 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
           {plant ? `Change ${plant.name}` : "Add a plant"}
         </chakra.h2>
         <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(min(100%, 240px), 1fr))">
-          <Field label="Name" error={wrongAt("/name")}>
-            <Input ref={begin} value={name} onChange={(e) => set({ name: e.target.value })} maxLength={80} required />
+          <Field label="Name" error={tooLong(name) ?? wrongAt("/name")}>
+            <Input ref={begin} dir="auto" value={name} onChange={(e) => set({ name: e.target.value })} required />
           </Field>
           <Field label="Kind" hint={chosen?.note} error={wrongAt("/kind")}>
             <Select value={kind} onChange={(e) => set({ kind: e.target.value })} width="100%">
@@ -241,8 +248,12 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
             </Select>
           </Field>
           {!plant && chosen?.family === rose && <WhichRose kinds={kinds.data ?? []} onKind={(kind) => set({ kind })} />}
-          <Field label="Where it grows" hint="bed, wall or row, in your words" error={wrongAt("/place")}>
-            <Input value={place} onChange={(e) => set({ place: e.target.value })} list="places" maxLength={80} />
+          <Field
+            label="Where it grows"
+            hint="bed, wall or row, in your words"
+            error={tooLong(place) ?? wrongAt("/place")}
+          >
+            <Input dir="auto" value={place} onChange={(e) => set({ place: e.target.value })} list="places" />
             <datalist id="places">
               {(places.data ?? []).map((p) => (
                 <option key={p} value={p} />

@@ -44,27 +44,35 @@ function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: bool
   return (
     <chakra.div display="grid" gap="12px">
       {(adding || photos.length === 0) && (
-        <Panel>
-          <chakra.h2 fontSize="1.25rem">
-            {photos.length > 0
-              ? "One more photograph"
-              : traces
-                ? "Measure it with two photographs"
-                : "A photograph of it"}
-          </chakra.h2>
-          <chakra.p marginBlock="6px 10px">
-            Stand a stick or tape of known length upright beside the crown and leave it there. Hold the camera level,
-            with the whole plant and the stick in the picture
-            {traces
-              ? ": once from the front, where you stood at 6 o'clock, and once a quarter turn on, from the right."
-              : "."}
-          </chakra.p>
-          <Take plant={plant.id} count={photos.length} from={nextFrom} onTaken={taken} />
-          {photos.length > 0 && (
-            <Button look="quiet" onClick={() => setAdding(false)}>
-              Not now
-            </Button>
-          )}
+        <Panel
+          display="grid"
+          gap="8px 28px"
+          gridTemplateColumns={{ base: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(220px,0.7fr)" }}
+          alignItems="start"
+        >
+          <div>
+            <chakra.h2 fontSize="1.25rem">
+              {photos.length > 0
+                ? "One more photograph"
+                : traces
+                  ? "Measure it with two photographs"
+                  : "A photograph of it"}
+            </chakra.h2>
+            <chakra.p marginBlock="6px 10px">
+              Stand a stick or tape of known length upright beside the crown and leave it there. Hold the camera level,
+              with the whole plant and the stick in the picture
+              {traces
+                ? ": once from the front, where you stood at 6 o'clock, and once a quarter turn on, from the right."
+                : "."}
+            </chakra.p>
+            <Take plant={plant.id} count={photos.length} from={nextFrom} onTaken={taken} />
+            {photos.length > 0 && (
+              <Button look="quiet" onClick={() => setAdding(false)}>
+                Not now
+              </Button>
+            )}
+          </div>
+          <WhereToStand twice={traces} />
         </Panel>
       )}
       {photo && !adding && (
@@ -101,6 +109,50 @@ function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: bool
         </>
       )}
     </chakra.div>
+  );
+}
+
+/** Where the stick stands and where the camera, from above: in front, and a quarter turn on. */
+function WhereToStand({ twice }: { twice: boolean }) {
+  const camera = (x: number, y: number, turn: number, text: string) => (
+    <>
+      <g transform={`translate(${x} ${y}) rotate(${turn})`}>
+        <path d="M0 -6 L-58 -112 L58 -112 Z" fill="var(--ochreWash)" opacity="0.8" />
+        <rect x="-17" y="-10" width="34" height="22" rx="5" fill="var(--ink)" />
+        <circle cy="-12" r="6" fill="var(--ink)" />
+      </g>
+      <text x={x} y={y + 40} textAnchor="middle" fontSize="15" fill="var(--ink)">
+        {text}
+      </text>
+    </>
+  );
+  return (
+    <svg
+      viewBox="0 20 350 270"
+      role="img"
+      aria-label={`From above: the stick stands upright beside the crown; the camera in front of it${twice ? ", and then a quarter turn on, to the right" : ""}.`}
+      style={{ width: "100%", maxWidth: 380, justifySelf: "center" }}
+    >
+      {camera(140, 240, 0, "first, from the front")}
+      {twice && camera(276, 104, -90, "then from here")}
+      {[10, 70, 130, 200, 250, 310].map((a, i) => (
+        <line
+          key={a}
+          x1="140"
+          y1="104"
+          x2={140 + (44 + (i % 3) * 9) * Math.cos((a * Math.PI) / 180)}
+          y2={104 + (44 + (i % 3) * 9) * Math.sin((a * Math.PI) / 180)}
+          stroke={i % 2 ? "var(--bark2)" : "var(--bark1)"}
+          strokeWidth={5 + (i % 3)}
+          strokeLinecap="round"
+        />
+      ))}
+      <circle cx="140" cy="104" r="11" fill="var(--soil)" stroke="var(--bark4)" strokeWidth="2" />
+      <circle cx="168" cy="128" r="6" fill="var(--hip)" />
+      <text x="178" y="146" fontSize="15" fill="var(--hip)" fontWeight="700">
+        stick
+      </text>
+    </svg>
   );
 }
 

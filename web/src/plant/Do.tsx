@@ -479,16 +479,58 @@ function StepCard(props: StepCardProps) {
       display={{ base: "flex", md: "grid" }}
       flexDirection="column"
       gap={{ base: "8px", md: "12px" }}
-      gridTemplateColumns="minmax(0,1fr) minmax(0,1.1fr)"
+      gridTemplateColumns="minmax(0,1.1fr) minmax(0,1fr)"
+      gridTemplateRows={{ md: "auto 1fr" }}
       alignItems={{ base: "stretch", md: "start" }}
       minHeight={{ base: "calc(100dvh - var(--above, 200px) - 8px)", md: "0" }}
     >
+      <chakra.div display="grid" gap="8px" gridColumn={{ md: "1" }} gridRow={{ md: "1" }}>
+        <chakra.div display="flex" gap="10px" alignItems="center">
+          {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
+          <div>
+            <chakra.p color="muted">
+              Step {props.index} of {props.total}
+              {props.later ? ", put off till now" : ""}
+            </chakra.p>
+            <chakra.h2 ref={heading} tabIndex={-1} fontSize="1.35rem" outline="none">
+              {visit?.heading ?? stageWords[step.stage]}
+            </chakra.h2>
+          </div>
+        </chakra.div>
+        <chakra.p fontSize="1.2rem" lineHeight="1.4">
+          {group.map((g) => say(g.step)).join(" ")}
+        </chakra.p>
+        {group.some((g) => moreOf(g.step)) && (
+          <chakra.details fontSize="1.05rem">
+            <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="8px" fontWeight="700" color="leaf">
+              Why, and how exactly
+            </chakra.summary>
+            <chakra.p lineHeight="1.45">
+              {group
+                .map((g) => moreOf(g.step))
+                .filter((m) => m !== null)
+                .map(say)
+                .join(" ")}
+            </chakra.p>
+          </chakra.details>
+        )}
+        {step.tool && (
+          <p>
+            <b>{capital(toolWords[step.tool])}</b>
+            {stem && step.cut && !visit ? `, ${thick(stem.diameter)} at the base` : ""}
+            {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
+          </p>
+        )}
+        {step.caution && <Notice tone="look">{step.caution}</Notice>}
+        {step.asks && family.Asked && !visit && <family.Asked asks={step.asks} />}
+      </chakra.div>
       <chakra.div
-        order={{ base: 2, md: 1 }}
+        gridColumn={{ md: "2" }}
+        gridRow={{ md: "1 / span 2" }}
         position="relative"
         flex={{ base: "1 1 0", md: "none" }}
         minHeight={{ base: "160px", md: "0" }}
-        maxHeight={{ base: wide ? "34vh" : "44vh", md: "none" }}
+        maxHeight={{ base: wide ? "44vh" : "62vh", md: "none" }}
         width="100%"
         marginInline="auto"
         border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
@@ -502,86 +544,51 @@ function StepCard(props: StepCardProps) {
       >
         <StepPicture step={step} work={work} />
       </chakra.div>
-      <chakra.div order={{ base: 1, md: 2 }} display={{ base: "contents", md: "grid" }} gap="10px">
-        <chakra.div order={1} display="grid" gap="8px">
-          <chakra.div display="flex" gap="10px" alignItems="center">
-            {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
-            <div>
-              <chakra.p color="muted">
-                Step {props.index} of {props.total}
-                {props.later ? ", put off till now" : ""}
-              </chakra.p>
-              <chakra.h2 ref={heading} tabIndex={-1} fontSize="1.35rem" outline="none">
-                {visit?.heading ?? stageWords[step.stage]}
-              </chakra.h2>
-            </div>
-          </chakra.div>
-          <chakra.p fontSize="1.2rem" lineHeight="1.4">
-            {group.map((g) => say(g.step)).join(" ")}
-          </chakra.p>
-          {group.some((g) => moreOf(g.step)) && (
-            <chakra.details fontSize="1.05rem">
-              <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="8px" fontWeight="700" color="leaf">
-                Why, and how exactly
-              </chakra.summary>
-              <chakra.p lineHeight="1.45">
-                {group
-                  .map((g) => moreOf(g.step))
-                  .filter((m) => m !== null)
-                  .map(say)
-                  .join(" ")}
-              </chakra.p>
-            </chakra.details>
-          )}
-          {step.tool && (
-            <p>
-              <b>{capital(toolWords[step.tool])}</b>
-              {stem && step.cut && !visit ? `, ${thick(stem.diameter)} at the base` : ""}
-              {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
-            </p>
-          )}
-          {step.caution && <Notice tone="look">{step.caution}</Notice>}
-        </chakra.div>
-        <chakra.div order={3} display="grid" gap="4px" paddingBlock={{ base: "0", md: "6px" }}>
-          {different ? (
-            <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
-          ) : (
-            <chakra.div display="grid" gridTemplateColumns="2fr 1.35fr 1fr" gap="8px">
-              <Button
-                look="main"
-                size="large"
-                disabled={busy}
-                onClick={() =>
-                  props.onRecord(
-                    group.map((g) => ({
-                      key: g.key,
-                      mark: g.mark,
-                      outcome: "done",
-                      instead: null,
-                      cutAt: null,
-                      note: null,
-                    })),
-                  )
-                }
-              >
-                {check ? "Noted" : "Done"}
-              </Button>
-              <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
-                Differently
-              </Button>
-              <Button size="large" disabled={busy} onClick={() => props.onLater(group.map((g) => g.key))}>
-                Later
-              </Button>
-            </chakra.div>
-          )}
-          <chakra.div display="flex" justifyContent="space-between" gap="8px">
-            <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
-              Take back the last
+      <chakra.div
+        display="grid"
+        gap="4px"
+        paddingBlock={{ base: "0", md: "6px" }}
+        gridColumn={{ md: "1" }}
+        gridRow={{ md: "2" }}
+      >
+        {different ? (
+          <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
+        ) : (
+          <chakra.div display="grid" gridTemplateColumns="2fr 1.35fr 1fr" gap="8px">
+            <Button
+              look="main"
+              size="large"
+              disabled={busy}
+              onClick={() =>
+                props.onRecord(
+                  group.map((g) => ({
+                    key: g.key,
+                    mark: g.mark,
+                    outcome: "done",
+                    instead: null,
+                    cutAt: null,
+                    note: null,
+                  })),
+                )
+              }
+            >
+              {check ? "Noted" : "Done"}
             </Button>
-            <Button disabled={busy} onClick={props.onStop}>
-              Stop for today
+            <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
+              Differently
+            </Button>
+            <Button size="large" disabled={busy} onClick={() => props.onLater(group.map((g) => g.key))}>
+              Later
             </Button>
           </chakra.div>
+        )}
+        <chakra.div display="flex" justifyContent="space-between" gap="8px">
+          <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
+            Take back the last
+          </Button>
+          <Button disabled={busy} onClick={props.onStop}>
+            Stop for today
+          </Button>
         </chakra.div>
       </chakra.div>
     </chakra.div>

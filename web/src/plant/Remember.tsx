@@ -49,53 +49,68 @@ export default function Remember() {
   const { role } = useHere();
   const seasons = [...new Set((log.data ?? []).map((l) => l.season))].sort((a, b) => b - a);
   return (
-    <chakra.div display="grid" gap="16px" maxWidth="1100px">
-      {role !== "looker" && (
-        <chakra.form
-          display="flex"
-          gap="8px"
-          alignItems="end"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (text.trim() !== "") add.mutate({ words: text });
-          }}
-        >
-          <chakra.div flex="1">
-            <Field label="What did you see today?" error={add.error?.message}>
-              <Input
-                value={text}
-                maxLength={1000}
-                placeholder="first bloom, bud break, black spot"
-                onChange={(e) => setText(e.target.value)}
-              />
-            </Field>
-          </chakra.div>
-          <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
-            Note it
-          </Button>
-        </chakra.form>
-      )}
-      {role !== "looker" && (
-        <chakra.div role="group" aria-label="Seen or done today" display="flex" flexWrap="wrap" gap="6px">
-          {notes.map((what) => (
-            <Button key={what} disabled={add.isPending} onClick={() => add.mutate({ words: noteWords[what], what })}>
-              {noteWords[what]}
-            </Button>
-          ))}
+    <chakra.div display="grid" gap="16px">
+      <chakra.div
+        display="grid"
+        gap="16px 28px"
+        gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) minmax(0,1fr)" }}
+        alignItems="start"
+      >
+        <chakra.div display="grid" gap="16px">
+          {role !== "looker" && (
+            <chakra.form
+              display="flex"
+              gap="8px"
+              alignItems="end"
+              onSubmit={(e) => {
+                e.preventDefault();
+                if (text.trim() !== "") add.mutate({ words: text });
+              }}
+            >
+              <chakra.div flex="1">
+                <Field label="What did you see today?" error={add.error?.message}>
+                  <Input
+                    value={text}
+                    maxLength={1000}
+                    placeholder="first bloom, bud break, black spot"
+                    onChange={(e) => setText(e.target.value)}
+                  />
+                </Field>
+              </chakra.div>
+              <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
+                Note it
+              </Button>
+            </chakra.form>
+          )}
+          {role !== "looker" && (
+            <chakra.div role="group" aria-label="Seen or done today" display="flex" flexWrap="wrap" gap="6px">
+              {notes.map((what) => (
+                <Button
+                  key={what}
+                  disabled={add.isPending}
+                  onClick={() => add.mutate({ words: noteWords[what], what })}
+                >
+                  {noteWords[what]}
+                </Button>
+              ))}
+            </chakra.div>
+          )}
+          {role !== "looker" && <MoreNotes plant={id} />}
+          {role !== "looker" && <Visits plant={id} />}
         </chakra.div>
-      )}
-      {role !== "looker" && <MoreNotes plant={id} />}
-      {role !== "looker" && <Visits plant={id} />}
-      <Album plant={id} mayTake={role !== "looker"} />
-      <Refused of={mine.filter((w) => w.refused)} />
-      <WaitingLines of={mine.filter((w) => !w.refused)} />
-      {role !== "looker" && Record && <Record />}
+        <chakra.div display="grid" gap="16px" minWidth="0">
+          <Album plant={id} mayTake={role !== "looker"} />
+          {log.data && <CameOfIt log={log.data} />}
+          <Refused of={mine.filter((w) => w.refused)} />
+          <WaitingLines of={mine.filter((w) => !w.refused)} />
+          {role !== "looker" && Record && <Record />}
+        </chakra.div>
+      </chakra.div>
       {log.isError && (
         <Notice tone="wrong" role="alert">
           {log.error.message}
         </Notice>
       )}
-      {log.data && <CameOfIt log={log.data} />}
       {log.data && <Years log={log.data} />}
       {log.data && seasons.length === 0 && (
         <Notice tone="plain">

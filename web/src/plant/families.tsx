@@ -13,7 +13,7 @@ import type { SurveyDocument } from "../survey/types";
 import { NextVine } from "../vine/NextVine";
 import { VineSheetPicture, VineStepPicture } from "../vine/pictures";
 import { together } from "../vine/together";
-import { VineYears } from "../vine/VineYears";
+import { Prunings, VineYears } from "../vine/VineYears";
 import { vineStates } from "../vine/words";
 
 type OpenStep = Schemas["OpenStep"];
@@ -40,6 +40,8 @@ export interface FamilyParts {
   notes: NonNullable<Schemas["YearEvent"]>[];
   /** Stands above the log. */
   Record: ComponentType | null;
+  /** Where what a step asks for is entered. */
+  Asked: ComponentType<{ asks: NonNullable<Schemas["PlanStep"]["asks"]> }> | null;
   /** Its canes are measured by tapping them on photographs. */
   traces: boolean;
   /** It has visits beside the prune: rounds among its flowers, covering. */
@@ -59,6 +61,7 @@ const rose: FamilyParts = {
   together: alone,
   Heading: null,
   Record: null,
+  Asked: null,
   traces: true,
   visits: true,
   notes: ["bud-break", "first-bloom", "flush-end", "deadheaded", "tied", "fed", "covered", "uncovered"],
@@ -78,6 +81,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together,
     Heading: NextVine,
     Record: VineYears,
+    Asked: Prunings,
     traces: false,
     visits: false,
     notes: ["bud-break", "first-bloom", "tied", "tipped", "fed", "harvested"],
@@ -93,6 +97,7 @@ const parts: Record<Schemas["PlantFamily"], FamilyParts> = {
     together: alone,
     Heading: null,
     Record: UnknownCanes,
+    Asked: null,
     traces: false,
     visits: false,
     notes: ["bud-break", "first-bloom", "tipped", "tied", "harvested", "fed"],

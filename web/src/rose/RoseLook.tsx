@@ -8,6 +8,7 @@ import { FromFront } from "../drawing/FromFront";
 import { ageWords, clockWords } from "../survey/measures";
 import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
+import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import { FirstLook } from "../shared/FirstLook";
 import { StemEditor } from "../shared/StemEditor";
@@ -111,9 +112,7 @@ export default function RoseLook() {
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
             {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
           </Button>
-          <Button disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
+          <UndoButton />
         </chakra.div>
         {!editing && !kind.climbs && <SupportPanel />}
       </chakra.div>
@@ -194,6 +193,8 @@ function CaneList(props: { selected: string | null; onSelect: (id: string | null
                 <span>
                   {clockWords(s.clock)}, {thick(s.diameter)}, {ageWords(s.age)}
                   {s.length != null && `, ${long(s.length)}`}
+                  {s.lean != null && `, leans ${Math.round(s.lean)}°`}
+                  {s.deadFrom != null && (s.deadFrom === 0 ? ", dead" : `, dead from ${long(s.deadFrom)} up`)}
                   <chakra.span color="muted" fontSize="0.95rem">
                     {evidenceWords(s)}
                     {s.named && `; named last winter to ${s.named === "next" ? "go next" : "take over"}`}

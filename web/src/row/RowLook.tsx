@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { Length } from "../shared/Length";
+import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import type { RowFacts } from "../survey/types";
 import { Naming } from "./Naming";
@@ -113,9 +114,7 @@ export default function RowLook() {
           <Button look="main" disabled={!counted} onClick={() => void navigate("../decide")}>
             {counted ? "See the plan" : "Count the canes to get a plan"}
           </Button>
-          <Button disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
+          <UndoButton />
         </chakra.div>
       </chakra.div>
     </chakra.div>

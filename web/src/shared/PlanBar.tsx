@@ -105,9 +105,16 @@ export function DayChoice({ label }: { label: string }) {
 export function UndoButton() {
   const { survey } = usePlant();
   return (
-    <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
-      Undo
-    </Button>
+    <>
+      <Button size="small" disabled={!survey.canUndo} onClick={survey.undo}>
+        Undo
+      </Button>
+      {survey.canRedo && (
+        <Button size="small" onClick={survey.redo}>
+          Do it again
+        </Button>
+      )}
+    </>
   );
 }
 

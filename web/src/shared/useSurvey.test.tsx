@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { api } from "../api/client";
 import type { SurveyDocument } from "../survey/types";
-import { useSurvey } from "./useSurvey";
+import { printOf, useSurvey } from "./useSurvey";
 
 const stored = {
   plant: "p",
@@ -66,5 +66,13 @@ describe("a survey in hand", () => {
     await act(async () => save(1).answer());
     await waitFor(() => expect(survey.current!.state).toBe("saved"));
     expect(localStorage).toHaveLength(0);
+  });
+});
+
+describe("the print of a survey", () => {
+  it("is the same whatever the order of fields, and with or without those that say nothing", () => {
+    expect(printOf({ b: 1, a: [{ y: null, x: "2" }], c: undefined })).toBe(printOf({ a: [{ x: "2" }], b: 1 }));
+    expect(printOf({ a: 1 })).not.toBe(printOf({ a: 2 }));
+    expect(printOf([1, 2])).not.toBe(printOf([2, 1]));
   });
 });

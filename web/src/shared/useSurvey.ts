@@ -13,21 +13,42 @@ const pastKey = (id: string) => `gemmifer.undo.${id}`;
 /** Steps back that are kept. */
 const KEPT_STEPS = 20;
 
-function pastOf(id: string, shown: SurveyDocument): SurveyDocument[] {
+/** What was, and what was undone since: the next to undo and to do again stand last. */
+interface Steps {
+  past: SurveyDocument[];
+  undone: SurveyDocument[];
+}
+
+const NO_STEPS: Steps = { past: [], undone: [] };
+
+/** A value as text that is the same whatever the order of its fields, with or without those that say nothing. */
+export function printOf(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(printOf).join()}]`;
+  if (value === null || typeof value !== "object") return JSON.stringify(value) ?? "null";
+  const fields = Object.entries(value).filter(([, v]) => v !== null && v !== undefined);
+  return `{${fields
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([k, v]) => `${k}:${printOf(v)}`)
+    .join()}}`;
+}
+
+function stepsOf(id: string, shown: SurveyDocument): Steps {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(pastKey(id)) ?? "null") as {
-      now: string;
-      past: SurveyDocument[];
-    } | null;
-    return kept?.now === JSON.stringify(storedOf(shown)) ? kept.past : [];
+    const kept = JSON.parse(sessionStorage.getItem(pastKey(id)) ?? "null") as ({ now: string } & Steps) | null;
+    return kept?.now === printOf(storedOf(shown)) ? { past: kept.past, undone: kept.undone ?? [] } : NO_STEPS;
   } catch {
-    return [];
+    return NO_STEPS;
   }
 }
 
-function keepPast(id: string, now: SurveyDocument, past: SurveyDocument[]) {
+function keepSteps(id: string, now: SurveyDocument, { past, undone }: Steps) {
   try {
-    const kept = { now: JSON.stringify(storedOf(now)), past: past.slice(-KEPT_STEPS) };
+    if (past.length === 0 && undone.length === 0) return sessionStorage.removeItem(pastKey(id));
+    const kept = {
+      now: printOf(storedOf(now)),
+      past: past.slice(-KEPT_STEPS),
+      undone: undone.slice(-KEPT_STEPS),
+    };
     sessionStorage.setItem(pastKey(id), JSON.stringify(kept));
   } catch {
     // There is no room for it: it can be undone till the page is left.
@@ -43,9 +64,12 @@ export interface SurveyInHand {
   state: SaveState;
   errors: FieldError[];
   canUndo: boolean;
+  canRedo: boolean;
   /** Changes the survey; it is saved a moment later. */
   change: (map: (d: SurveyDocument) => SurveyDocument) => void;
   undo: () => void;
+  /** Does again what was undone last. */
+  redo: () => void;
   /** After a conflict: take what the other window saved, or save one's own over it. */
   takeTheirs: () => void;
   keepMine: () => void;
@@ -66,7 +90,7 @@ export function useSurvey(id: string): SurveyInHand | null {
   const [document, setDocument] = useState<SurveyDocument | null>(null);
   const [state, setState] = useState<SaveState>("saved");
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [past, setPast] = useState<SurveyDocument[]>([]);
+  const [steps, setSteps] = useState<Steps>(NO_STEPS);
   const revision = useRef(0);
   const latest = useRef<SurveyDocument | null>(null);
   const going = useRef<Promise<void> | null>(null);
@@ -96,7 +120,7 @@ export function useSurvey(id: string): SurveyInHand | null {
       : stored;
     latest.current = shown;
     setDocument(shown);
-    setPast(pastOf(id, shown));
+    setSteps(stepsOf(id, shown));
     setErrors([]);
     setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
   }, [data, id, load]);
@@ -161,8 +185,8 @@ export function useSurvey(id: string): SurveyInHand | null {
   }, [state, save]);
 
   useEffect(() => {
-    if (document && latest.current === document) keepPast(id, document, past);
-  }, [id, document, past]);
+    if (document && latest.current === document) keepSteps(id, document, steps);
+  }, [id, document, steps]);
 
   const set = useCallback(
     (next: SurveyDocument) => {
@@ -178,18 +202,25 @@ export function useSurvey(id: string): SurveyInHand | null {
     (map: (d: SurveyDocument) => SurveyDocument) => {
       const now = latest.current;
       if (!now) return;
-      setPast((p) => [...p.slice(-49), now]);
+      setSteps(({ past }) => ({ past: [...past.slice(-49), now], undone: [] }));
       set(map(now));
     },
     [set],
   );
 
   const undo = useCallback(() => {
-    const before = past[past.length - 1];
-    if (!before) return;
-    setPast((p) => p.slice(0, -1));
+    const [before, now] = [steps.past.at(-1), latest.current];
+    if (!before || !now) return;
+    setSteps(({ past, undone }) => ({ past: past.slice(0, -1), undone: [...undone, now] }));
     set(before);
-  }, [past, set]);
+  }, [steps, set]);
+
+  const redo = useCallback(() => {
+    const [after, now] = [steps.undone.at(-1), latest.current];
+    if (!after || !now) return;
+    setSteps(({ past, undone }) => ({ past: [...past, now], undone: undone.slice(0, -1) }));
+    set(after);
+  }, [steps, set]);
 
   const takeTheirs = useCallback(() => {
     dropDraft(id);
@@ -212,9 +243,11 @@ export function useSurvey(id: string): SurveyInHand | null {
     earlier: data.earlier ?? [],
     state,
     errors,
-    canUndo: past.length > 0,
+    canUndo: steps.past.length > 0,
+    canRedo: steps.undone.length > 0,
     change,
     undo,
+    redo,
     takeTheirs,
     keepMine,
   };

@@ -45,6 +45,8 @@ const SURELY_LONG = 100;
 
 /** No cane is thicker or longer, mm. */
 const THICKEST = 300;
+/** Thinner is asked about, mm. */
+const THINNEST = 2;
 const LONGEST = 15_000;
 
 /** Words of which a slip of one letter is mended. None is a number, a unit of two letters, or would take a cane out. */
@@ -117,7 +119,10 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
   const mmOf = (p: Place) => (typeof p === "number" ? p : body[p.body] * p.count);
   const size = (field: "diameter" | "length", mm: number, text: string) => {
     const most = field === "diameter" ? THICKEST : LONGEST;
-    if (mm > 0 && mm <= most) set(field, field === "diameter" ? tenths(mm) : Math.round(mm + 1e-6), text);
+    // A cane of a millimetre or two is one that was meant in centimetres.
+    if (field === "diameter" && mm > 0 && mm < THINNEST && /[a-z]/i.test(text))
+      asked.push(`${text}: that is hardly a cane; in cm?`);
+    else if (mm > 0 && mm <= most) set(field, field === "diameter" ? tenths(mm) : Math.round(mm + 1e-6), text);
     else asked.push(`${text}: no cane is so ${field === "diameter" ? "thick" : "long"}`);
   };
   const lengths: { mm: number; text: string }[] = [];
@@ -175,7 +180,7 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
         break;
     }
   }
-  sortBare(bare, stem, set, size, asked);
+  sortBare(withoutOne(bare, items, stem), stem, set, size, asked);
   // "9 1/2 in" is nine and a half inches, or nine o'clock and half an inch.
   const joined = stem.clock === undefined ? lengths.filter((l) => /^([1-9]|1[0-2])\s+\d+\/\d/.test(l.text)) : [];
   for (const l of joined) asked.push(`${l.text}: write the bearing as ${l.text.split(/\s/)[0]}:00, or say o'clock`);
@@ -191,6 +196,22 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
   }
   const missing = (["clock", "diameter", "age"] as const).filter((f) => stem[f] === undefined);
   return { stem, rough, unknown, asked, missing };
+}
+
+/**
+ * "1 thumb" is one o'clock and a thumb thick, unless the bearing was said besides: then it is one thumb.
+ */
+function withoutOne<B extends { text: string; figures: string; number: number }>(
+  bare: B[],
+  items: readonly Said[],
+  stem: Partial<SurveyStem>,
+): B[] {
+  const one = items.find((item, i) => {
+    const next = items[i + 1];
+    return item.is === "bare" && item.number === 1 && next?.is === "body" && next.count === 1;
+  });
+  const other = stem.clock !== undefined || bare.some((b) => b !== (one as unknown) && isBearing(b));
+  return one && other ? bare.filter((b) => b !== (one as unknown)) : bare;
 }
 
 /** Lengths of which nobody said what they are: the smaller of two is the thickness; of one it has to be plain. */

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useCallback, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
+import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import { StemEditor } from "../shared/StemEditor";
 import { sceneOf } from "../drawing/scene";
@@ -101,9 +102,7 @@ export default function VineLook() {
           <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
             See the plan
           </Button>
-          <Button disabled={!survey.canUndo} onClick={survey.undo}>
-            Undo
-          </Button>
+          <UndoButton />
           {!start && !second && (
             <Button look="quiet" onClick={() => setAnew(true)}>
               Draw it anew

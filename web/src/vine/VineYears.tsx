@@ -15,7 +15,7 @@ import { Weight } from "./VineFacts";
 /** What a vine bore and grew, year by year, and whether the two are in balance; and where to note this year's. */
 export function VineYears() {
   const { id = "" } = useParams();
-  const { plan, survey } = usePlant();
+  const { plan } = usePlant();
   const { say, heavy, units } = useMeasures();
   const [text, setText] = useHalf(`crop.${id}`, "");
   const [wrong, setWrong] = useState<string | null>(null);
@@ -120,16 +120,24 @@ export function VineYears() {
             Weigh it in
           </Button>
         </chakra.form>
-        <chakra.div width="260px">
-          <Weight
-            label="Prunings this winter"
-            hint="one-year wood only"
-            value={survey.document.vine?.pruningWeight ?? null}
-            most={100_000}
-            onChange={(pruningWeight) => survey.change((d) => ({ ...d, vine: { ...(d.vine ?? {}), pruningWeight } }))}
-          />
-        </chakra.div>
+        <Prunings />
       </chakra.div>
     </Panel>
+  );
+}
+
+/** Where this winter's prunings are noted: above the log, and at the step that asks for them. */
+export function Prunings() {
+  const { survey } = usePlant();
+  return (
+    <chakra.div width="260px" maxWidth="100%">
+      <Weight
+        label="Prunings this winter"
+        hint="one-year wood only"
+        value={survey.document.vine?.pruningWeight ?? null}
+        most={100_000}
+        onChange={(pruningWeight) => survey.change((d) => ({ ...d, vine: { ...(d.vine ?? {}), pruningWeight } }))}
+      />
+    </chakra.div>
   );
 }

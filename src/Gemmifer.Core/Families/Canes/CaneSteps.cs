@@ -644,6 +644,7 @@ internal sealed class CaneSteps(
                     + " Thorns go through bags and wrappings."
             ) with
             {
+                ClearsLeaves = true,
                 Caution =
                     _diseased ? Cautions.Disposal
                     : decided.Any(d => d.Stem.Has(Sign.Spotting)) ? Cautions.Leaves

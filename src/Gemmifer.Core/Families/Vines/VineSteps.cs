@@ -238,10 +238,13 @@ internal sealed class VineSteps(
             Stage.Clean,
             StepAction.Do,
             Unweighed
-                ? "Weigh last season's shoots that came off this vine and note it under Remember: "
+                ? "Weigh last season's shoots that came off this vine and note it here: "
                     + "next winter's budget comes from it. Then clear them away."
                 : "Clear the prunings away; wood with cankers is burnt or binned as your local rules say."
-        );
+        ) with
+        {
+            Asks = Unweighed ? StepAsk.Prunings : null,
+        };
         if (outcome.Positions.Where(p => p.Doubt).ToArray() is { Length: > 0 } doubtful)
         {
             yield return Whole(
