@@ -70,7 +70,7 @@ public sealed class JourneyTests
 
         // Out of season the rest waits for its day, unless all of it is asked for.
         page.Press("All steps");
-        page.Type("Day", "06202027");
+        page.ChooseDay("Day", "2027-06-20");
         page.Sees("is outside of the main prune");
         page.Press("Plan all of it for this day");
         page.Sees("You asked for all of it");

@@ -32,7 +32,9 @@ public sealed class OfflineTests : IDisposable
 
     private HttpClient Client() => new() { BaseAddress = new Uri(_application.Url) };
 
-    private string Header => _page.Driver.FindElement(By.TagName("header")).Text;
+    /// <summary>What is told on every screen: in the header, or over the step while somebody works on a phone.</summary>
+    private string Header =>
+        string.Join(' ', _page.Driver.FindElements(By.CssSelector("header, [data-told]")).Select(h => h.Text));
 
     /// <summary>Waits until all that a round of some plants shows is on the phone.</summary>
     private void TakesAlong(IEnumerable<string> plants)

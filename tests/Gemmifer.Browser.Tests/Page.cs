@@ -239,6 +239,44 @@ public sealed class Page : IDisposable
         field.SendKeys(text);
     }
 
+    /// <summary>Chooses a day in the months under a label.</summary>
+    /// <param name="day">ISO.</param>
+    /// <param name="last">Whether the last of several fields of the label is meant.</param>
+    public void ChooseDay(string label, string day, bool last = false)
+    {
+        const string Days = """
+            const fields = [...document.querySelectorAll('button[data-day]')]
+              .filter(f => f.getClientRects().length > 0
+                && document.getElementById(f.getAttribute('aria-labelledby').split(' ')[0]).textContent === arguments[0]);
+            return arguments[1] ? fields.at(-1) : fields[0];
+            """;
+        IWebElement? field = null;
+        Until(
+            () => (field = (IWebElement?)Driver.ExecuteScript(Days, label, last)) is not null,
+            $"the days of “{label}”"
+        );
+        field!.Click();
+        Until(
+            () =>
+            {
+                var found = Driver.FindElements(By.CssSelector($"button[data-choose='{day}']")).FirstOrDefault();
+                if (found is null)
+                {
+                    var shown = Driver
+                        .FindElement(By.CssSelector("button[data-choose]"))
+                        .GetDomAttribute("data-choose")!;
+                    var next = string.CompareOrdinal(shown, day) < 0 ? "The month after" : "The month before";
+                    Driver.FindElement(By.CssSelector($"button[aria-label='{next}']")).Click();
+                    return false;
+                }
+
+                found.Click();
+                return true;
+            },
+            $"the day {day}"
+        );
+    }
+
     /// <summary>Chooses the first offer under a label that starts so.</summary>
     public void Choose(string label, string start) =>
         Until(

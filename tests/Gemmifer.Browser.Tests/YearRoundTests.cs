@@ -181,7 +181,7 @@ public sealed class YearRoundTests : IDisposable
                 _page.Sees("Something else, or of another day");
                 _page.Driver.FindElement(By.CssSelector("main details summary")).Click();
                 _page.Choose("What it is", what);
-                Dated("The day it was", day);
+                _page.ChooseDay("The day it was", day);
                 _page.Press("Note it down");
                 _page.Sees("Pruned.");
                 continue;
@@ -192,7 +192,7 @@ public sealed class YearRoundTests : IDisposable
             _page.Sees("First bloom.");
             _page.Until(() => !_page.Text.Contains("Waits to be sent", StringComparison.Ordinal), "it to be stored");
             _page.Press("Correct: First bloom.");
-            Dated("The day it was", day, last: true);
+            _page.ChooseDay("The day it was", day, last: true);
             _page.Press("Correct it");
             _page.Sees("Corrected once");
         }
@@ -221,20 +221,6 @@ public sealed class YearRoundTests : IDisposable
         Assert.Contains($"{best} To flower on {summer}-06-20: {days} days before", answer);
         Assert.Contains("the mean of its own one time", answer);
     }
-
-    /// <summary>Types a day as the browser's own field takes it, whatever its language.</summary>
-    private void Dated(string label, string day, bool last = false) =>
-        _page.Driver.ExecuteScript(
-            """
-            const fields = [...document.querySelectorAll('input[type=date]')];
-            const field = arguments[2] ? fields.at(-1) : fields[0];
-            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, arguments[1]);
-            field.dispatchEvent(new Event('input', { bubbles: true }));
-            """,
-            label,
-            day,
-            last
-        );
 
     [Fact]
     public async Task A_whole_garden_goes_out_as_a_file_and_into_an_empty_one_from_the_screen()

@@ -525,4 +525,68 @@ public sealed class NothingLostTests : IDisposable
         Assert.Contains("firstYear", lines[0], StringComparison.Ordinal);
         Assert.Contains("60", lines[1].Split(','));
     }
+
+    [Fact]
+    public async Task The_log_keeps_the_gardeners_word_and_leaves_picked_up_with_a_step_are_picked_up()
+    {
+        var now = new DateTimeOffset(2026, 12, 1, 9, 0, 0, TimeSpan.Zero);
+        using var garden = new Garden(_folder, now: now);
+        var id = await garden.PlantAsync("First");
+        var survey = Garden.Survey(Garden.Cane("A", 1), Garden.Cane("B", 5), Garden.Cane("C", 9));
+        survey["date"] = "2026-12-01";
+        survey["stems"]![1]!["pin"] = "remove";
+        survey["stems"]![0]!["deadFrom"] = 900;
+        await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", survey, 0);
+        async Task<bool> AsksAsync() =>
+            (await garden.GetAsync("/api/garden/work"))["chosen"]!
+                .AsArray()
+                .Any(j => (string)j!["job"]! == "leaf-clean" && (string?)j["plant"] == id);
+        Assert.True(await AsksAsync());
+        var work = await garden.GetAsync($"/api/plants/{id}/work");
+        foreach (
+            var key in work["pending"]!
+                .AsArray()
+                .Where(p => (string)p!["step"]!["stage"]! is "clean" || (string?)p["step"]!["stem"] == "B")
+                .Select(p => (string)p!["key"]!)
+        )
+        {
+            var (status, _) = await garden.SendAsync(
+                HttpMethod.Post,
+                $"/api/plants/{id}/work",
+                new JsonObject { ["key"] = key, ["outcome"] = "done" }
+            );
+            Assert.Equal(HttpStatusCode.OK, status);
+        }
+
+        Assert.False(await AsksAsync());
+        var log = (await garden.GetAsync($"/api/plants/{id}/log")).AsArray();
+        Assert.Contains(log, l => (string?)l!["what"] == "leaves-cleared");
+        Assert.Contains(log, l =>
+            (string?)l!["stem"] == "B"
+            && ((string)l["text"]!).EndsWith("You asked for it to go.", StringComparison.Ordinal)
+        );
+    }
+
+    [Fact]
+    public async Task Work_in_the_calendar_reminds_and_says_its_days_in_words()
+    {
+        using var garden = new Garden(
+            _folder,
+            demo: true,
+            now: new DateTimeOffset(2027, 2, 25, 9, 0, 0, TimeSpan.Zero)
+        );
+        var text = (await garden.Client.GetStringAsync("/api/calendar.ics")).Replace(
+            "\r\n ",
+            "",
+            StringComparison.Ordinal
+        );
+        var calendar = Ical.Net.Calendar.Load(text)!;
+        var jobs = calendar.Events.Where(e => !e.Uid!.StartsWith("bloom-", StringComparison.Ordinal)).ToArray();
+        Assert.NotEmpty(jobs);
+        Assert.All(jobs, e => Assert.Equal("PT8H", Assert.Single(e.Alarms).Trigger!.Duration!.Value.ToString()));
+        Assert.All(calendar.Events.Where(e => e.Uid!.StartsWith("bloom-", StringComparison.Ordinal)), e =>
+            Assert.Empty(e.Alarms)
+        );
+        Assert.DoesNotMatch(@"From \d{4}-", text);
+    }
 }

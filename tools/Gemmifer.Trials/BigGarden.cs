@@ -30,7 +30,7 @@ internal static class BigGarden
     public static async Task MakeAsync(string path, int plants)
     {
         using var folder = GardenFolder.Hold(path);
-        await GardenStore.ReadyAsync(folder);
+        await GardenStore.ReadyAsync(folder, DateTimeOffset.UtcNow);
         var options = new DbContextOptionsBuilder<GardenContext>()
             .UseSqlite(GardenStore.ConnectionString(path))
             .Options;

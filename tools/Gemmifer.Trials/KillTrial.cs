@@ -8,9 +8,9 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Trials;
 
 /// <summary>
-/// Ends the server at random moments of a first start, an ordinary one, an upgrade, and while windows write; then
-/// starts it
-/// again and looks whether everything that was acknowledged is there.
+/// Ends the server at random moments of a first start, an ordinary one, an upgrade, one that goes on from a copy, and
+/// while windows write, copy, go back, read archives in and send pictures; then starts it again and looks whether
+/// everything that was acknowledged is there, and whether each copy is whole.
 /// </summary>
 internal static class KillTrial
 {
@@ -26,7 +26,14 @@ internal static class KillTrial
         Start,
         Upgrade,
         Writing,
+        Copying,
+        GoingBack,
+        Importing,
+        Pictures,
+        Restoring,
     }
+
+    private static readonly Moment[] Moments = Enum.GetValues<Moment>();
 
     public static async Task<int> RunAsync(int kills, int seed)
     {
@@ -36,7 +43,7 @@ internal static class KillTrial
         Console.WriteLine($"An undisturbed first start takes {usual.TotalSeconds:0.00} s; seed {seed}.");
         for (var i = 0; i < kills; i++)
         {
-            var moment = (Moment)(i % 4);
+            var moment = Moments[i % Moments.Length];
             var folder = Directory.CreateTempSubdirectory("gemmifer-kill-").FullName;
             try
             {
@@ -55,6 +62,7 @@ internal static class KillTrial
                 {
                     slowest = took > slowest ? took : slowest;
                     var lost = await MissingAsync(server, before, acknowledged);
+                    lost.AddRange(await BrokenAsync(server, folder, moment));
                     kept += before.Length + acknowledged.Count - lost.Count;
                     if (lost.Count > 0)
                     {
@@ -66,7 +74,7 @@ internal static class KillTrial
                 var left = Directory.Exists(Path.Combine(folder, "backups"))
                     ? Directory.GetFiles(Path.Combine(folder, "backups")).Length
                     : 0;
-                if (left > 1)
+                if (left > 1 && moment == Moment.Upgrade)
                 {
                     failed++;
                     Console.WriteLine($"{i} {moment}: {left} copies of one upgrade.");
@@ -135,6 +143,12 @@ internal static class KillTrial
         {
             using var client = new HttpClient { BaseAddress = new Uri(server!.Url) };
             await AddAsync(client, "Kept 1");
+            if (moment is Moment.GoingBack or Moment.Restoring)
+            {
+                using var copied = await client.PostAsync("/api/copies", null);
+                copied.EnsureSuccessStatusCode();
+            }
+
             await server.StopAsync();
         }
 
@@ -149,9 +163,10 @@ internal static class KillTrial
         Random random
     )
     {
-        if (moment != Moment.Writing)
+        if (moment is Moment.FirstStart or Moment.Start or Moment.Upgrade or Moment.Restoring)
         {
-            using var server = ServerProcess.Begin(folder, "--empty", "true");
+            string[] more = moment == Moment.Restoring ? ["--restore", "newest"] : [];
+            using var server = ServerProcess.Begin(folder, ["--empty", "true", .. more]);
             await Task.Delay(usual * (random.NextDouble() * 1.1));
             server.Kill();
             return [];
@@ -172,8 +187,19 @@ internal static class KillTrial
                         {
                             try
                             {
+                                if (w == 0 && moment != Moment.Writing)
+                                {
+                                    await BesideAsync(client, moment, n, acknowledged);
+                                    continue;
+                                }
+
                                 await AddAsync(client, $"Window {w} plant {n}");
-                                acknowledged.Enqueue($"Window {w} plant {n}");
+
+                                // What is written while the garden goes back may go with it.
+                                if (moment != Moment.GoingBack)
+                                {
+                                    acknowledged.Enqueue($"Window {w} plant {n}");
+                                }
                             }
                             catch (Exception e) when (e is HttpRequestException or IOException)
                             {
@@ -189,6 +215,108 @@ internal static class KillTrial
             await Task.WhenAll(windows);
             return acknowledged;
         }
+    }
+
+    /// <summary>What one window does beside the others that add plants.</summary>
+    private static async Task BesideAsync(
+        HttpClient client,
+        Moment moment,
+        int n,
+        System.Collections.Concurrent.ConcurrentQueue<string> acknowledged
+    )
+    {
+        switch (moment)
+        {
+            case Moment.Copying:
+                using (var copied = await client.PostAsync("/api/copies", null))
+                {
+                    copied.EnsureSuccessStatusCode();
+                }
+
+                break;
+            case Moment.GoingBack:
+                var copies = (await client.GetFromJsonAsync<JsonArray>("/api/copies"))!;
+                using (var back = await client.PostAsync($"/api/copies/{(string)copies[^1]!["name"]!}/restore", null))
+                {
+                    back.EnsureSuccessStatusCode();
+                }
+
+                break;
+            case Moment.Importing:
+                var archive = await client.GetByteArrayAsync("/api/archive");
+                using (var content = new ByteArrayContent(archive))
+                using (var taken = await client.PostAsync("/api/archive", content))
+                {
+                    taken.EnsureSuccessStatusCode();
+                }
+
+                break;
+            case Moment.Pictures:
+                var plant = (string)(await client.GetFromJsonAsync<JsonArray>("/api/plants"))![0]!["plant"]!["id"]!;
+                var photo = $"p{n}";
+                using (
+                    var sent = await client.PutAsJsonAsync(
+                        $"/api/plants/{plant}/photos/{photo}",
+                        new { from = 6, picture = Convert.ToBase64String(PictureOf(n)) }
+                    )
+                )
+                {
+                    if (sent.IsSuccessStatusCode)
+                    {
+                        acknowledged.Enqueue($"/api/plants/{plant}/photos/{photo}/picture");
+                    }
+                    else
+                    {
+                        // Twelve a day are kept.
+                        await Task.Delay(20);
+                    }
+                }
+
+                break;
+            default:
+                throw new ArgumentOutOfRangeException(nameof(moment), moment, null);
+        }
+    }
+
+    private static byte[] PictureOf(int n)
+    {
+        using var drawn = new SkiaSharp.SKBitmap(700, 500);
+        drawn.Erase(new SkiaSharp.SKColor((uint)(0xFF000000 + (n * 7919))));
+        using var jpeg = drawn.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 90);
+        return jpeg.ToArray();
+    }
+
+    /// <summary>Copies that are not whole, and traces of what was broken off that a start should have ended.</summary>
+    private static async Task<IEnumerable<string>> BrokenAsync(ServerProcess server, string folder, Moment moment)
+    {
+        using var client = new HttpClient { BaseAddress = new Uri(server.Url) };
+        List<string> wrong = [];
+        foreach (var copy in Backups.AllIn(Path.Combine(folder, GardenFolder.BackupName)))
+        {
+            var state = GardenInspection
+                .Look(Path.Combine(folder, GardenFolder.BackupName, copy.Name), GardenStore.Known, thorough: true)
+                .State;
+            if (state != FileState.Sound)
+            {
+                wrong.Add($"copy {copy.Name} is {state}");
+            }
+        }
+
+        if (Directory.GetFiles(folder, "put-back-*").Length > 0)
+        {
+            wrong.Add("what was to be put back was left");
+        }
+
+        if (moment is Moment.Copying or Moment.GoingBack or Moment.Importing)
+        {
+            using var copied = await client.PostAsync("/api/copies", null);
+            if (!copied.IsSuccessStatusCode)
+            {
+                wrong.Add($"a copy afterwards: {(int)copied.StatusCode}");
+            }
+        }
+
+        return wrong;
     }
 
     private static async Task AddAsync(HttpClient client, string name)
@@ -216,6 +344,16 @@ internal static class KillTrial
             path = answer.Headers.TryGetValues("Link", out var link) ? link.Single().Split('<', '>')[1] : null;
         }
 
-        return [.. before.Concat(acknowledged).Where(n => !names.Contains(n))];
+        List<string> lost = [.. before.Concat(acknowledged).Where(n => n[0] != '/' && !names.Contains(n))];
+        foreach (var picture in acknowledged.Where(n => n[0] == '/'))
+        {
+            using var answer = await client.GetAsync(picture);
+            if (!answer.IsSuccessStatusCode)
+            {
+                lost.Add(picture);
+            }
+        }
+
+        return lost;
     }
 }

@@ -44,15 +44,23 @@ internal static class RequestTrial
             }
 
             var next = seed;
+            var copies = new System.Collections.Concurrent.ConcurrentQueue<string>();
             await Parallel.ForEachAsync(
                 Enumerable.Range(0, count),
                 new ParallelOptions { MaxDegreeOfParallelism = 6 },
                 async (_, cancel) =>
                 {
                     var s = Interlocked.Increment(ref next);
-                    using var request = Make(new Random(s), s, ids);
+                    using var request = s % 500 == 0 ? OfCopies(s / 500, copies) : Make(new Random(s), s, ids);
                     using var answer = await client.SendAsync(request, cancel);
                     Interlocked.Increment(ref counts[(int)answer.StatusCode]);
+                    if (request.RequestUri!.ToString() == "/api/copies" && answer.IsSuccessStatusCode)
+                    {
+                        copies.Enqueue(
+                            (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync(cancel))!["name"]!
+                        );
+                    }
+
                     if ((int)answer.StatusCode >= 500)
                     {
                         Interlocked.Increment(ref faults);
@@ -94,10 +102,27 @@ internal static class RequestTrial
         return faults == 0 ? 0 : 1;
     }
 
+    /// <summary>Copies are made, gone back to, asked for by names there are none of, and archives read in.</summary>
+    private static HttpRequestMessage OfCopies(int n, System.Collections.Concurrent.ConcurrentQueue<string> copies)
+    {
+        // Gone back to a copy of this run, or to one that was taken away meanwhile.
+        var name = copies.TryDequeue(out var copy) ? copy : "garden-none.db";
+        return (n % 5) switch
+        {
+            0 or 1 => new HttpRequestMessage(HttpMethod.Post, "/api/copies"),
+            2 => new HttpRequestMessage(HttpMethod.Post, $"/api/copies/{Uri.EscapeDataString(name)}/restore"),
+            3 => new HttpRequestMessage(HttpMethod.Post, "/api/copies/..%2F..%2Fgemmifer.db/restore"),
+            _ => new HttpRequestMessage(HttpMethod.Post, "/api/archive")
+            {
+                Content = new ByteArrayContent([80, 75, 3, 4, 0]),
+            },
+        };
+    }
+
     private static HttpRequestMessage Make(Random random, int seed, List<string> ids)
     {
         var id = ids[random.Next(ids.Count)];
-        var (method, path, good) = random.Next(12) switch
+        var (method, path, good) = random.Next(15) switch
         {
             0 or 1 => (HttpMethod.Post, "/api/plan", EdgeSurveys.Of(seed % 20_000)),
             2 => (HttpMethod.Put, $"/api/plants/{id}/survey", EdgeSurveys.Of(seed % 20_000)),
@@ -136,6 +161,22 @@ internal static class RequestTrial
                 }
             ),
             10 => (HttpMethod.Put, "/api/settings", new JsonObject { ["units"] = "metric" }),
+            11 => (
+                HttpMethod.Post,
+                "/api/year",
+                new JsonObject
+                {
+                    ["from"] = "2027-01-01",
+                    ["to"] = "2027-12-31",
+                    ["plants"] = new JsonArray(new JsonObject { ["id"] = "p", ["kind"] = "rose.shrub" }),
+                }
+            ),
+            12 => (
+                HttpMethod.Post,
+                "/api/trace",
+                new JsonObject { ["views"] = new JsonArray(), ["canes"] = new JsonArray() }
+            ),
+            13 => (HttpMethod.Put, $"/api/plants/{id}/photos/a", new JsonObject { ["from"] = 6, ["picture"] = "AAAA" }),
             _ => (HttpMethod.Post, "/api/visits/1", new JsonObject { ["outcome"] = "done" }),
         };
         var request = new HttpRequestMessage(random.Next(40) == 0 ? HttpMethod.Patch : method, path)

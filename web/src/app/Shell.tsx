@@ -178,7 +178,7 @@ export function Shell() {
         {!working && <Told />}
       </chakra.header>
       {working && (
-        <chakra.div paddingInline={{ base: "12px", md: "24px" }} className="no-print">
+        <chakra.div paddingInline={{ base: "12px", md: "24px" }} className="no-print" data-told>
           <Told />
         </chakra.div>
       )}

@@ -19,6 +19,9 @@ interface Sent {
   seen: string | null;
   waited: number;
   body: string | null;
+  /** The garden it was made on, and who made it. */
+  made: string | null;
+  by: string | null;
 }
 
 /** A garden that keeps what it is sent under its key, as the server does, and can be away or answer as told. */
@@ -29,6 +32,8 @@ class Garden {
   /** The answer is lost on its way back, so many times. */
   lost = 0;
   refuses: (s: Sent) => number | null = () => null;
+  /** Why it refuses, as data. */
+  code = "stale";
   revision: () => string | number = () => `R${this.stored.size}`;
 
   readonly fetch = (address: string, init?: RequestInit): Promise<Response> => {
@@ -40,12 +45,18 @@ class Garden {
       seen: headers.get("If-Match"),
       waited: Number(headers.get("Waited-Seconds")),
       body: init.body as string | null,
+      made: headers.get("Gemmifer-Garden"),
+      by: headers.get("Gemmifer-Person"),
     };
     if (this.away) return Promise.reject(new TypeError("away"));
     this.asked.push(sent);
     const status = this.refuses(sent);
     if (status !== null) {
-      const problem = { title: "It was recorded already.", detail: "Perhaps in another window." };
+      const problem = {
+        title: "It was recorded already.",
+        detail: "Perhaps in another window.",
+        errors: [{ code: this.code }],
+      };
       return Promise.resolve(new Response(JSON.stringify(problem), { status }));
     }
     this.stored.set(sent.key, sent);
@@ -144,6 +155,27 @@ describe("the outbox", () => {
     await outbox.add([step("a", "1"), step("a", "2")]);
     expect(garden.asked.length).toBe(1);
     expect(outbox.waiting().map((w) => w.refused)).toEqual([undefined, undefined]);
+  });
+
+  it("keeps what was made before the garden was put back as a note, and does it no more", async () => {
+    localStorage.setItem("gemmifer.incarnation", "before");
+    localStorage.setItem("gemmifer.person", "helper");
+    garden.code = "incarnation";
+    garden.refuses = (s) => (s.made === "before" ? 412 : null);
+    await outbox.add([step("a", "Take B out"), { ...step("b", "x"), what: "plant", words: "A new plant" }]);
+    await outbox.send();
+    const sent = [...garden.stored.values()];
+    expect(sent.map((s) => [s.address, s.made, s.by])).toEqual([["/api/plants/a/log", null, "helper"]]);
+    expect(JSON.parse(sent[0]!.body!) as { text: string }).toMatchObject({
+      text: expect.stringMatching(/^Made before the garden was put back .*Take B out/) as string,
+    });
+    // What is more than words waits for the gardener, and is sent when they say so.
+    const [left] = await allWaiting();
+    expect(left).toMatchObject({ words: "A new plant", refused: { status: 412, code: "incarnation" } });
+    await outbox.again(left!);
+    expect(await allWaiting()).toEqual([]);
+    localStorage.removeItem("gemmifer.incarnation");
+    localStorage.removeItem("gemmifer.person");
   });
 
   it("lets the others past what the garden stumbles at again and again, and sends it again when asked", async () => {

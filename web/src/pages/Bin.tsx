@@ -13,6 +13,7 @@ type Binned = Schemas["BinnedPlant"];
 export default function Bin() {
   const client = useQueryClient();
   const bin = useQuery({ queryKey: ["plants", "bin"], queryFn: () => must(api.GET("/api/bin")) });
+  const parts = useParts();
   const [asking, setAsking] = useState<Binned | "all" | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["plants"] });
   const back = useMutation({
@@ -40,8 +41,8 @@ export default function Bin() {
       <div>
         <chakra.h1 fontSize={{ base: "1.6rem", md: "2rem" }}>The bin</chakra.h1>
         <chakra.p marginTop="4px">
-          {bin.data && plants.length === 0
-            ? "No plant lies here. One that is taken out of the garden lies here with its log, and can be put back."
+          {bin.data && parts.data && plants.length === 0 && parts.data.photos.length + parts.data.lines.length === 0
+            ? "It is empty. A plant that is taken out of the garden lies here with its log, and can be put back."
             : "What was taken out of the garden lies here with its surveys and its log, until you empty it."}
         </chakra.p>
       </div>
@@ -104,11 +105,13 @@ export default function Bin() {
   );
 }
 
+const useParts = () => useQuery({ queryKey: ["plants", "bin parts"], queryFn: () => must(api.GET("/api/bin/parts")) });
+
 /** Photographs and lines of logs that were taken out of plants that stand. */
 function BinnedParts() {
   const client = useQueryClient();
   const { say } = useMeasures();
-  const parts = useQuery({ queryKey: ["plants", "bin parts"], queryFn: () => must(api.GET("/api/bin/parts")) });
+  const parts = useParts();
   const again = () => {
     for (const key of ["plants", "photos", "log", "work"]) void client.invalidateQueries({ queryKey: [key] });
   };

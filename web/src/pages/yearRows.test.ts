@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { daysTo, type Job, jobWords, rowsOf, stripOf, together } from "./yearRows";
+import { cardsOf, daysTo, type Job, jobWords, rowsOf, stripOf, together } from "./yearRows";
 
 const job = (of: Job["job"], from: string, to: string, best = from, plant: string | null = "p"): Job => ({
   plant,
@@ -13,6 +13,37 @@ const job = (of: Job["job"], from: string, to: string, best = from, plant: strin
   weight: 1,
   season: 2027,
   how: null,
+});
+
+describe("the work of a day", () => {
+  it("is one card a job with its places as one walks, the ill last, each reason once", () => {
+    const placeOf = (id: string) => ({ a: "wall", b: "bed", c: "wall", d: "bed" })[id]!;
+    const cards = cardsOf(
+      [
+        job("leaf-clean", "2026-11-01", "2026-12-24", undefined, "a"),
+        job("leaf-clean", "2026-11-01", "2026-12-14", undefined, "c"),
+        job("feed", "2026-11-01", "2026-12-30", undefined, "b"),
+        { ...job("leaf-clean", "2026-11-01", "2026-12-24", undefined, "b"), because: "Spots." },
+        job("leaf-clean", "2026-11-01", "2026-12-24", undefined, "d"),
+      ],
+      placeOf,
+      new Set(["d"]),
+    );
+    expect(cards.map((c) => c.job)).toEqual(["leaf-clean", "feed"]);
+    const [leaves] = cards;
+    expect(leaves!.places.map((p) => [p.place, p.diseased, p.jobs.map((j) => j.plant)])).toEqual([
+      ["wall", false, ["a", "c"]],
+      ["bed", false, ["b"]],
+      ["bed", true, ["d"]],
+    ]);
+    expect([leaves!.till, leaves!.minutes, leaves!.reasons]).toEqual(["2026-12-14", 20, ["So.", "Spots."]]);
+  });
+
+  it("stands on the first day of the next two weeks where its best day is over and its days are not", () => {
+    const strip = stripOf([job("feed", "2026-11-01", "2026-12-14")], "2026-12-01", 14);
+    expect(strip.map((d) => d.jobs.length)).toEqual([1, ...Array.from({ length: 13 }, () => 0)]);
+    expect(stripOf([job("feed", "2026-11-01", "2026-11-30")], "2026-12-01", 14)[0]!.jobs).toEqual([]);
+  });
 });
 
 describe("the year as rows", () => {

@@ -140,6 +140,7 @@ export function DayField(props: {
                           borderColor={day === at ? "var(--ink)" : "transparent"}
                           pressed={day === value}
                           aria-pressed={day === value}
+                          data-choose={day}
                           aria-label={`${dayWords(day)}${day === today ? ", today" : ""}`}
                           tabIndex={day === at ? 0 : -1}
                           disabled={latest !== undefined && day > latest}
