@@ -32,7 +32,9 @@ public sealed class OfflineTests : IDisposable
 
     private HttpClient Client() => new() { BaseAddress = new Uri(_application.Url) };
 
-    /// <summary>What is told on every screen: in the header, or over the step while somebody works on a phone.</summary>
+    /// <summary>
+    /// What is told on every screen: in the header, or over the step while somebody works on a phone.
+    /// </summary>
     private string Header =>
         string.Join(' ', _page.Driver.FindElements(By.CssSelector("header, [data-told]")).Select(h => h.Text));
 

@@ -105,7 +105,8 @@ internal static class FullGarden
     private static IReadOnlyList<string> Tables(SqliteConnection connection) =>
         GardenInspection.Read(
             connection,
-            "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE '\\_\\_%' ESCAPE '\\' AND name NOT LIKE 'sqlite%'"
+            "SELECT name FROM sqlite_master WHERE type = 'table' AND substr(name, 1, 2) <> '__' "
+                + "AND name NOT LIKE 'sqlite%'"
         );
 
     private static void Insert(SqliteConnection connection, string table, int row)

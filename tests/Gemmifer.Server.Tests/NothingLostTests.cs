@@ -6,6 +6,7 @@ using Gemmifer.Data;
 using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Gemmifer.Server.Tests;
 
@@ -347,10 +348,7 @@ public sealed class NothingLostTests : IDisposable
     {
         var disk = new Full { On = true };
         using var garden = new Garden(_folder, services: s =>
-            Microsoft.Extensions.DependencyInjection.EntityFrameworkServiceCollectionExtensions.ConfigureDbContext<GardenContext>(
-                s,
-                options => options.AddInterceptors(disk)
-            )
+            s.ConfigureDbContext<GardenContext>(options => options.AddInterceptors(disk))
         );
         var id = await garden.PlantAsync("First");
         var (status, body) = await garden.SendAsync(

@@ -2,7 +2,8 @@ namespace Gemmifer.Core.Choice;
 
 /// <summary>
 /// What the searches of one plan may cost together: options looked at, counted as nodes times the options of a model
-/// and its places on a support, and more than in proportion for many canes. Counted, never timed, so that the same survey gives the same plan.
+/// and its places on a support, and more than in proportion for many canes. Counted, never timed, so that the same
+/// survey gives the same plan.
 /// </summary>
 /// <param name="visits">Options that may be looked at.</param>
 public sealed class SearchEffort(long visits)

@@ -34,7 +34,9 @@ public sealed record Backup(string Name, long Number, DateTimeOffset MadeAt, lon
     public CopyReason Why => Backups.ReasonOf(Name);
 }
 
-/// <summary>Copies of the garden: complete or absent, made one at a time, kept as <see cref="Retention"/> says.</summary>
+/// <summary>
+/// Copies of the garden: complete or absent, made one at a time, kept as <see cref="Retention"/> says.
+/// </summary>
 public static class Backups
 {
     private const string Unfinished = ".unfinished";

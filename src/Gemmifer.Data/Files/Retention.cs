@@ -3,7 +3,8 @@ using System.Globalization;
 namespace Gemmifer.Data.Files;
 
 /// <summary>
-/// Which copies are kept. Those that were asked for stand by themselves; of the others the newest few of each kind stay,
+/// Which copies are kept. Those that were asked for stand by themselves; of the others the newest few of each kind
+/// stay,
 /// and by age one a day, one a week, one a month and one a year. Counted in copies rather than from today, so that a
 /// clock that is wrong takes none away.
 /// </summary>

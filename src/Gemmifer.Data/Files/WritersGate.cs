@@ -8,7 +8,9 @@ public sealed class WritersGate : IDisposable
     private readonly SemaphoreSlim _places = new(Places),
         _alone = new(1);
 
-    /// <summary>Waits while the garden is replaced; the place is given back when what is returned is disposed.</summary>
+    /// <summary>
+    /// Waits while the garden is replaced; the place is given back when what is returned is disposed.
+    /// </summary>
     public async Task<IDisposable> WithOthersAsync(CancellationToken cancel)
     {
         await _places.WaitAsync(cancel);

@@ -1,6 +1,8 @@
 namespace Gemmifer.Server.Http;
 
-/// <summary>What only reads or computes: it ends with the server, and HEAD is answered as GET is, without the body.</summary>
+/// <summary>
+/// What only reads or computes: it ends with the server, and HEAD is answered as GET is, without the body.
+/// </summary>
 public static class Reading
 {
     /// <summary>Sets both up: first of all, before the address is looked up in either garden.</summary>

@@ -9,7 +9,9 @@ namespace Gemmifer.Server.Http;
 /// </summary>
 public static class Writing
 {
-    /// <summary>Names the incarnation: of the garden in an answer, of the garden a change was made on in a request.</summary>
+    /// <summary>
+    /// Names the incarnation: of the garden in an answer, of the garden a change was made on in a request.
+    /// </summary>
     public const string Header = "Gemmifer-Garden";
 
     /// <summary>Names who made a change, where somebody was signed in when it was made.</summary>

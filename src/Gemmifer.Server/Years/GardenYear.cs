@@ -20,7 +20,8 @@ public sealed record YearPlantView(string Id, string Name, string Place, PlantFa
 /// <summary>The year of the garden.</summary>
 /// <param name="Plants">The plants that are named in it.</param>
 /// <param name="Frosts">The last frost and the first after it, of each year of the span.</param>
-/// <param name="Daylight">Hours of daylight on the first of each month, that after the span among them; empty where the latitude is not known.</param>
+/// <param name="Daylight">Hours of daylight on the first of each month, that after the span among them; empty where the
+/// latitude is not known.</param>
 public sealed record GardenYearView(
     DateOnly Today,
     DateOnly From,

@@ -32,7 +32,8 @@ internal sealed class Laying(
     private const int PointsOnLine = 24;
 
     /// <summary>
-    /// With more canes than this to choose among, fans of three sizes are tried, with many more than that of one; and each cane on the lines that suit it
+    /// With more canes than this to choose among, fans of three sizes are tried, with many more than that of one; and
+    /// each cane on the lines that suit it
     /// best: as many as keep the options of the plant within what a search can look at.
     /// </summary>
     private const int Many = 24,
