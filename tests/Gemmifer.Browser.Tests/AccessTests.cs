@@ -80,6 +80,44 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             "/bin",
         ];
 
+    /// <summary>What is chosen and does not show it where the device chooses the colours.</summary>
+    private string ChosenButUnseen()
+    {
+        void Forced(string value) =>
+            _page.Driver.ExecuteCdpCommand(
+                "Emulation.setEmulatedMedia",
+                new Dictionary<string, object?>
+                {
+                    ["features"] = new[]
+                    {
+                        new Dictionary<string, object?> { ["name"] = "forced-colors", ["value"] = value },
+                    },
+                }
+            );
+        Forced("active");
+        try
+        {
+            return (string)
+                _page.Driver.ExecuteScript(
+                    """
+                    const probe = document.createElement('div');
+                    probe.style.cssText = 'forced-color-adjust: none; background-color: Highlight';
+                    document.body.append(probe);
+                    const wanted = getComputedStyle(probe).backgroundColor;
+                    probe.remove();
+                    if (!matchMedia('(forced-colors: active)').matches) return 'the colours are not forced';
+                    return [...document.querySelectorAll('button[aria-pressed=true], a[aria-current=page]')]
+                      .filter(e => e.getClientRects().length > 0 && getComputedStyle(e).backgroundColor !== wanted)
+                      .map(e => e.textContent).join(', ');
+                    """
+                )!;
+        }
+        finally
+        {
+            Forced("none");
+        }
+    }
+
     [Theory]
     [MemberData(nameof(Views))]
     public void Passes_axe_in_day_evening_and_sun_wide_and_narrow(string path)
@@ -106,6 +144,8 @@ public sealed class AccessTests(DemoApplication demo) : IClassFixture<DemoApplic
             _page.Driver.ExecuteScript($"document.documentElement.dataset.theme='{theme}'");
             Assert.Equal((theme, ""), (theme, _page.FaintWords()));
         }
+
+        Assert.Equal("", ChosenButUnseen());
 
         _page.Resize(1280, 800);
     }

@@ -1683,7 +1683,10 @@ export interface components {
             plants: components["schemas"]["YearPlantView"][];
             /** @description The last frost and the first after it, of each year of the span. */
             frosts: components["schemas"]["FrostPair"][];
-            /** @description Hours of daylight on the first of each month, that after the span among them; empty where the latitude is not known. */
+            /**
+             * @description Hours of daylight on the first of each month, that after the span among them; empty where the
+             *         latitude is not known.
+             */
             daylight: components["schemas"]["DaylightOn"][];
         };
         /**

@@ -54,7 +54,7 @@ export function DayField(props: {
     e.stopPropagation();
   };
   return (
-    <chakra.div>
+    <chakra.div position="relative">
       <chakra.div
         display={props.inline ? "flex" : "grid"}
         alignItems={props.inline ? "center" : "start"}
@@ -97,6 +97,8 @@ export function DayField(props: {
         <chakra.div
           role="group"
           aria-label={`Days of ${monthWords(month)}`}
+          position={{ base: "static", md: props.inline ? "absolute" : "static" }}
+          zIndex="5"
           marginTop="6px"
           padding="8px"
           border="1.5px solid var(--muted)"
