@@ -36,7 +36,8 @@ h1,h2,h3{font-family:var(--serif);font-weight:560;line-height:1.15;margin:0;lett
 p,ul,ol{margin:0}
 ul,ol{padding:0;list-style:none}
 a{color:inherit}
-h1,h2,h3,a,b{overflow-wrap:anywhere;unicode-bidi:plaintext}
+h1,h2,h3,a,b{unicode-bidi:plaintext}
+h1,h2,h3,li a,li b{overflow-wrap:anywhere}
 button,input,select,textarea{font:inherit;color:inherit}
 input[type=file]{width:100%;min-width:0}
 input[type=file]::file-selector-button{font:inherit;font-weight:700;color:var(--ink);background:var(--sheet);border:1.5px solid var(--line);border-radius:7px;min-height:44px;padding:0 16px;margin-right:12px;cursor:pointer}
