@@ -56,7 +56,7 @@ export default function FirstSteps(props: { at: FirstAt; next: { text: string; g
       </chakra.ol>
       {props.at === 0 && owns && <Where />}
       <chakra.div display="flex" gap="10px" flexWrap="wrap" alignItems="center">
-        <Button look="main" size="large" onClick={props.next.go}>
+        <Button overflowWrap="anywhere" look="main" size="large" onClick={props.next.go}>
           {props.next.text}
         </Button>
         {demo && !inDemo && props.at < 2 && (
