@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { type Instrument, readings, typeInto, useShown } from "./instruments";
+import { type Instrument, readings, typeInto, useShown } from "./readings";
 import { Button, Choice } from "./ui";
 
 /**

@@ -8,7 +8,7 @@ import { inDemo } from "../api/base";
 import { DemoBand } from "./DemoBand";
 import { Guard } from "./Guard";
 import { useEntry, useHere } from "./here";
-import { useShown } from "./instruments";
+import { useShown } from "./readings";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { useSending } from "../outbox/useOutbox";

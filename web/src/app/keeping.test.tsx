@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { cleanup, renderHook } from "@testing-library/react";
 import "fake-indexeddb/auto";
 import type { ReactNode } from "react";
@@ -40,15 +40,18 @@ describe("what is kept on a device", () => {
     expect(client.getQueryData(["plants"])).toBeUndefined();
   });
 
-  it("is let go of when the garden was put back, and not by what was kept of one before", () => {
-    renderHook(() => useForgetting(), { wrapper: within });
+  it("is let go of when the garden was put back, and not by what was kept of one before; a screen asks anew", async () => {
+    const asked = vi.fn(() => Promise.resolve("shown"));
+    renderHook(() => (useForgetting(), useQuery({ queryKey: ["screen"], queryFn: asked })), { wrapper: within });
+    await vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(1));
     noteGarden(answer("one"));
     expect(dropped).not.toHaveBeenCalled();
     noteGarden(answer("old", { [KEPT]: "yes" }));
     expect([incarnation(), dropped.mock.calls.length]).toEqual(["one", 0]);
     noteGarden(answer("two"));
     expect([incarnation(), dropped.mock.calls.length]).toEqual(["two", 1]);
-    expect(client.getQueryData(["plants"])).toBeUndefined();
+    await vi.waitFor(() => expect(client.getQueryData(["plants"])).toBeUndefined());
+    await vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(2));
   });
 });
 

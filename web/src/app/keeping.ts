@@ -57,10 +57,8 @@ export function useForgetting(): void {
       void forgetGarden();
     };
     const stopEntry = entry.subscribe(() => !entry.now() && forget());
-    const stopPutBack = onPutBack(() => {
-      forget();
-      void client.invalidateQueries();
-    });
+    // What is on the screen is asked for anew: it is of a garden that is no more.
+    const stopPutBack = onPutBack(() => void forgetGarden().then(() => client.resetQueries()));
     return () => {
       stopEntry();
       stopPutBack();

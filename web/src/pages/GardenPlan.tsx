@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import { at } from "../api/base";
 import { Button, Notice, Panel } from "../app/ui";
 import { outcome } from "../shared/outcome";
-import { add, hours, type Line, nothing, readLines, type Totals } from "./gardenPlan";
+import { add, hours, type Line, nothing, readLines, type Totals } from "./planLines";
 import { tieWords } from "../shared/outcome";
 
 const shownMost = 200;

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api, must } from "../api/client";
 import { Link } from "react-router";
 import { useHere } from "../app/here";
-import { useShown } from "../app/instruments";
+import { useShown } from "../app/readings";
 import { onHalf } from "../survey/halves";
 import { useMeasures, useSettings } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";

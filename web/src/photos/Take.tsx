@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Button, Notice } from "../app/ui";
 import { addPhoto, type NewPicture } from "../outbox/photos";
 import { offers, shoot, standsIn } from "./standIn";
-import { made, NoPicture } from "./take";
+import { made, NoPicture } from "./taking";
 
 /** So many of a plant on one day. */
 export const MOST = 12;

@@ -1,7 +1,7 @@
 /** The demo's camera: pictures drawn of its invented plants, so that all can be tried without a camera. */
 
 import { inDemo } from "../api/base";
-import { made, NoPicture } from "./take";
+import { made, NoPicture } from "./taking";
 
 /** What it offers, and where it stands for each. */
 export const offers = [

@@ -22,7 +22,7 @@ import {
   type Taps,
   without,
 } from "./taps";
-import { refusal, scaled, tooLarge } from "./take";
+import { refusal, scaled, tooLarge } from "./taking";
 import { likely } from "./Album";
 import { fromWords, type PhotoInHand, together, withAnswers } from "./usePhotos";
 

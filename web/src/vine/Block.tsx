@@ -7,7 +7,7 @@ import { usePages } from "../api/pages";
 import { useHalf } from "../app/kept";
 import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
-import { about } from "./block";
+import { about } from "./vineRows";
 import { capital, counted } from "../survey/words";
 import { SystemPicture, systems } from "./systems";
 

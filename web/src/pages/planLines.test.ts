@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { add, hours, type Line, nothing, readLines } from "./gardenPlan";
+import { add, hours, type Line, nothing, readLines } from "./planLines";
 
 const line = (part: Partial<Line>): Line => ({
   id: "1",

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { readLength, defaultBody } from "../survey/measures";
 import { readLine } from "../survey/typedLine";
 import { readWeight } from "../survey/weights";
-import { readings, typeInto } from "./instruments";
+import { readings, typeInto } from "./readings";
 
 afterEach(() => document.body.replaceChildren());
 

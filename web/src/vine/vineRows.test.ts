@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { about } from "./block";
+import { about } from "./vineRows";
 
 describe("a block of vines", () => {
   it("says what it comes to, and how sure that is", () => {
