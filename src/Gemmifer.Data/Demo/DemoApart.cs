@@ -6,8 +6,7 @@ namespace Gemmifer.Data.Demo;
 
 /// <summary>
 /// Gardens from before the demo had a garden of its own hold its plants beside the gardener's. They are moved once;
-/// what
-/// the gardener gave another name, or worked on, is the gardener's and stays.
+/// what the gardener gave another name, or worked on, is the gardener's and stays.
 /// </summary>
 public static class DemoApart
 {

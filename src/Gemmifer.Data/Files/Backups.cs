@@ -117,7 +117,7 @@ public static class Backups
         InLineAsync(folder, default, () => Make(folder, CopyReason.Upgrade, name, now, [])!);
 
     /// <summary>Takes away what is surplus.</summary>
-    internal static void Prune(GardenFolder folder, IReadOnlyCollection<string> held)
+    private static void Prune(GardenFolder folder, IReadOnlyCollection<string> held)
     {
         foreach (var backup in Retention.Surplus(All(folder), held))
         {

@@ -11,6 +11,7 @@ import { useEntry, useHere } from "./here";
 import { useShown } from "./readings";
 import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
+import { worksAt } from "./working";
 import { useSending } from "../outbox/useOutbox";
 
 const Entry = screen(() => import("./Entry"));
@@ -92,7 +93,7 @@ export function Shell() {
   const looks = here.role === "looker";
   const quick = looks ? "inline-flex" : quickly;
   // While somebody works everything but the step folds away on a phone: the way back stands over the step.
-  const working = /^\/plants\/[^/]+\/(do|visit\/[^/]+)$/.test(pathname);
+  const working = worksAt(pathname);
   useSending();
   useAlong();
   useEffect(() => {

@@ -6,11 +6,10 @@ import { api, must, newId, type Schemas } from "../api/client";
 import { useHalf } from "../app/kept";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
-import { dayWords } from "../survey/measures";
+import { dayWords, isoOf } from "../survey/measures";
 import { counted } from "../survey/words";
 import { noteWords, type YearEvent } from "../survey/yearWords";
 import { DayField } from "../shared/DayField";
-import { isoOf } from "../shared/days";
 
 type Said = Schemas["SpokenView"];
 type Entry = Schemas["EntryInput"];

@@ -4,10 +4,9 @@ import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { useHalf } from "../app/kept";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
-import { dayWords } from "../survey/measures";
+import { dayWords, isoOf } from "../survey/measures";
 import { counted } from "../survey/words";
 import { DayField } from "../shared/DayField";
-import { isoOf } from "../shared/days";
 
 type Line = Schemas["LogView"];
 

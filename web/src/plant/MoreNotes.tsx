@@ -4,12 +4,11 @@ import { useState } from "react";
 import { api, must, newId } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Select } from "../app/ui";
-import { readLength } from "../survey/measures";
+import { readLength, isoOf } from "../survey/measures";
 import { noteWords, sudden, type YearEvent } from "../survey/yearWords";
 import { readWeight } from "../survey/weights";
 import { Sudden } from "./Sudden";
 import { DayField } from "../shared/DayField";
-import { isoOf } from "../shared/days";
 
 const others: readonly YearEvent[] = ["height", "prunings", "harvested", "sprayed", "pruned", "tied", "tipped", "fed"];
 

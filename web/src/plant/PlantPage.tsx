@@ -5,6 +5,7 @@ import { NavLink, Outlet, useLocation, useParams } from "react-router";
 import { api, must } from "../api/client";
 import { inDemo } from "../api/base";
 import { useHere } from "../app/here";
+import { worksAt } from "../app/working";
 import { Button, Notice } from "../app/ui";
 import { sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
@@ -82,7 +83,7 @@ function PlantHome({ id }: { id: string }) {
     sheet: "what is to be done",
   };
   // While somebody works on a phone, all but the step folds away.
-  const working = /\/(do|visit\/[^/]+)$/.test(pathname);
+  const working = worksAt(pathname);
   const folded = { base: working ? "none" : "flex", md: "flex" };
   const inHand: PlantInHand = {
     plant: plant.data,

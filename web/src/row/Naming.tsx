@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
-import { dayWords } from "../survey/measures";
+import { dayWords, isoOf } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
 import { listed } from "../survey/words";
 import { type Sighting, sightings } from "./sightings";
@@ -14,7 +14,7 @@ export function Naming() {
   const row = survey.document.row;
   const naming = plan?.row?.naming ?? null;
   const seen = row?.observations ?? [];
-  const today = new Date().toLocaleDateString("en-CA");
+  const today = isoOf(new Date());
   const note = (what: Sighting) =>
     survey.change((d) => ({
       ...d,

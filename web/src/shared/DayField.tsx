@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useId, useRef, useState } from "react";
 import { Button, Hidden } from "../app/ui";
-import { dayWords } from "../survey/measures";
-import { daysOfMonth, isoOf, monthWords, moved } from "./days";
+import { dayWords, isoOf } from "../survey/measures";
+import { daysOfMonth, monthWords, moved } from "./days";
 
 const week = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 

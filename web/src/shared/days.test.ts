@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { daysOfMonth, isoOf, monthWords, moved } from "./days";
+import { isoOf } from "../survey/measures";
+import { daysOfMonth, monthWords, moved } from "./days";
 
 describe("days", () => {
   it("go on over months, years, leap days and changes of the clock", () => {

@@ -1,6 +1,4 @@
-/** A day of the calendar as ISO 8601 writes it, on this device. */
-export const isoOf = (day: Date): string =>
-  `${String(day.getFullYear()).padStart(4, "0")}-${String(day.getMonth() + 1).padStart(2, "0")}-${String(day.getDate()).padStart(2, "0")}`;
+import { isoOf } from "../survey/measures";
 
 /** Noon, so that no change of the clock makes it another day. */
 const noon = (iso: string) => new Date(`${iso.slice(0, 10)}T12:00:00`);

@@ -99,12 +99,17 @@ export function dayWords(iso: string): string {
   });
 }
 
+/** The day of an instant as ISO 8601 writes it, on this device. */
+export function isoOf(at: Date): string {
+  const two = (n: number) => `${n}`.padStart(2, "0");
+  return `${`${at.getFullYear()}`.padStart(4, "0")}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
+
 /** An instant as its day and time of day, on this device: "29 November 2026, 14:31". */
 export function momentWords(at: string): string {
   const time = new Date(at);
   const two = (n: number) => `${n}`.padStart(2, "0");
-  const day = `${time.getFullYear()}-${two(time.getMonth() + 1)}-${two(time.getDate())}`;
-  return `${dayWords(day)}, ${two(time.getHours())}:${two(time.getMinutes())}`;
+  return `${dayWords(isoOf(time))}, ${two(time.getHours())}:${two(time.getMinutes())}`;
 }
 
 const unitSizes: Record<string, number> = {
