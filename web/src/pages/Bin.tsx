@@ -128,6 +128,7 @@ function BinnedParts() {
     },
     onSettled: again,
   });
+  const [asking, setAsking] = useState<string | null>(null);
   const { photos = [], lines = [] } = parts.data ?? {};
   const of = [
     ...photos.map((p) => ({
@@ -173,16 +174,33 @@ function BinnedParts() {
                 taken out on {dayWords(o.at.slice(0, 10))}
               </chakra.span>
             </chakra.span>
-            <Button disabled={settle.isPending} onClick={() => settle.mutate({ what: o.what, id: o.id, back: true })}>
-              Put back
-            </Button>
-            <Button
-              look="quiet"
-              disabled={settle.isPending}
-              onClick={() => settle.mutate({ what: o.what, id: o.id, back: false })}
-            >
-              Delete for good
-            </Button>
+            {asking === o.key ? (
+              <>
+                <b>It cannot be undone.</b>
+                <Button look="main" onClick={() => setAsking(null)}>
+                  Keep it
+                </Button>
+                <Button
+                  look="cut"
+                  disabled={settle.isPending}
+                  onClick={() => settle.mutate({ what: o.what, id: o.id, back: false })}
+                >
+                  Delete for good
+                </Button>
+              </>
+            ) : (
+              <>
+                <Button
+                  disabled={settle.isPending}
+                  onClick={() => settle.mutate({ what: o.what, id: o.id, back: true })}
+                >
+                  Put back
+                </Button>
+                <Button look="quiet" onClick={() => setAsking(o.key)}>
+                  Delete
+                </Button>
+              </>
+            )}
           </chakra.li>
         ))}
       </ul>
