@@ -47,5 +47,7 @@ export default defineConfig({
     setupFiles: ["src/testSetup.ts"],
     // The tests keep nothing between files; a document of its own for each file took nine tenths of the time.
     isolate: false,
+    // No time is a result: a machine that does three things at once is only slow.
+    testTimeout: 60_000,
   },
 });

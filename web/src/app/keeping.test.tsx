@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
-import { cleanup, renderHook } from "@testing-library/react";
+import { cleanup, renderHook, waitFor } from "@testing-library/react";
 import "fake-indexeddb/auto";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -43,15 +43,15 @@ describe("what is kept on a device", () => {
   it("is let go of when the garden was put back, and not by what was kept of one before; a screen asks anew", async () => {
     const asked = vi.fn(() => Promise.resolve("shown"));
     renderHook(() => (useForgetting(), useQuery({ queryKey: ["screen"], queryFn: asked })), { wrapper: within });
-    await vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(1));
+    await waitFor(() => expect(asked).toHaveBeenCalledTimes(1));
     noteGarden(answer("one"));
     expect(dropped).not.toHaveBeenCalled();
     noteGarden(answer("old", { [KEPT]: "yes" }));
     expect([incarnation(), dropped.mock.calls.length]).toEqual(["one", 0]);
     noteGarden(answer("two"));
     expect([incarnation(), dropped.mock.calls.length]).toEqual(["two", 1]);
-    await vi.waitFor(() => expect(client.getQueryData(["plants"])).toBeUndefined());
-    await vi.waitFor(() => expect(asked).toHaveBeenCalledTimes(2));
+    await waitFor(() => expect(client.getQueryData(["plants"])).toBeUndefined());
+    await waitFor(() => expect(asked).toHaveBeenCalledTimes(2));
   });
 });
 

@@ -1,13 +1,11 @@
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { fireEvent, render, screen } from "@testing-library/react";
 import { useState } from "react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 import { system } from "../app/theme";
 import type { SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
-
-afterEach(() => (cleanup(), localStorage.clear()));
 
 function Harness({ onAdd }: { onAdd: (stem: Omit<SurveyStem, "id">) => void }) {
   const [clock, setClock] = useState<number | null>(null);

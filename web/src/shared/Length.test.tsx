@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { ChakraProvider } from "@chakra-ui/react";
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
-import { afterEach, describe, expect, it, vi } from "vitest";
+import { fireEvent, render, screen } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
 import { system } from "../app/theme";
 import { Length } from "./Length";
 
@@ -17,8 +17,6 @@ const type = (text: string) => {
   fireEvent.change(input, { target: { value: text } });
   fireEvent.blur(input);
 };
-
-afterEach(cleanup);
 
 describe("a length", () => {
   it("without a unit is asked about, and none is guessed", () => {
