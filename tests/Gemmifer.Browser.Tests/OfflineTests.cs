@@ -317,4 +317,100 @@ public sealed class OfflineTests : IDisposable
             && ((string)l["text"]!).Contains($"{DateTime.Now.Year}", StringComparison.Ordinal)
         );
     }
+
+    /// <summary>Whether an answer of the garden is kept on the phone.</summary>
+    private bool Kept(string address) =>
+        _page.Driver.ExecuteAsyncScript(
+            "const [a, tell] = arguments; caches.open('garden').then(k => k.match(a)).then(m => tell(!!m));",
+            address
+        )
+            is true;
+
+    [Fact]
+    public void What_was_seen_once_opens_again_without_the_garden_though_the_first_visit_ended_at_once()
+    {
+        _page.Go("/plants/demo-lantern/do");
+        _page.Sees("Step 1 of");
+        _page.Driver.ExecuteAsyncScript(
+            "const tell = arguments[0]; navigator.serviceWorker.ready.then(() => tell(1));"
+        );
+        _page.Until(() => Kept("/api/plants/demo-lantern/work"), "what was seen to be kept");
+        Assert.False(Kept("/api/plants/demo-kiln/work"));
+        _page.Dispose();
+        _application.Kill();
+        _page = Phone();
+        _page.Go("/plants/demo-lantern/do");
+        _page.Sees("Step 1 of");
+        _page.NextStep();
+        _page.Until(() => Header.Contains("1 change waits", StringComparison.Ordinal), "the step to wait");
+    }
+
+    [Fact]
+    public async Task What_waits_for_a_garden_that_was_put_back_is_not_done_to_it_and_stands_in_its_log_as_a_note()
+    {
+        const string Plant = "demo-lantern";
+        using var client = Client();
+        var step = (string)
+            (await client.GetFromJsonAsync<JsonObject>($"/api/plants/{Plant}/work"))!["pending"]![0]!["step"]!["text"]!;
+        using var copied = await client.PostAsync("/api/copies", null);
+        var copy = (string)(await copied.Content.ReadFromJsonAsync<JsonObject>())!["name"]!;
+        TakesAlong([Plant]);
+        _application.Kill();
+        _page.Go($"/plants/{Plant}/do");
+        _page.Sees("Step 1 of");
+        _page.NextStep();
+        _page.Until(() => Header.Contains("1 change waits", StringComparison.Ordinal), "the step to wait");
+        _page.Driver.Navigate().GoToUrl("about:blank");
+        _application.Start();
+        (await client.PostAsync($"/api/copies/{copy}/restore", null)).EnsureSuccessStatusCode();
+
+        _page.Go("/");
+        _page.Until(() => !Header.Contains("wait", StringComparison.Ordinal), "it to be sent");
+        Assert.Empty(await DoneAsync(Plant));
+        var log = await client.GetFromJsonAsync<JsonArray>($"/api/plants/{Plant}/log");
+        var note = Assert.Single(log!, l =>
+            ((string)l!["text"]!).StartsWith(
+                "Made before the garden was put back to an earlier state",
+                StringComparison.Ordinal
+            )
+        );
+        Assert.Contains(step[..24], (string)note!["text"]!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_tap_counts_for_the_step_that_was_seen_for_half_a_second()
+    {
+        const string Plant = "demo-lantern";
+        _page.Go($"/plants/{Plant}/do");
+        _page.NextStep();
+        _page.Sees("Step 2 of");
+        _page.Until(() => _page.Button("Done").Enabled, "the step to be ready");
+
+        // As somebody who taps twice, the second time as the next step comes up: 0.3 s after it did.
+        var tapped = _page.Driver.ExecuteAsyncScript(
+            """
+            const tell = arguments[0];
+            const done = () => [...document.querySelectorAll('main button')]
+              .find(b => ['Done', 'Noted'].includes(b.innerText.trim()));
+            const before = document.querySelector('main').innerText.match(/Step \d+ of/)[0];
+            done().click();
+            const look = () => {
+              const now = document.querySelector('main').innerText.match(/Step \d+ of/)?.[0];
+              if (!now || now === before) return setTimeout(look, 20);
+              setTimeout(() => {
+                const second = done();
+                second?.click();
+                setTimeout(() => tell(second !== undefined), 1000);
+              }, 300);
+            };
+            look();
+            """
+        );
+        Assert.Equal(true, tapped);
+        _page.Sees("Step 3 of");
+        Assert.Equal(2, (await DoneAsync(Plant)).Count);
+        _page.NextStep();
+        _page.Sees("Step 4 of");
+        _page.Until(() => DoneAsync(Plant).Result.Count == 3, "the third step to be stored");
+    }
 }

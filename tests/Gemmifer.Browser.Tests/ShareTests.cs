@@ -221,4 +221,59 @@ public sealed partial class ShareTests : IDisposable
             (string)(await answer.Content.ReadFromJsonAsync<System.Text.Json.Nodes.JsonNode>())!["errors"]![0]!["code"]!
         );
     }
+
+    [Fact]
+    public void A_device_that_was_ended_forgets_the_garden_and_sends_nothing_as_somebody_else()
+    {
+        AddRose("Wall Lamp", "South wall");
+        var plant = new Uri(_owner.Driver.Url).AbsolutePath.Replace("/look", "", StringComparison.Ordinal);
+        void LetIn(string name)
+        {
+            _owner.Go("/sharing");
+            _owner.Type("Whom", name);
+            _owner.Press("Let them in");
+            _owner.Sees($"For {name}");
+        }
+
+        LetIn("First hand");
+        using var phone = Phone();
+        Scan(phone);
+        phone.Sees("Wall Lamp");
+        phone.Go(plant + "/remember");
+        phone.Sees("Nothing is written down yet.");
+        Assert.Contains("garden", Kept(phone), StringComparison.Ordinal);
+
+        // Sent away while a note waits on the phone: at its next breath nothing of the garden is kept there.
+        _owner.Go("/sharing");
+        _owner.Press("Send away First hand");
+        _owner.Until(() => !_owner.Text.Contains("First hand", StringComparison.Ordinal), "the helper to be gone");
+        phone.Type("What did you see today?", "Bud break" + Keys.Enter);
+        phone.Sees("Sign in to this garden");
+        phone.Until(() => !Kept(phone).Contains("garden", StringComparison.Ordinal), "the garden to be forgotten");
+        Assert.DoesNotContain("Wall Lamp", phone.Text, StringComparison.Ordinal);
+
+        LetIn("Second hand");
+        Scan(phone);
+        phone.Sees("Wall Lamp");
+        phone.Go("/waiting");
+        phone.Sees("somebody else");
+        phone.Go(plant + "/remember");
+        Assert.Equal(0, Notes(phone, plant));
+    }
+
+    /// <summary>What the browser keeps of answers, by name.</summary>
+    private static string Kept(Page phone) =>
+        (string)
+            phone.Driver.ExecuteAsyncScript("const tell = arguments[0]; caches.keys().then(k => tell(k.join(' ')));")!;
+
+    /// <summary>How many notes of a plant the garden has.</summary>
+    private static long Notes(Page phone, string plant) =>
+        (long)
+            phone.Driver.ExecuteAsyncScript(
+                """
+                const [plant, tell] = arguments;
+                fetch(`/api${plant}/log`).then(r => r.json()).then(l => tell(l.filter(e => e.kind === 'note').length));
+                """,
+                plant
+            )!;
 }

@@ -36,17 +36,45 @@ internal sealed class StemFit
     private const double Mm = 1000,
         Behind = 1e4;
 
+    /// <summary>
+    /// An arc is told by fewer taps than this in a picture; of more, so many evenly chosen ones count, as the work
+    /// grows with their third power.
+    /// </summary>
+    private const int MostTaps = 12;
+
     private readonly TappedCane _cane;
     private readonly TraceView[] _views;
     private readonly Bearing? _said;
     private readonly int _between;
+    private readonly TraceEffort _effort;
+    private readonly CancellationToken _cancel;
 
-    public StemFit(TappedCane cane, ImmutableArray<TraceView> views, Bearing? said)
+    public StemFit(
+        TappedCane cane,
+        ImmutableArray<TraceView> views,
+        Bearing? said,
+        TraceEffort effort,
+        CancellationToken cancel
+    )
     {
-        (_cane, _said) = (cane, said);
+        (_said, _effort, _cancel) = (said, effort, cancel);
+        _cane = cane with
+        {
+            On = cane.On.ToImmutableSortedDictionary(o => o.Key, o => Told(o.Value), cane.On.KeyComparer),
+        };
         _views = [.. views.Where(v => cane.On.ContainsKey(v.Id))];
-        _between = _views.Sum(v => cane.On[v.Id].Length - 2);
+        _between = _views.Sum(v => _cane.On[v.Id].Length - 2);
     }
+
+    private static ImmutableArray<Pixel> Told(ImmutableArray<Pixel> taps) =>
+        taps.Length <= MostTaps
+            ? taps
+            :
+            [
+                .. Enumerable
+                    .Range(0, MostTaps)
+                    .Select(i => taps[(int)Math.Round(i * (taps.Length - 1.0) / (MostTaps - 1))]),
+            ];
 
     /// <summary>Whether its bearing can be seen: pictures from more than one side.</summary>
     public bool SeenRound =>
@@ -60,6 +88,8 @@ internal sealed class StemFit
     public sealed record Fitted(Arc Arc, Matrix<double> Covariance, double Worst, double[] Unknowns, Camera[] Cameras);
 
     /// <summary>Fits it; null where no start leads anywhere.</summary>
+    /// <exception cref="TraceSpentException">The reckoning has cost all it may.</exception>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
     public Fitted? Fit()
     {
         var cameras = _views.Select(Camera.Of).OfType<Camera>().ToArray();
@@ -111,6 +141,8 @@ internal sealed class StemFit
     /// <summary>Residuals of all taps and of what is known before, each in its standard deviations.</summary>
     private double[] Residuals(double[] p, Camera[] cameras)
     {
+        _cancel.ThrowIfCancellationRequested();
+        _effort.Spend(_between + (2 * _views.Length));
         var arc = ArcOf(p);
         var residuals = new List<double>(Unknowns + 8);
         var along = Along;

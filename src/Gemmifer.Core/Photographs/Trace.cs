@@ -27,23 +27,53 @@ public static class Trace
     {
         var stems = new List<TracedStem>();
         var warnings = new List<TraceWarning>(asked.Noticed);
+        var effort = new TraceEffort(TraceEffort.OfRequest);
+        var spent = 0;
         foreach (var cane in asked.Canes)
         {
-            cancel.ThrowIfCancellationRequested();
-            stems.Add(Of(cane, asked, warnings));
+            try
+            {
+                stems.Add(Of(cane, asked, warnings, effort, cancel));
+            }
+            catch (TraceSpentException)
+            {
+                spent++;
+                stems.Add(Unknown(cane));
+            }
+        }
+
+        if (spent > 0)
+        {
+            warnings.Add(
+                new TraceWarning(
+                    "effort",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{spent} of {asked.Canes.Length} canes were not reckoned, as all of them take too long: ask for "
+                    ) + "fewer at once."
+                )
+            );
         }
 
         return new TraceAnswer(stems, warnings);
     }
 
-    private static TracedStem Of(TappedCane cane, TraceAsked asked, List<TraceWarning> warnings)
+    private static TracedStem Unknown(TappedCane cane) => new(cane.Id, null, null, null, null, null, null);
+
+    private static TracedStem Of(
+        TappedCane cane,
+        TraceAsked asked,
+        List<TraceWarning> warnings,
+        TraceEffort effort,
+        CancellationToken cancel
+    )
     {
-        var fit = new StemFit(cane, asked.Views, cane.Clock);
+        var fit = new StemFit(cane, asked.Views, cane.Clock, effort, cancel);
         var unsaid = !fit.SeenRound && cane.Clock is null;
         if (unsaid)
         {
             // Square to the picture: what is seen is then all of it, and the least it can be.
-            fit = new StemFit(cane, asked.Views, Square(cane, asked));
+            fit = new StemFit(cane, asked.Views, Square(cane, asked), effort, cancel);
             warnings.Add(
                 new TraceWarning(
                     "one-view",
@@ -57,7 +87,7 @@ public static class Trace
         if (fit.Fit() is not { } found)
         {
             warnings.Add(new TraceWarning("contradict", $"No cane runs through the taps of {cane.Id}.", cane.Id));
-            return new TracedStem(cane.Id, null, null, null, null, null, null);
+            return Unknown(cane);
         }
 
         if (found.Worst > Contradiction)
@@ -72,7 +102,7 @@ public static class Trace
                     cane.Id
                 )
             );
-            return new TracedStem(cane.Id, null, null, null, null, null, null);
+            return Unknown(cane);
         }
 
         var arc = found.Arc;

@@ -85,7 +85,7 @@ public sealed record TracedStem(
 );
 
 /// <summary>Something to mind about taps.</summary>
-/// <param name="Code">one-view, contradict, width, foot, upside-down, stick, focal or unknown-field.</param>
+/// <param name="Code">one-view, contradict, width, foot, upside-down, stick, focal, effort or unknown-field.</param>
 /// <param name="Cane">Null where it is about none.</param>
 public sealed record TraceWarning(
     string Code,

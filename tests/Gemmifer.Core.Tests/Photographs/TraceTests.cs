@@ -395,6 +395,79 @@ public class TraceTests
         Assert.Contains("/canes too-many", Errors(asked));
     }
 
+    private static readonly Shot[] Around =
+    [
+        Front,
+        Side,
+        new("behind", 12, 3100, 750, 2, 26),
+        new("left", 9, 2900, 700, 0, 26),
+    ];
+
+    /// <summary>Canes all round, tapped in each of four pictures; every seventh stands as the first does.</summary>
+    private static JsonObject AllRound(int canes, int between)
+    {
+        var noise = new Random(5);
+        JsonObject[] shapes =
+        [
+            .. Enumerable
+                .Range(0, 7)
+                .Select(i => Cane("C", new Truth(1 + (i * 1.5), 15 + (2 * i), 40, 900, 0, 0), Around, between, noise)),
+        ];
+        return Asked(
+            Around,
+            null,
+            [
+                .. Enumerable
+                    .Range(0, canes)
+                    .Select(i =>
+                    {
+                        var cane = (JsonObject)shapes[i % shapes.Length].DeepClone();
+                        cane["id"] = $"C{i}";
+                        return cane;
+                    }),
+            ]
+        );
+    }
+
+    [Fact]
+    public void The_most_that_may_be_asked_costs_no_more_than_it_may_and_what_was_not_reckoned_is_told()
+    {
+        // As many as anybody tapped ever, of three taps each, are all reckoned.
+        var few = Reckoned(AllRound(60, 1));
+        Assert.DoesNotContain(few.Warnings, w => w.Code == "effort");
+        Assert.All(few.Stems, s => Assert.NotNull(s.Length));
+
+        var asked = AllRound(200, 48);
+        var most = Reckoned(asked);
+        Assert.Equal(200, most.Stems.Count);
+        var left = most.Stems.Count(s => s.Length is null);
+        Assert.InRange(left, 1, 199);
+        // What is not reckoned are the last ones, whole.
+        Assert.Equal(left, most.Stems.Reverse().TakeWhile(s => s.Length is null).Count());
+        var told = Assert.Single(most.Warnings, w => w.Code == "effort");
+        Assert.StartsWith($"{left} of 200 canes were not reckoned", told.Text, StringComparison.Ordinal);
+        Assert.Equal(most.ToJson(), Reckoned(asked).ToJson());
+    }
+
+    [Fact]
+    public void Many_taps_on_a_cane_find_it_as_few_do()
+    {
+        var found = Assert.Single(Reckoned(AllRound(1, 48)).Stems);
+        Assert.InRange(found.Length!.Value, 880, 920);
+        Assert.InRange(found.Lean!.Value, 13, 17);
+    }
+
+    [Fact]
+    public async Task A_reckoning_nobody_waits_for_is_given_up_in_its_midst()
+    {
+        var asked = ((TraceReading.Valid)Reading(AllRound(200, 48))).Asked;
+        using var given = new CancellationTokenSource();
+        var reckoned = Task.Run(() => Trace.Canes(asked, given.Token));
+        await Task.Delay(20);
+        await given.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => reckoned);
+    }
+
     private static string[] Errors(JsonNode asked) =>
         [.. Assert.IsType<TraceReading.Invalid>(Reading(asked)).Errors.Select((SurveyError e) => $"{e.Path} {e.Code}")];
 }

@@ -26,6 +26,8 @@ interface Props {
   /** A bearing being entered. */
   pending?: number | null;
   title: string;
+  /** The same stems are drawn from the front too: here their names say from where. */
+  beside?: boolean;
 }
 
 /** The plant from above, the gardener at 6 o'clock: canes in true direction, room round the ends, the clock. */
@@ -189,7 +191,7 @@ export function FromAbove(props: Props) {
           />
         )}
         {order.map((s) => (
-          <g key={s.id} {...pointable(s, s.id === selected, props.onSelect)}>
+          <g key={s.id} {...pointable(s, s.id === selected, props.onSelect, props.beside ? "from above" : undefined)}>
             {props.onSelect && (
               <path d={outline(axisIn(s, state), 0, axisIn(s, state).length, view, 18)} fill="transparent" />
             )}

@@ -316,13 +316,13 @@ export function StemLabel(props: {
   );
 }
 
-/** What every shape that can be pointed at shares: role, name, keys. */
-export function pointable(stem: DrawnStem, selected: boolean, onSelect?: (id: string) => void) {
+/** What every shape that can be pointed at shares: role, name, keys. One that is seen twice is named by where from. */
+export function pointable(stem: DrawnStem, selected: boolean, onSelect?: (id: string) => void, from?: string) {
   return onSelect
     ? {
         role: "button",
         tabIndex: 0,
-        "aria-label": stem.label,
+        "aria-label": from ? stem.label.replace(":", `, ${from}:`) : stem.label,
         "aria-pressed": selected,
         className: "stem",
         style: { cursor: "pointer" },

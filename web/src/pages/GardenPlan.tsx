@@ -66,7 +66,12 @@ export default function GardenPlan() {
         <Link to="/garden">Back to the garden</Link>
         <chakra.div flex="1" minWidth="240px" role="status">
           {total === null && (state === "stopped" ? "Stopped by you before anything was worked out." : "Starting.")}
-          {total !== null && (
+          {total === 0 && (
+            <>
+              No plants yet: <Link to="/garden?add">add one</Link>, and its plan stands here.
+            </>
+          )}
+          {total !== null && total > 0 && (
             <>
               <chakra.progress
                 value={done}

@@ -92,7 +92,7 @@ export function Now() {
       )}
       {plants > 0 && firstTime === null && (
         <Suspense fallback={<p>Reckoning the day.</p>}>
-          <Today plants={plants} />
+          <Today plants={plants} unseen={Number(groups.find((g) => g.state === "empty")?.count ?? 0)} />
         </Suspense>
       )}
       {plants > 0 && (

@@ -36,6 +36,15 @@ export default function Tags() {
       </Notice>
     );
   if (!plants.data) return <p>Fetching the plants.</p>;
+  if (plants.data.length === 0)
+    return (
+      <chakra.div display="grid" gap="10px">
+        <chakra.h1 fontSize="1.8rem">Tags for the plants</chakra.h1>
+        <Notice tone="plain">
+          No plants yet: <Link to="/garden?add">add one</Link>, and its tag stands here.
+        </Notice>
+      </chakra.div>
+    );
   const shown = plants.data.filter((p) => place === null || p.place === place);
   return (
     <div className="sheet">

@@ -7,7 +7,7 @@ import { Button, Choice, Notice, Panel, Select } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { capital, counted, listed, timeWords } from "../survey/words";
 import { shortDay, TwoWeeks } from "./TwoWeeks";
-import { type Card, cardsOf, eventOf, type Job, jobWords, pageOf, together } from "./yearRows";
+import { type Card, cardsOf, eventOf, type Job, jobWords, nothingWords, pageOf, together } from "./yearRows";
 
 type Work = Schemas["WorkNowView"];
 
@@ -16,10 +16,11 @@ const times = [20, 40, 90, 480];
 const timeText = (m: number) => (m < 90 ? `${m} minutes` : m === 90 ? "1½ hours" : "all day");
 
 /** Today for the whole garden: what, where, why now and with what, in the order one walks. */
-export default function Today({ plants }: { plants: number }) {
+/** @param unseen how many plants nobody walked round yet: what they need is not known, which is not nothing. */
+export default function Today({ plants, unseen }: { plants: number; unseen: number }) {
   return (
     <>
-      <Work />
+      <Work unseen={unseen} />
       {plants <= MOST_IN_STRIP && <Strip />}
     </>
   );
@@ -41,7 +42,7 @@ function Strip() {
   return <TwoWeeks year={year.data} plants={new Map(year.data.plants.map((p) => [p.id, p]))} />;
 }
 
-function Work() {
+function Work({ unseen }: { unseen: number }) {
   const [minutes, setMinutes] = useState(480);
   const [place, setPlace] = useState("");
   const [job, setJob] = useState("");
@@ -88,12 +89,16 @@ function Work() {
           {work.error.message}
         </Notice>
       )}
-      {!w ? !work.isError && <p>Reckoning the day.</p> : <Day work={w} />}
+      {!w ? (
+        !work.isError && <p>Reckoning the day.</p>
+      ) : (
+        <Day work={w} unseen={unseen} of={place || (job && jobWords[job as Job["job"]])} />
+      )}
     </Panel>
   );
 }
 
-function Day({ work }: { work: Work }) {
+function Day({ work, unseen, of }: { work: Work; unseen: number; of: string }) {
   const plants = new Map(work.plants.map((p) => [p.id, p]));
   const [chosen, left] = [work.chosen, work.left];
   const cards = cardsOf(chosen, (id) => plants.get(id)?.place ?? "", new Set(work.diseased));
@@ -102,7 +107,7 @@ function Day({ work }: { work: Work }) {
       {chosen.length === 0 && work.waits.length === 0 && (
         <chakra.p marginTop="8px">
           {left.length === 0
-            ? "Nothing has to be done today."
+            ? nothingWords(unseen, of)
             : `Nothing that is due fits: the shortest takes ${Math.min(...left.map((j) => Number(j.minutes)))} minutes.`}
         </chakra.p>
       )}

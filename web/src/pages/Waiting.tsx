@@ -19,7 +19,7 @@ export default function Waiting() {
         <chakra.h1 fontSize={{ base: "1.6rem", md: "2rem" }}>What waits on this device</chakra.h1>
         <chakra.p marginTop="4px">
           {waiting.length === 0
-            ? "Nothing waits. All you did is in the garden's log."
+            ? "Nothing waits on this device: all that was done on it is in the garden."
             : "It is sent by itself, in this order, as soon as the garden can be reached. It stays here till then, also when the device is switched off."}
         </chakra.p>
       </div>

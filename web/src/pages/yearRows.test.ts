@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cardsOf, daysTo, type Job, jobWords, rowsOf, stripOf, together } from "./yearRows";
+import { cardsOf, daysTo, type Job, jobWords, nothingWords, rowsOf, stripOf, together } from "./yearRows";
 
 const job = (of: Job["job"], from: string, to: string, best = from, plant: string | null = "p"): Job => ({
   plant,
@@ -16,6 +16,13 @@ const job = (of: Job["job"], from: string, to: string, best = from, plant: strin
 });
 
 describe("the work of a day", () => {
+  it("that is none is told apart from what nobody looked at", () => {
+    expect(nothingWords(0, "")).toBe("Nothing has to be done today.");
+    expect(nothingWords(0, "South bed")).toBe("Nothing of “South bed” has to be done today.");
+    expect(nothingWords(1, "")).toContain("What one plant needs is not known: nobody has walked round it yet.");
+    expect(nothingWords(3, "")).toContain("What 3 plants need is not known: nobody has walked round them yet.");
+  });
+
   it("is one card a job with its places as one walks, the ill last, each reason once", () => {
     const placeOf = (id: string) => ({ a: "wall", b: "bed", c: "wall", d: "bed" })[id]!;
     const cards = cardsOf(

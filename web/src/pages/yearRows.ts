@@ -184,3 +184,11 @@ export function inWalkingOrder(
   }
   return [...stops.values()];
 }
+
+/** Why there is no work: nothing waits, or nobody has looked yet. */
+export function nothingWords(unseen: number, of: string): string {
+  const nothing = of ? `Nothing of “${of}” has to be done today.` : "Nothing has to be done today.";
+  return unseen === 0
+    ? nothing
+    : `${nothing} What ${unseen === 1 ? "one plant needs is" : `${unseen} plants need is`} not known: nobody has walked round ${unseen === 1 ? "it" : "them"} yet.`;
+}

@@ -153,6 +153,7 @@ function Drawings(props: {
         marked={props.marked}
         onSelect={pick}
         title={`${props.name}: the plant from above`}
+        beside
       />
       <FromFront
         scene={scene}

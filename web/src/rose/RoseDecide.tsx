@@ -1,3 +1,4 @@
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -45,127 +46,111 @@ export default function RoseDecide() {
   const fromAbove = !supported || state === "found";
   const drawn = survey.document.stems.length > 0;
   return (
-    <chakra.div
-      display="grid"
-      gap={{ base: "12px", lg: "18px" }}
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 384px" }}
-      alignItems="start"
-    >
-      <chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
+    <BesideDrawing
+      width="384px"
+      head={<Summary />}
+      scrolls={state === "summer" ? "Next summer" : chosen ? `Cane ${chosen.id}` : "The steps"}
+      drawing={
+        <>
+          <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
+            {drawn && (
+              <Choice
+                label="What the drawing shows"
+                value={state}
+                onChange={setState}
+                options={[
+                  { value: "found", text: "As found" },
+                  { value: "after", text: supported ? "Cut and tied" : "After the cuts" },
+                  { value: "summer", text: "Next summer" },
+                ]}
+              />
+            )}
+            <SchoolChoice label={<span>School</span>} />
+            {drawn && owns && (
+              <Hardness
+                value={hardness}
+                onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
+              />
+            )}
+            <DayChoice label="Day" />
+            <UndoButton />
+          </chakra.div>
+          {!drawn && <ShrubPicture plan={plan} />}
           {drawn && (
-            <Choice
-              label="What the drawing shows"
-              value={state}
-              onChange={setState}
-              options={[
-                { value: "found", text: "As found" },
-                { value: "after", text: supported ? "Cut and tied" : "After the cuts" },
-                { value: "summer", text: "Next summer" },
-              ]}
-            />
-          )}
-          <SchoolChoice label={<span>School</span>} />
-          {drawn && owns && (
-            <Hardness
-              value={hardness}
-              onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
-            />
-          )}
-          <DayChoice label="Day" />
-          <UndoButton />
-        </chakra.div>
-        {!drawn && <ShrubPicture plan={plan} />}
-        {drawn && (
-          <>
-            <chakra.div marginTop="10px">
-              <WithPhoto
-                scene={scene}
-                state={state}
-                selected={selected}
-                onSelect={(id) => setSelected(id === selected ? null : id)}
-                title="The plant"
-              >
-                <chakra.div
-                  display="grid"
-                  gridTemplateColumns={{
-                    base: "1fr",
-                    md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr",
-                  }}
-                  gap="8px"
+            <>
+              <chakra.div marginTop="10px">
+                <WithPhoto
+                  scene={scene}
+                  state={state}
+                  selected={selected}
+                  onSelect={(id) => setSelected(id === selected ? null : id)}
+                  title="The plant"
                 >
-                  {fromAbove && (
-                    <FromAbove
-                      scene={scene}
-                      state={state}
-                      selected={selected}
-                      onSelect={(id) => setSelected(id === selected ? null : id)}
-                      title="The plant from above"
-                    />
-                  )}
                   <chakra.div
-                    height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined}
-                    minHeight="0"
+                    display="grid"
+                    gridTemplateColumns={{
+                      base: "1fr",
+                      md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr",
+                    }}
+                    gap="8px"
                   >
-                    <FromFront
-                      scene={scene}
-                      state={state}
-                      selected={selected}
-                      onSelect={(id) => setSelected(id === selected ? null : id)}
-                      onTowards={lead}
-                      title="The plant from the front"
-                    />
+                    {fromAbove && (
+                      <FromAbove
+                        scene={scene}
+                        state={state}
+                        selected={selected}
+                        onSelect={(id) => setSelected(id === selected ? null : id)}
+                        title="The plant from above"
+                        beside
+                      />
+                    )}
+                    <chakra.div
+                      height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined}
+                      minHeight="0"
+                    >
+                      <FromFront
+                        scene={scene}
+                        state={state}
+                        selected={selected}
+                        onSelect={(id) => setSelected(id === selected ? null : id)}
+                        onTowards={lead}
+                        title="The plant from the front"
+                      />
+                    </chakra.div>
                   </chakra.div>
-                </chakra.div>
-              </WithPhoto>
-            </chakra.div>
-            <Key state={state} scene={scene} />
-          </>
-        )}
-      </chakra.div>
-      {/* On a phone the result stands before the drawing, the steps after it. */}
-      <chakra.div
-        display={{ base: "contents", lg: "grid" }}
-        gap="10px"
-        maxHeight={{ lg: "calc(100vh - 200px)" }}
-        minHeight="0"
-        gridTemplateRows={{ lg: "auto minmax(0,1fr)" }}
-      >
-        <Summary />
-        <chakra.div
-          overflowY={{ lg: "auto" }}
-          tabIndex={0}
-          role="region"
-          aria-label={state === "summer" ? "Next summer" : chosen ? `Cane ${chosen.id}` : "The steps"}
-          minHeight="0"
-        >
-          {state === "summer" ? (
-            <Summer plan={plan} />
-          ) : chosen ? (
-            <CaneReasons
-              key={chosen.id}
-              decided={chosen}
-              onClose={() => setSelected(null)}
-              onSelect={setSelected}
-              lead={<Lead id={chosen.id} />}
-            />
-          ) : (
-            <chakra.div display="grid" gap="10px">
-              <Warnings />
-              {plan.askFor[0] && (
-                <Notice tone="look">
-                  <b>One look would help most: </b>
-                  {plan.askFor[0].stem && !plan.askFor[0].named && `${plan.askFor[0].stem}: `}
-                  {say(plan.askFor[0])}
-                </Notice>
-              )}
-              <StepList plan={plan} onSelect={setSelected} />
-              {drawn && <Ages plan={plan} oldFrom={kind.oldFrom} />}
-            </chakra.div>
+                </WithPhoto>
+              </chakra.div>
+              <Key state={state} scene={scene} />
+            </>
           )}
+        </>
+      }
+    >
+      {state === "summer" ? (
+        <Summer plan={plan} />
+      ) : chosen ? (
+        <CaneReasons
+          key={chosen.id}
+          decided={chosen}
+          onClose={() => setSelected(null)}
+          onSelect={setSelected}
+          lead={<Lead id={chosen.id} />}
+        />
+      ) : (
+        <chakra.div display="grid" gap="10px">
+          <Warnings />
+          {plan.askFor[0] && (
+            <Notice tone="look">
+              <b>One look would help most: </b>
+              {plan.askFor[0].stem && !plan.askFor[0].named && `${plan.askFor[0].stem}: `}
+              {say(plan.askFor[0])}
+            </Notice>
+          )}
+          <StepList plan={plan} onSelect={setSelected} />
+          {drawn && <Ages plan={plan} oldFrom={kind.oldFrom} />}
         </chakra.div>
-      </chakra.div>
-    </chakra.div>
+      )}
+    </BesideDrawing>
   );
 }
 
@@ -181,7 +166,7 @@ function Summary() {
   ];
   const top = scene.stems.filter((s) => s.top);
   return (
-    <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
+    <Panel style={{ padding: "10px 14px" }}>
       <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
         <chakra.p flex="1" minWidth="200px" aria-live="polite">
           {plan.summary.length > 0 && (

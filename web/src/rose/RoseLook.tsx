@@ -1,3 +1,4 @@
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
@@ -35,88 +36,83 @@ export default function RoseLook() {
     setClock(null);
   };
   return (
-    <chakra.div
-      display="grid"
-      gap="16px"
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 440px" }}
-      alignItems="start"
-    >
-      <chakra.div display={{ base: "contents", lg: "block" }}>
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
-          gap="10px"
-        >
-          <FromAbove
-            scene={scene}
-            state="found"
-            selected={selected}
-            onSelect={setSelected}
-            onClock={(c) => (setSelected(null), setClock(c))}
-            pending={clock}
-            title="The plant from above; point at the ring to add a cane"
-          />
-          <chakra.div display={{ base: "none", md: "block" }}>
-            <FromFront
+    <BesideDrawing
+      width="440px"
+      drawing={
+        <div>
+          <chakra.div
+            display="grid"
+            gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
+            gap="10px"
+          >
+            <FromAbove
               scene={scene}
               state="found"
               selected={selected}
               onSelect={setSelected}
-              title="The plant from the front"
+              onClock={(c) => (setSelected(null), setClock(c))}
+              pending={clock}
+              title="The plant from above; point at the ring to add a cane"
             />
+            <chakra.div display={{ base: "none", md: "block" }}>
+              <FromFront
+                scene={scene}
+                state="found"
+                selected={selected}
+                onSelect={setSelected}
+                title="The plant from the front"
+              />
+            </chakra.div>
           </chakra.div>
-        </chakra.div>
-        {survey.carriedFrom !== null && (
-          <chakra.div marginTop="8px">
-            <Notice tone="plain">
-              These canes are what the work of {survey.carriedFrom} left, a season older. Walk round again: mend what
-              has changed, take out what is gone, add what is new.
-            </Notice>
-          </chakra.div>
-        )}
-        <chakra.div marginTop={{ lg: "10px" }} order={{ base: 3, lg: "initial" }}>
-          <CaneList selected={selected} onSelect={setSelected} />
-        </chakra.div>
-      </chakra.div>
-      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
-        {!editing && kind.climbs && <SupportPanel />}
-        {editing ? (
-          <StemEditor
-            key={editing.id}
-            stem={editing}
-            onClose={() => setSelected(null)}
-            onAddShoot={(s) => add(s, editing.id)}
-            onSelect={setSelected}
+          {survey.carriedFrom !== null && (
+            <chakra.div marginTop="8px">
+              <Notice tone="plain">
+                These canes are what the work of {survey.carriedFrom} left, a season older. Walk round again: mend what
+                has changed, take out what is gone, add what is new.
+              </Notice>
+            </chakra.div>
+          )}
+        </div>
+      }
+      below={<CaneList selected={selected} onSelect={setSelected} />}
+    >
+      {!editing && kind.climbs && <SupportPanel />}
+      {editing ? (
+        <StemEditor
+          key={editing.id}
+          stem={editing}
+          onClose={() => setSelected(null)}
+          onAddShoot={(s) => add(s, editing.id)}
+          onSelect={setSelected}
+        />
+      ) : (
+        <>
+          {added && (
+            <Panel>
+              <chakra.p display="flex" gap="8px" alignItems="center" marginBottom="6px">
+                <Letter id={added.id} decision="none" size={28} /> is added. Anything else on it?
+              </chakra.p>
+              <FirstLook key={added.id} stem={added} />
+            </Panel>
+          )}
+          <AddCane
+            plant={plant.id}
+            clock={clock}
+            onClock={setClock}
+            onAdd={add}
+            next={nextId(stems, undefined, survey.earlier)}
           />
-        ) : (
-          <>
-            {added && (
-              <Panel>
-                <chakra.p display="flex" gap="8px" alignItems="center" marginBottom="6px">
-                  <Letter id={added.id} decision="none" size={28} /> is added. Anything else on it?
-                </chakra.p>
-                <FirstLook key={added.id} stem={added} />
-              </Panel>
-            )}
-            <AddCane
-              plant={plant.id}
-              clock={clock}
-              onClock={setClock}
-              onAdd={add}
-              next={nextId(stems, undefined, survey.earlier)}
-            />
-          </>
-        )}
-        <chakra.div display="flex" gap="8px" flexWrap="wrap">
-          <Button onClick={() => void navigate("../photo")}>Measure with photographs</Button>
-          <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
-            {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
-          </Button>
-          <UndoButton />
-        </chakra.div>
-        {!editing && !kind.climbs && <SupportPanel />}
+        </>
+      )}
+      <chakra.div display="flex" gap="8px" flexWrap="wrap">
+        <Button onClick={() => void navigate("../photo")}>Measure with photographs</Button>
+        <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
+          {stems.length === 0 ? "Add a cane to get a plan" : "See the plan"}
+        </Button>
+        <UndoButton />
       </chakra.div>
-    </chakra.div>
+      {!editing && !kind.climbs && <SupportPanel />}
+    </BesideDrawing>
   );
 }
 

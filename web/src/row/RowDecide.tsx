@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { NoPlan, NotLooked, PlanBar, useSchool } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
@@ -28,46 +29,10 @@ export default function RowDecide() {
   }
   if (planError || !plan?.row) return <NoPlan waiting="Counting the canes." />;
   return (
-    <chakra.div
-      display="grid"
-      gap={{ base: "12px", lg: "18px" }}
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 392px" }}
-      alignItems="start"
-    >
-      <chakra.div>
-        <PlanBar
-          shows={
-            <Choice
-              label="What the drawing shows"
-              value={state}
-              onChange={setState}
-              options={[
-                { value: "found", text: "As found" },
-                { value: "after", text: "What goes" },
-                { value: "summer", text: "Next summer" },
-              ]}
-            />
-          }
-        />
-        <chakra.div marginTop="8px">
-          <RowDrawing
-            row={row}
-            plan={plan.row}
-            support={survey.document.support ?? null}
-            state={state}
-            title="The row from the side and in section"
-          />
-        </chakra.div>
-        <RowKey state={state} row={plan.row} />
-        <chakra.div display="grid" gap="12px" marginTop="12px">
-          {plan.row.compare.length > 0 && (
-            <Crops choices={plan.row.compare} chosen={plan.school} onTake={owns ? take : null} />
-          )}
-          {plan.row.naming && <Naming />}
-        </chakra.div>
-      </chakra.div>
-      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
-        <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
+    <BesideDrawing
+      width="392px"
+      head={
+        <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
@@ -85,17 +50,54 @@ export default function RowDecide() {
             Cut sheet to print
           </Link>
         </Panel>
-        <Warnings />
-        {plan.askFor[0] && plan.askFor[0].what !== "type" && (
-          <Notice tone="look">
-            <b>One look would help most: </b>
-            {say(plan.askFor[0])}
-          </Notice>
-        )}
-        <StepList plan={plan} onSelect={() => undefined} />
-        <chakra.p color="muted">{kind.note}</chakra.p>
-      </chakra.div>
-    </chakra.div>
+      }
+      drawing={
+        <>
+          <PlanBar
+            shows={
+              <Choice
+                label="What the drawing shows"
+                value={state}
+                onChange={setState}
+                options={[
+                  { value: "found", text: "As found" },
+                  { value: "after", text: "What goes" },
+                  { value: "summer", text: "Next summer" },
+                ]}
+              />
+            }
+          />
+          <chakra.div marginTop="8px">
+            <RowDrawing
+              row={row}
+              plan={plan.row}
+              support={survey.document.support ?? null}
+              state={state}
+              title="The row from the side and in section"
+            />
+          </chakra.div>
+          <RowKey state={state} row={plan.row} />
+        </>
+      }
+      below={
+        <chakra.div display="grid" gap="12px">
+          {plan.row.compare.length > 0 && (
+            <Crops choices={plan.row.compare} chosen={plan.school} onTake={owns ? take : null} />
+          )}
+          {plan.row.naming && <Naming />}
+        </chakra.div>
+      }
+    >
+      <Warnings />
+      {plan.askFor[0] && plan.askFor[0].what !== "type" && (
+        <Notice tone="look">
+          <b>One look would help most: </b>
+          {say(plan.askFor[0])}
+        </Notice>
+      )}
+      <StepList plan={plan} onSelect={() => undefined} />
+      <chakra.p color="muted">{kind.note}</chakra.p>
+    </BesideDrawing>
   );
 }
 

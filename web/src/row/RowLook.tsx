@@ -1,3 +1,4 @@
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
 import { useNavigate } from "react-router";
 import { Button, Field, Input, Notice, Panel } from "../app/ui";
@@ -33,91 +34,86 @@ export default function RowLook() {
   const perPlant = plan?.row?.perPlant ?? false;
   const unknown = kind.id === "canefruit.unknown";
   return (
-    <chakra.div
-      display="grid"
-      gap="16px"
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
-      alignItems="start"
-    >
-      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
-        <RowDrawing
-          row={row}
-          plan={null}
-          support={survey.document.support ?? null}
-          state="found"
-          title="The row from the side and in section, as it was counted"
-        />
-        {survey.carriedFrom !== null && (
-          <Notice tone="plain">
-            The canes that stayed in {survey.carriedFrom} have fruited since and stand as spent. Count the new ones.
-          </Notice>
-        )}
-        {unknown && <Naming />}
-        <chakra.div order={{ base: 3, lg: "initial" }}>
-          <WhichIsWhich />
+    <BesideDrawing
+      width="420px"
+      drawing={
+        <chakra.div display="grid" gap="10px">
+          <RowDrawing
+            row={row}
+            plan={null}
+            support={survey.document.support ?? null}
+            state="found"
+            title="The row from the side and in section, as it was counted"
+          />
+          {survey.carriedFrom !== null && (
+            <Notice tone="plain">
+              The canes that stayed in {survey.carriedFrom} have fruited since and stand as spent. Count the new ones.
+            </Notice>
+          )}
+          {unknown && <Naming />}
         </chakra.div>
-      </chakra.div>
-      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
-        <Panel>
-          <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
-          <chakra.div display="grid" gap="12px" marginTop="8px">
-            <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
-              <Length
-                label="Length"
-                value={row.length}
-                least={100}
-                most={1_000_000}
-                onChange={(length) => set({ length })}
-              />
-              <Length
-                label="Width"
-                value={row.width ?? Number(kind.usualFacts["width"])}
-                least={50}
-                most={5000}
-                onChange={(width) => set({ width })}
-              />
-            </chakra.div>
-            {counts
-              .filter((c) => c.name !== "secondYear" || (row.secondYear ?? 0) > 0 || summer(survey.document.date))
-              .map((c) => (
-                <Count
-                  key={c.name}
-                  label={c.text}
-                  hint={c.hint}
-                  value={row[c.name] ?? 0}
-                  most={c.name === "thin" ? (row.firstYear ?? 0) : 100_000}
-                  onChange={(n) =>
-                    set(c.name === "firstYear" ? { firstYear: n, thin: Math.min(row.thin ?? 0, n) } : { [c.name]: n })
-                  }
-                />
-              ))}
-            {(perPlant || row.plants != null) && (
-              <Count
-                label="Plants in the row"
-                hint="where they can be told apart"
-                value={row.plants ?? 0}
-                most={10_000}
-                onChange={(n) => set({ plants: n === 0 ? null : n })}
-              />
-            )}
+      }
+      below={<WhichIsWhich />}
+    >
+      <Panel>
+        <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
+        <chakra.div display="grid" gap="12px" marginTop="8px">
+          <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
             <Length
-              label="Height of last season's canes"
-              hint="about, in the mean"
-              value={row.meanHeight ?? Number(kind.usualFacts["meanHeight"])}
+              label="Length"
+              value={row.length}
+              least={100}
+              most={1_000_000}
+              onChange={(length) => set({ length })}
+            />
+            <Length
+              label="Width"
+              value={row.width ?? Number(kind.usualFacts["width"])}
               least={50}
-              most={6000}
-              onChange={(meanHeight) => set({ meanHeight })}
+              most={5000}
+              onChange={(width) => set({ width })}
             />
           </chakra.div>
-        </Panel>
-        <chakra.div display="flex" gap="8px" flexWrap="wrap">
-          <Button look="main" disabled={!counted} onClick={() => void navigate("../decide")}>
-            {counted ? "See the plan" : "Count the canes to get a plan"}
-          </Button>
-          <UndoButton />
+          {counts
+            .filter((c) => c.name !== "secondYear" || (row.secondYear ?? 0) > 0 || summer(survey.document.date))
+            .map((c) => (
+              <Count
+                key={c.name}
+                label={c.text}
+                hint={c.hint}
+                value={row[c.name] ?? 0}
+                most={c.name === "thin" ? (row.firstYear ?? 0) : 100_000}
+                onChange={(n) =>
+                  set(c.name === "firstYear" ? { firstYear: n, thin: Math.min(row.thin ?? 0, n) } : { [c.name]: n })
+                }
+              />
+            ))}
+          {(perPlant || row.plants != null) && (
+            <Count
+              label="Plants in the row"
+              hint="where they can be told apart"
+              value={row.plants ?? 0}
+              most={10_000}
+              onChange={(n) => set({ plants: n === 0 ? null : n })}
+            />
+          )}
+          <Length
+            label="Height of last season's canes"
+            hint="about, in the mean"
+            value={row.meanHeight ?? Number(kind.usualFacts["meanHeight"])}
+            least={50}
+            most={6000}
+            onChange={(meanHeight) => set({ meanHeight })}
+          />
         </chakra.div>
+      </Panel>
+      <chakra.div display="flex" gap="8px" flexWrap="wrap">
+        <Button look="main" disabled={!counted} onClick={() => void navigate("../decide")}>
+          {counted ? "See the plan" : "Count the canes to get a plan"}
+        </Button>
+        <UndoButton />
       </chakra.div>
-    </chakra.div>
+    </BesideDrawing>
   );
 }
 

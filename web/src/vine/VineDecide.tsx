@@ -5,6 +5,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
 import { CaneReasons } from "../shared/CaneReasons";
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
@@ -32,66 +33,11 @@ export default function VineDecide() {
   const vine = plan.vine;
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   return (
-    <chakra.div
-      display="grid"
-      gap={{ base: "12px", lg: "18px" }}
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 392px" }}
-      alignItems="start"
-    >
-      <chakra.div>
-        <PlanBar
-          shows={
-            <Choice
-              label="What the drawing shows"
-              value={state}
-              onChange={setState}
-              options={[
-                { value: "found", text: "As found" },
-                { value: "after", text: "After the cuts" },
-                ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
-              ]}
-            />
-          }
-          more={
-            vine.dryDay && (
-              <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
-                Take the dry day
-              </Button>
-            )
-          }
-        />
-        <chakra.div marginTop="8px">
-          <WithPhoto
-            typed
-            scene={scene}
-            state={state}
-            selected={selected}
-            onSelect={(id) => setSelected(id === selected ? null : id)}
-            title="The vine"
-          >
-            <chakra.div height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
-              <VinePicture
-                goblet={vine.system === "goblet"}
-                scene={scene}
-                plan={plan}
-                state={state}
-                selected={selected}
-                onSelect={(id) => setSelected(id === selected ? null : id)}
-                title="The vine from the front"
-              />
-            </chakra.div>
-          </WithPhoto>
-        </chakra.div>
-        <VineKey state={state} vine={vine} />
-      </chakra.div>
-      <chakra.div
-        display={{ base: "contents", lg: "grid" }}
-        gap="10px"
-        maxHeight={{ lg: "calc(100vh - 200px)" }}
-        minHeight="0"
-        gridTemplateRows={{ lg: "auto minmax(0,1fr)" }}
-      >
-        <Panel style={{ padding: "10px 14px" }} order={{ base: -1, lg: "initial" }}>
+    <BesideDrawing
+      width="392px"
+      scrolls={chosen ? `Stem ${chosen.id}` : "The budget and the steps"}
+      head={
+        <Panel style={{ padding: "10px 14px" }}>
           <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
             <chakra.p flex="1" minWidth="200px" aria-live="polite">
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
@@ -104,35 +50,76 @@ export default function VineDecide() {
             Cut sheet to print
           </Link>
         </Panel>
-        <chakra.div
-          overflowY={{ lg: "auto" }}
-          tabIndex={0}
-          role="region"
-          aria-label={chosen ? `Stem ${chosen.id}` : "The budget and the steps"}
-          minHeight="0"
-        >
-          {chosen ? (
-            <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
-          ) : (
-            <chakra.div display="grid" gap="10px">
-              <Warnings />
-              {vine.timeline.length > 0 && <Timeline years={vine.timeline} />}
-              {vine.budget && <Budget vine={vine} />}
-              {plan.askFor[0] && (
-                <Notice tone="look">
-                  <b>One look would help most: </b>
-                  {say(plan.askFor[0])}
-                </Notice>
-              )}
-              {vine.work !== "summer" && <RainDays />}
-              <Creeping vine={vine} onSelect={setSelected} />
-              <StepList plan={plan} onSelect={setSelected} />
-              {kind.note && <chakra.p color="muted">{kind.note}</chakra.p>}
-            </chakra.div>
+      }
+      drawing={
+        <>
+          <PlanBar
+            shows={
+              <Choice
+                label="What the drawing shows"
+                value={state}
+                onChange={setState}
+                options={[
+                  { value: "found", text: "As found" },
+                  { value: "after", text: "After the cuts" },
+                  ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
+                ]}
+              />
+            }
+            more={
+              vine.dryDay && (
+                <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
+                  Take the dry day
+                </Button>
+              )
+            }
+          />
+          <chakra.div marginTop="8px">
+            <WithPhoto
+              typed
+              scene={scene}
+              state={state}
+              selected={selected}
+              onSelect={(id) => setSelected(id === selected ? null : id)}
+              title="The vine"
+            >
+              <chakra.div height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
+                <VinePicture
+                  goblet={vine.system === "goblet"}
+                  scene={scene}
+                  plan={plan}
+                  state={state}
+                  selected={selected}
+                  onSelect={(id) => setSelected(id === selected ? null : id)}
+                  title="The vine from the front"
+                />
+              </chakra.div>
+            </WithPhoto>
+          </chakra.div>
+          <VineKey state={state} vine={vine} />
+        </>
+      }
+    >
+      {chosen ? (
+        <CaneReasons key={chosen.id} decided={chosen} onClose={() => setSelected(null)} onSelect={setSelected} />
+      ) : (
+        <chakra.div display="grid" gap="10px">
+          <Warnings />
+          {vine.timeline.length > 0 && <Timeline years={vine.timeline} />}
+          {vine.budget && <Budget vine={vine} />}
+          {plan.askFor[0] && (
+            <Notice tone="look">
+              <b>One look would help most: </b>
+              {say(plan.askFor[0])}
+            </Notice>
           )}
+          {vine.work !== "summer" && <RainDays />}
+          <Creeping vine={vine} onSelect={setSelected} />
+          <StepList plan={plan} onSelect={setSelected} />
+          {kind.note && <chakra.p color="muted">{kind.note}</chakra.p>}
         </chakra.div>
-      </chakra.div>
-    </chakra.div>
+      )}
+    </BesideDrawing>
   );
 }
 

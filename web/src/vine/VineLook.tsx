@@ -1,3 +1,4 @@
+import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
 import { useCallback, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
@@ -39,86 +40,79 @@ export default function VineLook() {
     [start, shown, survey.document, kind],
   );
   return (
-    <chakra.div
-      display="grid"
-      gap="16px"
-      gridTemplateColumns={{ base: "minmax(0,1fr)", lg: "minmax(0,1fr) 420px" }}
-      alignItems="start"
-    >
-      <chakra.div display={{ base: "contents", lg: "grid" }} gap="10px">
-        {start && (
-          <Notice tone="plain">
-            Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
-            stand; then you mend it place by place.
-          </Notice>
-        )}
-        {(preview || !start) && (
-          <VinePicture
-            brief
-            goblet={!start && vine?.system === "goblet"}
-            scene={preview ?? scene}
-            plan={null}
-            state="found"
-            selected={start || young ? selected : (asked?.id ?? selected)}
-            onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
-            title={
-              start
-                ? "A vine as it would be drawn"
-                : "The vine from the front; point at a place to note what stands there"
-            }
-          />
-        )}
-        {survey.carriedFrom !== null && !start && (
-          <Notice tone="plain">
-            This is what the work of {survey.carriedFrom} left, a season older. Go along it again and note which shoots
-            stand in each place.
-          </Notice>
-        )}
-        {!start && (
-          <chakra.div order={{ base: 3, lg: "initial" }}>
-            <VineFacts />
-          </chakra.div>
-        )}
-      </chakra.div>
-      <chakra.div display="grid" gap="12px" order={{ base: 2, lg: "initial" }}>
-        {start ? (
-          <StartVine onDone={() => (setAnew(false), setLooked(new Set()), setSelected(null))} onShow={show} />
-        ) : editing ? (
-          <StemEditor
-            key={editing.id}
-            stem={editing}
-            onClose={() => setDetail(null)}
-            onAddShoot={() => undefined}
-            onSelect={setDetail}
-          />
-        ) : second ? (
-          <GrowthWalk selected={selected} onSelect={setSelected} />
-        ) : young ? (
-          <YoungWalk />
-        ) : (
-          <PlaceWalk place={asked} looked={looked} onLooked={setLooked} onSelect={setSelected} onDetail={setDetail} />
-        )}
-        <chakra.div display="flex" gap="8px" flexWrap="wrap">
-          <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
-            See the plan
-          </Button>
-          <UndoButton />
-          {!start && !second && (
-            <Button look="quiet" onClick={() => setAnew(true)}>
-              Draw it anew
-            </Button>
+    <BesideDrawing
+      width="420px"
+      drawing={
+        <chakra.div display="grid" gap="10px">
+          {start && (
+            <Notice tone="plain">
+              Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
+              stand; then you mend it place by place.
+            </Notice>
+          )}
+          {(preview || !start) && (
+            <VinePicture
+              brief
+              goblet={!start && vine?.system === "goblet"}
+              scene={preview ?? scene}
+              plan={null}
+              state="found"
+              selected={start || young ? selected : (asked?.id ?? selected)}
+              onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
+              title={
+                start
+                  ? "A vine as it would be drawn"
+                  : "The vine from the front; point at a place to note what stands there"
+              }
+            />
+          )}
+          {survey.carriedFrom !== null && !start && (
+            <Notice tone="plain">
+              This is what the work of {survey.carriedFrom} left, a season older. Go along it again and note which
+              shoots stand in each place.
+            </Notice>
           )}
         </chakra.div>
-        {start && stems.length === 0 && (
-          <Panel>
-            <chakra.h2 fontSize="1.05rem">What counts as a place</chakra.h2>
-            <p>
-              A place is a spur, or the spot on the arm from which shoots come. Shoots of last summer are brown and
-              smooth; older wood has shredding bark.
-            </p>
-          </Panel>
+      }
+      below={!start && <VineFacts />}
+    >
+      {start ? (
+        <StartVine onDone={() => (setAnew(false), setLooked(new Set()), setSelected(null))} onShow={show} />
+      ) : editing ? (
+        <StemEditor
+          key={editing.id}
+          stem={editing}
+          onClose={() => setDetail(null)}
+          onAddShoot={() => undefined}
+          onSelect={setDetail}
+        />
+      ) : second ? (
+        <GrowthWalk selected={selected} onSelect={setSelected} />
+      ) : young ? (
+        <YoungWalk />
+      ) : (
+        <PlaceWalk place={asked} looked={looked} onLooked={setLooked} onSelect={setSelected} onDetail={setDetail} />
+      )}
+      <chakra.div display="flex" gap="8px" flexWrap="wrap">
+        <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
+          See the plan
+        </Button>
+        <UndoButton />
+        {!start && !second && (
+          <Button look="quiet" onClick={() => setAnew(true)}>
+            Draw it anew
+          </Button>
         )}
       </chakra.div>
-    </chakra.div>
+      {start && stems.length === 0 && (
+        <Panel>
+          <chakra.h2 fontSize="1.05rem">What counts as a place</chakra.h2>
+          <p>
+            A place is a spur, or the spot on the arm from which shoots come. Shoots of last summer are brown and
+            smooth; older wood has shredding bark.
+          </p>
+        </Panel>
+      )}
+    </BesideDrawing>
   );
 }

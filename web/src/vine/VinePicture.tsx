@@ -34,6 +34,7 @@ export function VinePicture(
         state={props.state}
         selected={head.stems.some((s) => s.id === props.selected && s.top) ? props.selected : (bearer?.id ?? null)}
         onSelect={props.onSelect}
+        beside={!(brief && narrow)}
         title={brief && narrow ? "The vine from above" : `${props.title}, and from above`}
       />
       {!(brief && narrow) && <VineDrawing {...drawing} narrow />}
