@@ -77,7 +77,8 @@ public sealed class OptionBuilder(
             // How long it stays is settled on the support; here only what is not sound comes off.
             var to = keepShare is { } share ? Math.Min(limit, share * stem.LengthMm) : limit;
             var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : ShortenTo(stem, to);
-            return [sound ?? Whole(stem)];
+            // What is not sound does not stay, where no place below it serves for a cut.
+            return sound is null && soundToMm < stem.LengthMm - Tolerance.LengthMm ? [] : [sound ?? Whole(stem)];
         }
 
         var options = new List<CutOption>();

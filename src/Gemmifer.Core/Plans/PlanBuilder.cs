@@ -80,7 +80,7 @@ public static class PlanBuilder
             parts.Optimum.Proved,
             parts.Optimum.Score / 1000.0,
             parts.Optimum.Bound / 1000.0,
-            parts.Stems,
+            Worded(survey, parts),
             [.. parts.Steps.Select(StepWords.Brief)],
             parts.Counts,
             parts.Forecast,
@@ -101,6 +101,19 @@ public static class PlanBuilder
             [.. parts.Summary.Select(s => new PlanSentence(s))]
         );
 
+    /// <summary>The stems, each with the gardener's word on it first.</summary>
+    private static PlanStem[] Worded(Survey survey, PlanParts parts)
+    {
+        var noted = survey.Stems.ToDictionary(s => s.Id);
+        var steps = parts.Steps.Where(s => s.Stem is not null).ToLookup(s => s.Stem);
+        return
+        [
+            .. parts.Stems.Select(p =>
+                noted.TryGetValue(p.Id, out var stem) ? GardenersWord.First(stem, p, [.. steps[p.Id]]) : p
+            ),
+        ];
+    }
+
     /// <summary>Of the gardener's word where it is not followed, and nothing else told that.</summary>
     private static IEnumerable<PlanWarning> Unheard(Survey survey, PlanParts parts)
     {
@@ -109,22 +122,10 @@ public static class PlanBuilder
         foreach (var stem in survey.Stems.Where(s => s.Pin is not null && planned.ContainsKey(s.Id)))
         {
             var (now, own) = (planned[stem.Id], parts.Steps.Where(s => s.Stem == stem.Id).ToArray());
-            var asked = stem.Pin switch
-            {
-                Pin.Keep
-                    when now.Decision is Decision.Remove or Decision.Defer
-                        && !own.Any(s => s.Cut is { Where: CutPlace.AboveBud or CutPlace.Join or CutPlace.Height }) =>
-                    "stay",
-                Pin.Remove when now.Decision != Decision.Remove => "go",
-                Pin.CutAt cut
-                    when !own.Any(s => s.Cut is { At: { } at } && Math.Abs(at - cut.AlongMm) < 1)
-                        && !(now.Decision == Decision.Keep && cut.AlongMm >= stem.LengthMm - 1)
-                        && !(now.Decision == Decision.Remove && cut.AlongMm < 1) => "be cut there",
-                _ => null,
-            };
+            var asked = GardenersWord.Unheard(stem, now, own);
             if (asked is not null && !told.Contains(stem.Id))
             {
-                var why = now.Reasons.FirstOrDefault(r => r.Rule != "pin")?.Text.Marked;
+                var why = now.Reasons.FirstOrDefault(r => r.Rule is not ("pin" or "unheard"))?.Text.Marked;
                 yield return new PlanWarning(
                     "pin",
                     $"{stem.Id} could not {asked} as you asked.{(why is null ? "" : $" {why}")}",

@@ -43,6 +43,9 @@ public static partial class PlanChecker
             ["seasons by their names"] = SeasonNames,
             ["warnings do not contradict"] = Warnings,
             ["cautions where the work is"] = Cautions,
+            ["no bad verdict in silence"] = Silent,
+            ["the gardener's word comes first"] = FirstWord,
+            ["a successor is a stem"] = Successors,
         };
 
     /// <summary>All that is untrue of a plan.</summary>
@@ -685,6 +688,47 @@ public static partial class PlanChecker
             }
         }
     }
+
+    /// <summary>
+    /// What is dead, sick, damaged, a sucker or in doubt and stays is named as such by a reason, a check or a warning.
+    /// </summary>
+    private static IEnumerable<string> Silent(Read r) =>
+        r
+            .Planned.Where(p =>
+                Text(p.Value["verdict"]) is "dead" or "diseased" or "damaged" or "sucker" or "unsure"
+                && Text(p.Value["decision"]) is "keep" or "shorten"
+                && !(
+                    p.Value["reasons"]!.AsArray().Any(x => Text(x!["rule"]) == Text(p.Value["verdict"]))
+                    && (
+                        Is(p.Value, "decision", "shorten")
+                        || r.Stems.Any(s => s.Value["pin"] is not null && On(r, s.Key, p.Key))
+                    )
+                )
+                // What stands above the height of the shears, or above a cut that waits for its day, comes off with it; a
+                // young vine that was broken keeps its shoots till next winter.
+                && !p.Value["reasons"]!.AsArray().Any(x => Text(x!["rule"]) is "cut" or "parent" or "broken")
+                && !r.Steps.Any(s => Text(s["stem"]) == p.Key && Is(s, "action", "check"))
+                && !r.Plan["warnings"]!.AsArray().Any(w => Text(w!["stem"]) == p.Key || Names(Text(w["text"]), p.Key))
+            )
+            .Select(p =>
+                $"{r.Kind} {Text(r.Stems[p.Key]["role"])} {p.Key} {Text(p.Value["verdict"])}, {Text(p.Value["decision"])}: "
+                + string.Join(' ', p.Value["reasons"]!.AsArray().Select(x => Text(x!["text"])))
+            );
+
+    /// <summary>Whether a stem is another one or grows on it.</summary>
+    private static bool On(Read r, string? id, string of) => id is not null && (id == of || On(r, r.ParentOf(id), of));
+
+    private static IEnumerable<string> FirstWord(Read r) =>
+        r
+            .Planned.Where(p => r.Stems.GetValueOrDefault(p.Key)?["pin"] is not null)
+            .Select(p => (p.Key, First: p.Value["reasons"]![0]!))
+            .Where(p => Text(p.First["rule"]) is not ("pin" or "unheard") || Text(p.First["provenance"]) != "user")
+            .Select(p => $"{p.Key}: {Text(p.First["text"])}");
+
+    private static IEnumerable<string> Successors(Read r) =>
+        r
+            .Planned.Where(p => p.Value["successor"] is { } s && !r.Planned.ContainsKey(Text(s)))
+            .Select(p => $"{p.Key}: {Text(p.Value["successor"])}");
 
     private static bool Names(string text, string id) => Regex.IsMatch(text, $@"(?<![\w]){Regex.Escape(id)}(?![\w])");
 

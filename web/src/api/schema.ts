@@ -3263,7 +3263,7 @@ export interface components {
         };
         /** @description Something to mind about taps. */
         TraceWarning: {
-            /** @description one-view, contradict, width, foot, upside-down, stick, focal or unknown-field. */
+            /** @description one-view, contradict, width, foot, upside-down, stick, focal, effort or unknown-field. */
             code: string;
             text: string;
             /** @description Null where it is about none. */

@@ -95,9 +95,15 @@ internal sealed class CaneStems
         ];
 
     private PlanReason[] Reasons(DecidedCane d) =>
-        d is { Decision: Decision.Defer, Step: not null }
-            ? [SeasonWarning.Waits(_survey.Season), d.Reason]
-            : [d.Reason];
+        [
+            .. Musts.Told(
+                d.Finding,
+                d.Decision,
+                d is { Decision: Decision.Defer, Step: not null }
+                    ? [SeasonWarning.Waits(_survey.Season), d.Reason]
+                    : [d.Reason]
+            ),
+        ];
 
     /// <summary>Steps of single canes.</summary>
     public IEnumerable<PlanStep> Steps() => _tree.Stems.Select(s => _decided[s.Id].Step).OfType<PlanStep>();
@@ -141,78 +147,81 @@ internal sealed class CaneStems
     private void Decide(Stem stem)
     {
         var finding = Diagnose(stem);
-        if (stem.Pin is Pin.Remove)
+        switch (Musts.Of(stem, finding, false))
         {
-            Remove(stem, finding, Stage.Thin, new PlanReason("pin", "You asked for it to go.", Provenance.User));
-        }
-        else if (stem.Pin is Pin.CutAt cut)
-        {
-            CutWhereAsked(stem, finding, cut);
-        }
-        else if (finding.Verdict == Verdict.Soft)
-        {
-            Set(stem, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
-        }
-        else if (stem.Pin is not null)
-        {
-            Stay(stem, finding);
-        }
-        else if (finding.Verdict == Verdict.Unsure)
-        {
-            Set(
-                stem,
-                finding,
-                Decision.Check,
-                new PlanReason("unsure", finding.Text, finding.Provenance),
-                On(
-                    stem,
-                    Stage.Dead,
-                    StepAction.Check,
-                    $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."
-                )
-            );
-        }
-        else if (WhyGoes(stem, finding) is { } goes)
-        {
-            Remove(stem, finding, goes.Stage, goes.Reason);
-        }
-        else
-        {
-            Stay(stem, finding);
+            case StemMust.Out { Asked: true } @out:
+                Remove(stem, finding, @out.Stage, GardenersWord.Reason(new Pin.Remove()));
+                break;
+            case StemMust.CutAt cut:
+                CutWhereAsked(stem, finding, cut.AlongMm);
+                break;
+            case StemMust.Alone:
+                Set(stem, finding, Decision.Untouched, Musts.Reason(finding), null);
+                break;
+            case StemMust.Check:
+                Check(stem, finding);
+                break;
+            case StemMust.Out @out:
+                Remove(stem, finding, @out.Stage, Musts.Reason(finding));
+                break;
+            case StemMust.Stay:
+                Stay(stem, finding);
+                break;
+            case StemMust.Back or StemMust.Nothing when WhyGoes(stem) is { } goes:
+                Remove(stem, finding, goes.Stage, goes.Reason);
+                break;
+            case StemMust.Back back when back.SoundToMm <= RowRules.Value("leastTip"):
+                Remove(stem, finding, back.Stage, Musts.Reason(finding));
+                break;
+            case StemMust.Back or StemMust.Nothing:
+                Stay(stem, finding);
+                break;
+            default:
+                throw new InvalidOperationException($"Unhandled must of {stem.Id}.");
         }
     }
 
-    /// <summary>What is wrong with a stem; that it is bare tells something only once the others are in leaf.</summary>
+    private void Check(Stem stem, Finding finding) =>
+        Set(
+            stem,
+            finding,
+            Decision.Check,
+            Musts.Reason(finding),
+            On(stem, Stage.Dead, StepAction.Check, $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.")
+        );
+
+    /// <summary>
+    /// What is wrong with a stem; that it is bare tells something only once the others are in leaf. No cane fruit stands
+    /// on a rootstock: its canes come out of the ground (common practice, no source).
+    /// </summary>
     private Finding Diagnose(Stem stem) =>
         Diagnoser.Diagnose(
             _survey.Season.InGrowth ? stem : stem with { Seen = [.. stem.Seen.Where(e => e.What != Sign.NotLeafing)] },
-            _survey.Plant,
+            _survey.Plant with
+            {
+                Rootstock = false,
+            },
             null,
             false
         );
 
-    private void CutWhereAsked(Stem stem, Finding finding, Pin.CutAt cut)
+    private void CutWhereAsked(Stem stem, Finding finding, double alongMm)
     {
-        var reason = new PlanReason("pin", "You chose the place of the cut.", Provenance.User);
-        if (cut.AlongMm >= stem.LengthMm)
+        var reason = GardenersWord.Reason(new Pin.CutAt(alongMm));
+        if (alongMm >= stem.LengthMm)
         {
-            Set(stem, finding, Decision.Keep, reason, null, cut.AlongMm);
+            Set(stem, finding, Decision.Keep, reason, null, alongMm);
             return;
         }
 
-        var text = $"Cut {stem.Id} at {Wording.Mm(cut.AlongMm)}, where you chose.";
-        var step = Cut(stem, cut.AlongMm, Stage.Shorten, StepAction.Shorten, text);
-        Set(stem, finding, Decision.Shorten, reason, step, cut.AlongMm);
+        var text = $"Cut {stem.Id} at {Wording.Mm(alongMm)}, where you chose.";
+        var step = Cut(stem, alongMm, Stage.Shorten, StepAction.Shorten, text);
+        Set(stem, finding, Decision.Shorten, reason, step, alongMm);
     }
 
     /// <summary>Why a cane nobody pinned goes, and the stage of that; null where it stays.</summary>
-    private (Stage Stage, PlanReason Reason)? WhyGoes(Stem stem, Finding finding) =>
-        finding is { Verdict: Verdict.Dead or Verdict.Diseased or Verdict.Damaged, SoundToMm: null }
-            ? (
-                Stages.Of(finding.Verdict),
-                new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance)
-            )
-        : _work.Mow
+    private (Stage Stage, PlanReason Reason)? WhyGoes(Stem stem) =>
+        _work.Mow
             ? (
                 Stage.Thin,
                 new PlanReason(
@@ -278,7 +287,8 @@ internal sealed class CaneStems
                     dead ? StepAction.Shorten : StepAction.Tip,
                     dead
                         ? $"Cut {stem.Id} back to {Wording.Mm(limit)}, into clean wood. {finding.Text}"
-                        : $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud."
+                        : $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud.",
+                    finding.SoundToMm
                 ),
                 limit
             );
@@ -349,7 +359,6 @@ internal sealed class CaneStems
     private void Shoot(Stem shoot, DecidedCane on)
     {
         var finding = Diagnose(shoot);
-        var length = _survey.School.LateralLengthMm;
         if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
         {
             Set(
@@ -361,69 +370,98 @@ internal sealed class CaneStems
                 0
             );
         }
-        else if (finding.Verdict == Verdict.Soft)
-        {
-            Set(shoot, finding, Decision.Untouched, new PlanReason("soft", finding.Text, finding.Provenance), null);
-        }
-        else if (shoot.Pin is Pin.Remove)
-        {
-            Remove(
-                shoot,
-                finding,
-                Stage.Laterals,
-                new PlanReason("pin", "You asked for it to go.", Provenance.Practice)
-            );
-        }
-        else if (
-            finding is { Verdict: Verdict.Dead or Verdict.Diseased or Verdict.Damaged, SoundToMm: null }
-            && shoot.Pin is null
-        )
-        {
-            Remove(
-                shoot,
-                finding,
-                Stage.Laterals,
-                new PlanReason(Wording.Of(finding.Verdict), finding.Text, Provenance.Practice)
-            );
-        }
-        else if (shoot.Pin is Pin.CutAt cut && cut.AlongMm < shoot.LengthMm)
-        {
-            Shorten(
-                shoot,
-                finding,
-                cut.AlongMm,
-                new PlanReason("pin", "You chose the place of the cut.", Provenance.User),
-                $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
-            );
-        }
-        else if (length > 0 && shoot.LengthMm > length + 10 && shoot.Pin is null && !_work.InGrowth)
-        {
-            Shorten(
-                shoot,
-                finding,
-                length,
-                new PlanReason(
-                    "lateralLength",
-                    $"Side shoots to {Wording.Mm(length)}.",
-                    _survey.School.Value("lateralLength").Provenance
-                ),
-                $"Shorten {shoot.Id} on {on.Stem.Id} to {Wording.Mm(length)}, above a bud."
-            );
-        }
         else
         {
-            Set(
-                shoot,
-                finding,
-                Decision.Keep,
-                new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
-                null
-            );
+            Shoot(shoot, finding, on.Stem.Id);
         }
     }
 
-    private void Shorten(Stem shoot, Finding finding, double toMm, PlanReason reason, string text) =>
-        Set(shoot, finding, Decision.Shorten, reason, Cut(shoot, toMm, Stage.Laterals, StepAction.Shorten, text), toMm);
+    private void Shoot(Stem shoot, Finding finding, string on)
+    {
+        var length = _survey.School.LateralLengthMm;
+        switch (Musts.Of(shoot, finding, false))
+        {
+            case StemMust.Alone:
+                Set(shoot, finding, Decision.Untouched, Musts.Reason(finding), null);
+                break;
+            case StemMust.Out { Asked: true }:
+                Remove(shoot, finding, Stage.Laterals, GardenersWord.Reason(new Pin.Remove()));
+                break;
+            case StemMust.Out @out:
+                Remove(shoot, finding, @out.Stage, Musts.Reason(finding));
+                break;
+            case StemMust.CutAt cut when cut.AlongMm < shoot.LengthMm:
+                Shorten(
+                    shoot,
+                    finding,
+                    cut.AlongMm,
+                    GardenersWord.Reason(new Pin.CutAt(cut.AlongMm)),
+                    $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
+                );
+                break;
+            case StemMust.Check:
+                Check(shoot, finding);
+                break;
+            case StemMust.Back back when back.SoundToMm < _survey.Plant.Kind.InternodeMm:
+                // No bud stands below what is wrong.
+                Remove(shoot, finding, back.Stage, Musts.Reason(finding));
+                break;
+            case StemMust.Back back:
+                Shorten(
+                    shoot,
+                    finding,
+                    back.SoundToMm,
+                    Musts.Reason(finding),
+                    $"Cut {shoot.Id} on {on} back to {Wording.Mm(back.SoundToMm)}, into clean wood. {finding.Text}",
+                    back.Stage
+                );
+                break;
+            case StemMust.Stay or StemMust.CutAt:
+                Set(shoot, finding, Decision.Keep, GardenersWord.Reason(shoot.Pin!), null);
+                break;
+            case StemMust.Nothing when length > 0 && shoot.LengthMm > length + 10 && !_work.InGrowth:
+                Shorten(
+                    shoot,
+                    finding,
+                    length,
+                    new PlanReason(
+                        "lateralLength",
+                        $"Side shoots to {Wording.Mm(length)}.",
+                        _survey.School.Value("lateralLength").Provenance
+                    ),
+                    $"Shorten {shoot.Id} on {on} to {Wording.Mm(length)}, above a bud."
+                );
+                break;
+            case StemMust.Nothing:
+                Set(
+                    shoot,
+                    finding,
+                    Decision.Keep,
+                    new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
+                    null
+                );
+                break;
+            default:
+                throw new InvalidOperationException($"Unhandled must of {shoot.Id}.");
+        }
+    }
+
+    private void Shorten(
+        Stem shoot,
+        Finding finding,
+        double toMm,
+        PlanReason reason,
+        string text,
+        Stage stage = Stage.Laterals
+    ) =>
+        Set(
+            shoot,
+            finding,
+            Decision.Shorten,
+            reason,
+            Cut(shoot, toMm, stage, StepAction.Shorten, text, finding.SoundToMm),
+            toMm
+        );
 
     private void Set(
         Stem stem,
@@ -469,14 +507,21 @@ internal sealed class CaneStems
         );
     }
 
-    private PlanStep Cut(Stem stem, double along, Stage stage, StepAction action, string text)
+    /// <summary>A cut above a bud that has to be looked for.</summary>
+    /// <param name="soundToMm">No bud above this place serves, mm along it.</param>
+    private PlanStep Cut(Stem stem, double along, Stage stage, StepAction action, string text, double? soundToMm = null)
     {
-        var (at, half) = (_tree.Axis(stem).At(along), _survey.Plant.Kind.InternodeMm / 2);
+        var (at, internode) = (_tree.Axis(stem).At(along), _survey.Plant.Kind.InternodeMm);
+        var high = Math.Min(
+            Math.Min(stem.LengthMm, along + (internode / 2)),
+            (soundToMm ?? double.PositiveInfinity) - _survey.School.ClearanceMm
+        );
+        var low = Math.Max(0, Math.Min(along - (internode / 2), high - internode));
         var bud = new PlanBud(
             null,
             null,
             BudKnowledge.LookFor,
-            [Wording.Tenth(Math.Max(0, along - half)), Wording.Tenth(Math.Min(stem.LengthMm, along + half))],
+            [Wording.Tenth(low), Wording.Tenth(Math.Max(low, high))],
             null
         );
         var pinned = stem.Pin is Pin.CutAt;

@@ -89,7 +89,7 @@ internal sealed class CanePlanner
                         d.Stem.Id,
                         d.Decision,
                         d.Finding.Verdict,
-                        d.Reasons,
+                        Musts.Told(d.Finding, d.Decision, d.Reasons),
                         d.Successor
                     )),
                 ],
@@ -310,7 +310,7 @@ internal sealed class CanePlanner
             : null;
     }
 
-    private DayPlan Day => new(_survey, _tree, _sorted.Climber is { InSeason: true });
+    private DayPlan Day => new(_survey, _tree, _sorted.Climber is { InSeason: true }, _sorted.Shoots.Options);
 
     private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(SolvedChoice solved, bool words = true)
     {
@@ -375,13 +375,7 @@ internal sealed class CanePlanner
         var reasons = ImmutableArray.CreateBuilder<PlanReason>();
         if (stem.Pin is not null && fate is Fate.Remove or Fate.Keep)
         {
-            reasons.Add(
-                new PlanReason(
-                    "pin",
-                    fate == Fate.Keep ? "You asked for it to stay." : "You asked for it to go.",
-                    Provenance.User
-                )
-            );
+            reasons.Add(GardenersWord.Reason(fate == Fate.Keep ? new Pin.Keep() : new Pin.Remove()));
         }
 
         reasons.Add(new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance));

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
-using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Families.Canes;
 
@@ -67,7 +66,7 @@ internal sealed class ChoiceReasons
         var stage = Stage.Shorten;
         if (stem.Pin is { } pin)
         {
-            reasons.Add(Asked(pin));
+            reasons.Add(GardenersWord.Reason(pin));
         }
 
         if (finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged)
@@ -126,19 +125,6 @@ internal sealed class ChoiceReasons
             _solved.Successor(i)
         );
     }
-
-    private static PlanReason Asked(Pin pin) =>
-        new(
-            "pin",
-            pin switch
-            {
-                Pin.Keep => "You asked for it to stay.",
-                Pin.Remove => "You asked for it to go.",
-                Pin.CutAt => "You chose the place of the cut.",
-                _ => throw new ArgumentOutOfRangeException(nameof(pin)),
-            },
-            Provenance.User
-        );
 
     /// <summary>The canes that stay on which it rubs above its cut.</summary>
     private PlanReason? RubbedBelow(int i)

@@ -51,7 +51,7 @@ internal sealed class RoundPlan(Survey survey)
                         d.Stem.Id,
                         d.Decision,
                         d.Finding.Verdict,
-                        d.Reasons,
+                        Musts.Told(d.Finding, d.Decision, d.Reasons),
                         d.Successor
                     )),
                 ],

@@ -102,7 +102,6 @@ internal static class SecondPlan
                     stem,
                     Decision.Check,
                     new PlanReason("second-visit", "Nobody noted yet which of its buds grow.", Provenance.Practice),
-                    "What its buds did decides it.",
                     Stage: Stage.Count,
                     Action: StepAction.Check,
                     Text: $"{p.Name}: look which buds of {stem.Id} grow, and note it.",

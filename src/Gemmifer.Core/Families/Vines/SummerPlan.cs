@@ -141,7 +141,7 @@ internal static class SummerPlan
     {
         if (s.Stem.Pin is Pin.Remove)
         {
-            work.Remove(s.Stem, Stage.Count, new PlanReason("pin", "You asked for it to go.", Provenance.User));
+            work.Remove(s.Stem, Stage.Count, GardenersWord.Reason(new Pin.Remove()));
         }
         else
         {

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Season;
@@ -39,6 +40,7 @@ internal static class VinePlanner
             _ => throw new InvalidOperationException($"Unhandled task {task}."),
         };
         Rest(work, task);
+        Mend(survey, work);
         var decided = Today(survey, work, task, work.Finish());
         var wet = task == VineTask.Summer ? null : DryDays.WetAt(survey.Date, survey.Rain);
         var dry = wet is null ? null : DryDays.Next(survey.Date, survey.Rain);
@@ -64,9 +66,13 @@ internal static class VinePlanner
                             d.Stem.Id,
                             d.Decision,
                             parts.Findings[d.Stem.Id].Verdict,
-                            d is { Decision: Decision.Defer, Text.Length: > 0 }
-                                ? [SeasonWarning.Waits(survey.Season), d.Reason]
-                                : [d.Reason],
+                            Musts.Told(
+                                parts.Findings[d.Stem.Id],
+                                d.Decision,
+                                d is { Decision: Decision.Defer, Text.Length: > 0 }
+                                    ? [SeasonWarning.Waits(survey.Season), d.Reason]
+                                    : [d.Reason]
+                            ),
                             d.Successor
                         )),
                 ],
@@ -194,7 +200,7 @@ internal static class VinePlanner
                         finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
                             ? Stages.Of(finding.Verdict)
                             : Stage.Thin,
-                        new PlanReason("pin", "You asked for it to go.", Provenance.User)
+                        GardenersWord.Reason(new Pin.Remove())
                     );
                     break;
                 case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when spared:
@@ -260,6 +266,54 @@ internal static class VinePlanner
                     break;
             }
         }
+    }
+
+    /// <summary>
+    /// What was to stay as it is and is not sound: back to the highest sound bud, or off. Wood that carries the vine,
+    /// with nothing below what is wrong that could carry on, is looked at first, and so is what may be wrong.
+    /// </summary>
+    private static void Mend(Survey survey, VineWork work)
+    {
+        foreach (var stem in work.Tree.Stems.Where(s => work.Of(s).Decision == Decision.Keep))
+        {
+            var finding = work.Parts.Findings[stem.Id];
+            var carries = stem.Role is StemRole.Trunk or StemRole.Arm || work.Tree.Children(stem).Any();
+            switch (Musts.Of(stem, finding, work.Tree.HoldsPinned(stem)))
+            {
+                case StemMust.Back back when carries:
+                    Look(stem, finding, back.Stage, "Nothing below it could carry on: lead a shoot up first.");
+                    break;
+                case StemMust.Back back:
+                    work.BackToSound(stem, finding, back);
+                    break;
+                case StemMust.Out when work.Of(stem).Reason.Rule == "broken":
+                    // A broken young vine keeps its shoots, and says so.
+                    break;
+                case StemMust.Out { Asked: false } @out when carries || survey.Vine!.System == VineSystem.Training:
+                    Look(stem, finding, @out.Stage, "Nothing else could carry on: lead a shoot up first.");
+                    break;
+                case StemMust.Out { Asked: false } @out:
+                    work.Forget(stem);
+                    work.Remove(stem, @out.Stage, Musts.Reason(finding));
+                    break;
+                case StemMust.Check:
+                    Look(stem, finding, Stage.Dead, $"{finding.Ask} Leave it until you know.");
+                    break;
+            }
+        }
+
+        void Look(Stem stem, Finding finding, Stage stage, string what) =>
+            work.Change(
+                new VineDecided(
+                    stem,
+                    Decision.Check,
+                    Musts.Reason(finding),
+                    Stage: stage,
+                    Action: StepAction.Check,
+                    Text: $"{stem.Id}: {finding.Text} {what}",
+                    Buds: work.Of(stem).Buds
+                )
+            );
     }
 
     /// <summary>Whatever no rule spoke about.</summary>

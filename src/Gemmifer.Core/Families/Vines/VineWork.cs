@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
+using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
@@ -65,6 +66,8 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     public StemTree Tree => parts.Tree;
 
     public School School => survey.School;
+
+    private double InternodeMm => survey.Plant.Kind.InternodeMm;
 
     /// <summary>When doubtful buds are looked at again.</summary>
     public DateOnly SecondVisit =>
@@ -286,6 +289,37 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         };
     }
 
+    /// <summary>Cuts a stem back to the highest bud below what is wrong with it; takes it off where none stands there.</summary>
+    public void BackToSound(Stem stem, Finding finding, StemMust.Back back)
+    {
+        var high = back.SoundToMm - School.ClearanceMm;
+        if (high < InternodeMm)
+        {
+            Forget(stem);
+            Remove(stem, back.Stage, Musts.Reason(finding));
+            return;
+        }
+
+        var low = Math.Max(0, high - InternodeMm);
+        var bud = new PlanBud(null, null, BudKnowledge.LookFor, [Wording.Tenth(low), Wording.Tenth(high)], null);
+        Change(
+            new VineDecided(
+                stem,
+                Decision.Shorten,
+                Musts.Reason(finding),
+                null,
+                Above(stem, high, bud),
+                back.Stage,
+                StepAction.Shorten,
+                $"Cut {stem.Id} back to the highest sound bud below {Wording.Mm(back.SoundToMm)}. {finding.Text}",
+                ToolRack.For(Tree.DiameterAt(stem, high)),
+                CautionFor(back.Stage, null),
+                Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Within(high) : 0,
+                LeftMm: high
+            )
+        );
+    }
+
     /// <summary>Cuts old wood just beyond a younger stem that carries on.</summary>
     public void Join(Stem old, Stem young, Stage stage, string why, double? along = null)
     {
@@ -343,7 +377,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                         child,
                         Decision.Remove,
                         new PlanReason("parent", text, Provenance.Practice),
-                        $"It would stay if {stem.Id} stayed.",
                         LeftMm: 0
                     );
                 }

@@ -513,7 +513,6 @@ internal static class YoungPlan
                     s.Stem,
                     Decision.Keep,
                     new PlanReason("broken", Why, Provenance.Practice),
-                    "A sound single shoot would be trained alone.",
                     Buds: s.Buds.Total
                 )
             );
