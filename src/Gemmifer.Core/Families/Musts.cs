@@ -65,6 +65,15 @@ internal static class Musts
     public static PlanReason Reason(Finding finding) =>
         new(Wording.Of(finding.Verdict), finding.Text, finding.Provenance);
 
+    /// <summary>What is wrong with a stem of which nothing below that serves, so that all of it goes.</summary>
+    public static PlanReason TooLow(Finding finding) =>
+        Reason(finding) with
+        {
+            Text = finding.SoundToMm is null
+                ? finding.Text
+                : $"{finding.Text.Split(':')[0]}: nothing below that could carry on.",
+        };
+
     /// <summary>
     /// The reasons of a stem that stays, with what is wrong with it where none of them says so: it is kept because
     /// somebody asked, or the part that is wrong comes off with a cut that has another reason.

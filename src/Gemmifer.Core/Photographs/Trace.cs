@@ -49,8 +49,8 @@ public static class Trace
                     "effort",
                     string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{spent} of {asked.Canes.Length} canes were not reckoned, as all of them take too long: ask for "
-                    ) + "fewer at once."
+                        $"{spent} of {asked.Canes.Length} canes were not reckoned, as all of them take too long: "
+                    ) + "ask for fewer at once."
                 )
             );
         }

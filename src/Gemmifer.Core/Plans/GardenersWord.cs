@@ -20,7 +20,9 @@ internal static class GardenersWord
             Provenance.User
         );
 
-    /// <summary>What was asked of a stem and is not done: to stay, to go, to be cut there; null where it is done.</summary>
+    /// <summary>
+    /// What was asked of a stem and is not done: to stay, to go, to be cut there; null where it is done.
+    /// </summary>
     /// <param name="own">The steps of the stem.</param>
     public static string? Unheard(Stem stem, PlanStem planned, IReadOnlyCollection<PlanStep> own) =>
         stem.Pin switch

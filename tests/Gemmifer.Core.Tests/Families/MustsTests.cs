@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -154,6 +155,81 @@ public class MustsTests
         var plan = Plan(survey);
         Assert.Equal(Decision.Remove, plan.Stem("L1a").Decision);
         Assert.All(plan.Stems, s => Assert.True(s.Successor is null || plan.Stems.Any(o => o.Id == s.Successor)));
+    }
+
+    public static TheoryData<string> Plants =>
+        ["bush", "shorn", "climber", "raspberry", "blackberry", "cordon", "long canes", "young vine"];
+
+    private static JsonObject Whole(string plant) =>
+        plant switch
+        {
+            "bush" => Rose(Lateral("A", null)),
+            "shorn" => Rose(Lateral("A", null)).Plant("kind", "rose.floribunda").With("school", "rough-shear"),
+            "climber" => Rose(Lateral("A", null)).Plant("kind", "rose.climber"),
+            "raspberry" => Raspberry(Lateral("A", null)),
+            "blackberry" => Blackberry(Lateral("A", null)),
+            "cordon" => VineSurveys.Cordon(2, VineSurveys.Facts("cordon")),
+            "long canes" => VineSurveys.Cordon(2, VineSurveys.Facts("long-cane")).With("school", "long-cane"),
+            _ => VineSurveys.Vine(
+                VineSurveys.Facts("training"),
+                [
+                    VineSurveys.Trunk(600, 2),
+                    VineSurveys.Stem("a", "shoot", "T", 9, 1, 900, 400),
+                    VineSurveys.Stem("b", "shoot", "T", 8, 1, 700, 500),
+                ]
+            ),
+        };
+
+    /// <summary>
+    /// Each sign on each stem of each family, low, high and anywhere, in winter and in growth: nothing that is wrong,
+    /// or may be, is passed over in silence, and no successor is anything but a stem.
+    /// </summary>
+    [Theory]
+    [MemberData(nameof(Plants))]
+    public void No_sign_on_any_stem_is_passed_over_in_silence(string plant)
+    {
+        var found = new List<string>();
+        var plans = 0;
+        var ids = Whole(plant)["stems"]!.AsArray().Select(s => (string)s!["id"]!).ToArray();
+        foreach (var day in new[] { "2027-02-20", June })
+        {
+            foreach (var (id, sign) in ids.SelectMany(i => Enum.GetValues<Sign>().Select(s => (i, WireNames.Of(s)))))
+            {
+                foreach (var at in new double?[] { null, 15, 300 })
+                {
+                    var survey = Whole(plant).With("date", day);
+                    var stem = survey["stems"]!.AsArray().Single(s => (string)s!["id"]! == id)!;
+                    var seen = new JsonObject { ["what"] = sign };
+                    if (at is { } mm)
+                    {
+                        seen["at"] = Math.Min(
+                            mm,
+                            double.Parse(
+                                stem["length"]!.ToJsonString(),
+                                System.Globalization.CultureInfo.InvariantCulture
+                            ) - 1
+                        );
+                    }
+
+                    stem["seen"] = new JsonArray(seen);
+                    if (Truth.Truths.Plan(survey, PlanDetail.Brief) is not { } plan)
+                    {
+                        continue;
+                    }
+
+                    plans++;
+                    found.AddRange(
+                        Truth
+                            .PlanChecker.Check(survey, plan)
+                            .Where(u => u.Rule is "no bad verdict in silence" or "a successor is a stem")
+                            .Select(u => $"{day} {sign} at {at}: {u.What}")
+                    );
+                }
+            }
+        }
+
+        Assert.True(plans > 200, $"Only {plans} were planned.");
+        Assert.True(found.Count == 0, $"{found.Count} of {plans}:\n{string.Join('\n', found.Take(12))}");
     }
 
     public static TheoryData<string, string> Words

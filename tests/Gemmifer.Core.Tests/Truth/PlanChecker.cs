@@ -704,14 +704,15 @@ public static partial class PlanChecker
                         || r.Stems.Any(s => s.Value["pin"] is not null && On(r, s.Key, p.Key))
                     )
                 )
-                // What stands above the height of the shears, or above a cut that waits for its day, comes off with it; a
-                // young vine that was broken keeps its shoots till next winter.
+                // What stands above the height of the shears, or above a cut that waits for its day, comes off with it;
+                // a young vine that was broken keeps its shoots till next winter.
                 && !p.Value["reasons"]!.AsArray().Any(x => Text(x!["rule"]) is "cut" or "parent" or "broken")
                 && !r.Steps.Any(s => Text(s["stem"]) == p.Key && Is(s, "action", "check"))
                 && !r.Plan["warnings"]!.AsArray().Any(w => Text(w!["stem"]) == p.Key || Names(Text(w["text"]), p.Key))
             )
             .Select(p =>
-                $"{r.Kind} {Text(r.Stems[p.Key]["role"])} {p.Key} {Text(p.Value["verdict"])}, {Text(p.Value["decision"])}: "
+                $"{r.Kind} {Text(r.Stems[p.Key]["role"])} {p.Key} "
+                + $"{Text(p.Value["verdict"])}, {Text(p.Value["decision"])}: "
                 + string.Join(' ', p.Value["reasons"]!.AsArray().Select(x => Text(x!["text"])))
             );
 

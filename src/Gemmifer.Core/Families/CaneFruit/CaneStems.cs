@@ -171,7 +171,7 @@ internal sealed class CaneStems
                 Remove(stem, finding, goes.Stage, goes.Reason);
                 break;
             case StemMust.Back back when back.SoundToMm <= RowRules.Value("leastTip"):
-                Remove(stem, finding, back.Stage, Musts.Reason(finding));
+                Remove(stem, finding, back.Stage, Musts.TooLow(finding));
                 break;
             case StemMust.Back or StemMust.Nothing:
                 Stay(stem, finding);
@@ -191,8 +191,8 @@ internal sealed class CaneStems
         );
 
     /// <summary>
-    /// What is wrong with a stem; that it is bare tells something only once the others are in leaf. No cane fruit stands
-    /// on a rootstock: its canes come out of the ground (common practice, no source).
+    /// What is wrong with a stem; that it is bare tells something only once the others are in leaf. No cane fruit
+    /// stands on a rootstock: its canes come out of the ground (common practice, no source).
     /// </summary>
     private Finding Diagnose(Stem stem) =>
         Diagnoser.Diagnose(
@@ -404,7 +404,7 @@ internal sealed class CaneStems
                 break;
             case StemMust.Back back when back.SoundToMm < _survey.Plant.Kind.InternodeMm:
                 // No bud stands below what is wrong.
-                Remove(shoot, finding, back.Stage, Musts.Reason(finding));
+                Remove(shoot, finding, back.Stage, Musts.TooLow(finding));
                 break;
             case StemMust.Back back:
                 Shorten(

@@ -114,7 +114,7 @@ internal sealed class DayPlan(Survey survey, StemTree tree, bool light, OptionBu
                 : Decision.Remove,
             Option = option,
             Stage = option is null ? Stage.Laterals : Stages.Of(d.Finding.Verdict),
-            Reasons = [Musts.Reason(d.Finding)],
+            Reasons = [option is { Keeps: false } ? Musts.TooLow(d.Finding) : Musts.Reason(d.Finding)],
         };
     }
 

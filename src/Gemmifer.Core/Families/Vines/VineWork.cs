@@ -289,14 +289,16 @@ internal sealed class VineWork(Survey survey, VineParts parts)
         };
     }
 
-    /// <summary>Cuts a stem back to the highest bud below what is wrong with it; takes it off where none stands there.</summary>
+    /// <summary>
+    /// Cuts a stem back to the highest bud below what is wrong with it; takes it off where none stands there.
+    /// </summary>
     public void BackToSound(Stem stem, Finding finding, StemMust.Back back)
     {
         var high = back.SoundToMm - School.ClearanceMm;
         if (high < InternodeMm)
         {
             Forget(stem);
-            Remove(stem, back.Stage, Musts.Reason(finding));
+            Remove(stem, back.Stage, Musts.TooLow(finding));
             return;
         }
 
