@@ -43,7 +43,7 @@ export function BesideDrawing({ width, head, drawing, children, scrolls, below }
           gridRow={{ lg: aside }}
           alignSelf="stretch"
           position="relative"
-          minHeight={{ lg: "max(240px, calc(100vh - 390px))" }}
+          minHeight={{ lg: "max(240px, calc(100vh - 412px))" }}
         >
           <chakra.div
             position={{ lg: "absolute" }}
