@@ -20,13 +20,15 @@ interface Props {
  * drawing, what is said of it, the rest. On a wide screen the drawing stands to the left of all others.
  */
 export function BesideDrawing({ width, head, drawing, children, scrolls, below }: Props) {
-  const aside = head ? "2 / 4" : "1 / 4";
+  // Wide: the head in the first row, the drawing beside it and what is said of it, the rest below the drawing.
+  const [first, last] = [head ? 2 : 1, (head ? 2 : 1) + (below ? 1 : 0)];
+  const aside = `${first} / ${last + 1}`;
   return (
     <chakra.div
       display="grid"
       gap={{ base: "12px", lg: "10px 18px" }}
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: `minmax(0,1fr) ${width}` }}
-      gridTemplateRows={{ lg: head ? "auto auto 1fr" : undefined }}
+      gridTemplateRows={{ lg: ["auto", ...(head ? ["auto"] : []), ...(below ? ["1fr"] : [])].join(" ") }}
       alignItems="start"
     >
       {head && (
@@ -34,7 +36,7 @@ export function BesideDrawing({ width, head, drawing, children, scrolls, below }
           {head}
         </chakra.div>
       )}
-      <chakra.div gridColumn={{ lg: 1 }} gridRow={{ lg: head ? "1 / 3" : "1" }} minWidth="0">
+      <chakra.div gridColumn={{ lg: 1 }} gridRow={{ lg: `1 / ${first + 1}` }} minWidth="0">
         {drawing}
       </chakra.div>
       {scrolls ? (
@@ -62,7 +64,7 @@ export function BesideDrawing({ width, head, drawing, children, scrolls, below }
         </chakra.div>
       )}
       {below && (
-        <chakra.div gridColumn={{ lg: 1 }} gridRow={{ lg: head ? 3 : 2 }} minWidth="0">
+        <chakra.div gridColumn={{ lg: 1 }} gridRow={{ lg: last }} minWidth="0">
           {below}
         </chakra.div>
       )}
