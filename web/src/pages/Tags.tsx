@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { at, inDemo } from "../api/base";
 import { api, mustPage, type Schemas } from "../api/client";
 import { useHere } from "../app/here";
+import { NoPlants } from "./NoPlants";
 import { Button, Notice, Select } from "../app/ui";
 import { counted } from "../survey/words";
 
@@ -36,15 +37,7 @@ export default function Tags() {
       </Notice>
     );
   if (!plants.data) return <p>Fetching the plants.</p>;
-  if (plants.data.length === 0)
-    return (
-      <chakra.div display="grid" gap="10px">
-        <chakra.h1 fontSize="1.8rem">Tags for the plants</chakra.h1>
-        <Notice tone="plain">
-          No plants yet: <Link to="/garden?add">add one</Link>, and its tag stands here.
-        </Notice>
-      </chakra.div>
-    );
+  if (plants.data.length === 0) return <NoPlants title="Tags for the plants" what="tag" />;
   const shown = plants.data.filter((p) => place === null || p.place === place);
   return (
     <div className="sheet">

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api, must } from "../api/client";
+import { NoPlants } from "./NoPlants";
 import { Button, Notice } from "../app/ui";
 import { dayWords } from "../survey/measures";
 import { jobWords, stripOf, together } from "./yearRows";
@@ -22,15 +23,7 @@ export default function Week() {
       </Notice>
     );
   if (!year.data) return <p>Reckoning the week.</p>;
-  if (year.data.plants.length === 0)
-    return (
-      <chakra.div display="grid" gap="10px">
-        <chakra.h1 fontSize="1.8rem">The week on paper</chakra.h1>
-        <Notice tone="plain">
-          No plants yet: <Link to="/garden?add">add one</Link>, and its week stands here.
-        </Notice>
-      </chakra.div>
-    );
+  if (year.data.plants.length === 0) return <NoPlants title="The week on paper" what="week" />;
   const plants = new Map(year.data.plants.map((p) => [p.id, p]));
   const days = stripOf(year.data.jobs, year.data.today, DAYS);
   const open = year.data.jobs.filter(

@@ -1,10 +1,11 @@
+import { PlanHead } from "../shared/PlanHead";
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import { useOwns } from "../app/here";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Notice, Panel } from "../app/ui";
+import { Choice, Notice } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Plan, type Scene, type State } from "../drawing/scene";
@@ -157,7 +158,6 @@ export default function RoseDecide() {
 function Summary() {
   const { plan, schools, scene } = usePlant();
   const { say } = useMeasures();
-  const navigate = useNavigate();
   if (!plan) return null;
   const groups: [Decision[], string][] = [
     [["keep", "shorten"], "stay"],
@@ -166,32 +166,30 @@ function Summary() {
   ];
   const top = scene.stems.filter((s) => s.top);
   return (
-    <Panel style={{ padding: "10px 14px" }}>
-      <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
-        <chakra.p flex="1" minWidth="200px" aria-live="polite">
-          {plan.summary.length > 0 && (
-            <>
-              <b>{say(plan.summary[0]!)}</b> {plan.summary.slice(1).map(say).join(" ")}{" "}
-            </>
-          )}
-          {capital(timeWords(plan.kit.minutes))}
-          {plan.kit.minutes > 0 && `, ${effortWords[plan.kit.effort]}`}.
-          {plan.kit.ties.of.length > 0 && ` Ties: ${tieWords(plan.kit.ties.of).join(", ")}.`}
-        </chakra.p>
-        <Button look={plan.kit.minutes > 0 ? "main" : "quiet"} onClick={() => void navigate("../do")}>
-          Do it
-        </Button>
-      </chakra.div>
-      <chakra.div display="flex" gap="2px 18px" flexWrap="wrap" marginTop="4px">
-        {top.length > 0 && schools.length > 1 && (
-          <Link to="../compare" style={{ display: "inline-block", padding: "10px 0" }}>
-            Two schools side by side
-          </Link>
-        )}
-        <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
-          Cut sheet to print
-        </Link>
-      </chakra.div>
+    <>
+      <PlanHead
+        minutes={plan.kit.minutes}
+        says={
+          <>
+            {plan.summary.length > 0 && (
+              <>
+                <b>{say(plan.summary[0]!)}</b> {plan.summary.slice(1).map(say).join(" ")}{" "}
+              </>
+            )}
+            {capital(timeWords(plan.kit.minutes))}
+            {plan.kit.minutes > 0 && `, ${effortWords[plan.kit.effort]}`}.
+            {plan.kit.ties.of.length > 0 && ` Ties: ${tieWords(plan.kit.ties.of).join(", ")}.`}
+          </>
+        }
+        links={
+          top.length > 0 &&
+          schools.length > 1 && (
+            <Link to="../compare" style={{ display: "inline-block", padding: "10px 0" }}>
+              Two schools side by side
+            </Link>
+          )
+        }
+      />
       <chakra.div
         className="visually-list"
         position="absolute"
@@ -210,7 +208,7 @@ function Summary() {
             } ${word}. `,
         )}
       </chakra.div>
-    </Panel>
+    </>
   );
 }
 

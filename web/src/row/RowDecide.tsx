@@ -1,9 +1,9 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
-import { Button, Choice, Notice, Panel } from "../app/ui";
+import { Choice, Notice } from "../app/ui";
 import { BesideDrawing } from "../shared/BesideDrawing";
+import { PlanHead } from "../shared/PlanHead";
 import { NoPlan, NotLooked, PlanBar, useSchool } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
@@ -21,7 +21,6 @@ export default function RowDecide() {
   const { take } = useSchool();
   const owns = useOwns();
   const { say } = useMeasures();
-  const navigate = useNavigate();
   const [state, setState] = useState<RowState>("after");
   const row = survey.document.row;
   if (!row) {
@@ -32,24 +31,15 @@ export default function RowDecide() {
     <BesideDrawing
       width="392px"
       head={
-        <Panel style={{ padding: "10px 14px" }}>
-          <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
-            <chakra.p flex="1" minWidth="200px" aria-live="polite">
+        <PlanHead
+          minutes={plan.kit.minutes}
+          says={
+            <>
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
-            </chakra.p>
-            <Button look={plan.kit.minutes > 0 ? "main" : "quiet"} onClick={() => void navigate("../do")}>
-              Do it
-            </Button>
-          </chakra.div>
-          {plan.counts.arithmetic && (
-            <chakra.p color="muted" fontSize="0.95rem">
-              {plan.counts.arithmetic}
-            </chakra.p>
-          )}
-          <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
-            Cut sheet to print
-          </Link>
-        </Panel>
+            </>
+          }
+          sum={plan.counts.arithmetic}
+        />
       }
       drawing={
         <>

@@ -1,11 +1,11 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
 import type { Plan, State } from "../drawing/scene";
 import { CaneReasons } from "../shared/CaneReasons";
 import { BesideDrawing } from "../shared/BesideDrawing";
+import { PlanHead } from "../shared/PlanHead";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
@@ -23,7 +23,6 @@ type Vine = NonNullable<Plan["vine"]>;
 export default function VineDecide() {
   const { survey, plan, planError, scene, kind } = usePlant();
   const { say } = useMeasures();
-  const navigate = useNavigate();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<string | null>(null);
   if (survey.document.stems.length === 0) {
@@ -37,19 +36,14 @@ export default function VineDecide() {
       width="392px"
       scrolls={chosen ? `Stem ${chosen.id}` : "The budget and the steps"}
       head={
-        <Panel style={{ padding: "10px 14px" }}>
-          <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
-            <chakra.p flex="1" minWidth="200px" aria-live="polite">
+        <PlanHead
+          minutes={plan.kit.minutes}
+          says={
+            <>
               <b>{plan.summary.map(say).join(" ")}</b> {capital(timeWords(plan.kit.minutes))}.
-            </chakra.p>
-            <Button look={plan.kit.minutes > 0 ? "main" : "quiet"} onClick={() => void navigate("../do")}>
-              Do it
-            </Button>
-          </chakra.div>
-          <Link to="../sheet" style={{ display: "inline-block", padding: "10px 0" }}>
-            Cut sheet to print
-          </Link>
-        </Panel>
+            </>
+          }
+        />
       }
       drawing={
         <>
