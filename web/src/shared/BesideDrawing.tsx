@@ -28,7 +28,7 @@ export function BesideDrawing({ width, head, drawing, children, scrolls, below }
       display="grid"
       gap={{ base: "12px", lg: "10px 18px" }}
       gridTemplateColumns={{ base: "minmax(0,1fr)", lg: `minmax(0,1fr) ${width}` }}
-      gridTemplateRows={{ lg: ["auto", ...(head ? ["auto"] : []), ...(below ? ["1fr"] : [])].join(" ") }}
+      gridTemplateRows={{ lg: `${head ? "auto " : ""}${below ? "auto " : ""}1fr` }}
       alignItems="start"
     >
       {head && (
