@@ -9,6 +9,5 @@ internal static class Seeds
 
     private static readonly bool IsQuick = Environment.GetEnvironmentVariable("GEMMIFER_QUICK") is "1";
 
-    public static TheoryData<int> Of(int count) =>
-        new(Enumerable.Range(1, IsQuick ? Math.Min(count, Quick) : count));
+    public static TheoryData<int> Of(int count) => new(Enumerable.Range(1, IsQuick ? Math.Min(count, Quick) : count));
 }
