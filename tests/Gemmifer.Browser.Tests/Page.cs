@@ -89,7 +89,7 @@ public sealed class Page : IDisposable
         }
         catch (WebDriverTimeoutException e)
         {
-            var says = string.Join(" ", Driver.FindElements(By.TagName("body")).Select(b => b.Text));
+            var says = Text.Replace('\n', '|') + "\n";
             var log = string.Join(" ", Driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message));
             throw new InvalidOperationException(e.Message + says + log, e);
         }
@@ -167,6 +167,10 @@ public sealed class Page : IDisposable
             $"the button “{name}” to be pressed"
         );
     }
+
+    /// <summary>Waits until one of these buttons can be pressed: none can till what was tapped last is planned.</summary>
+    public void CanPress(params string[] names) =>
+        Until(() => names.Any(n => FindButton(n) is { Enabled: true }), $"“{names[0]}” to be ready");
 
     /// <summary>Does the step that is shown, and waits for what comes after it.</summary>
     public void NextStep()

@@ -104,12 +104,12 @@ public sealed class WalkTests : IDisposable
         for (var step = 0; !Page.HasButton("Finish this plant"); step++)
         {
             var before = Page.Text;
-            Thread.Sleep(600);
+            Page.CanPress("Done", "Noted");
             Tab($"step {step + 1}", "Done", "Noted").SendKeys(Keys.Enter);
             Page.Until(() => Page.Text != before, "the next step");
         }
 
-        Thread.Sleep(600);
+        Page.CanPress("Finish this plant");
         Tab("it is finished", "Finish this plant").SendKeys(Keys.Enter);
         Page.Sees("Finished for this season");
         Tab("to its log", "See the log").SendKeys(Keys.Enter);
