@@ -1,20 +1,26 @@
 using System.Diagnostics;
 using System.Net;
 using System.Net.Sockets;
+using Microsoft.AspNetCore.Mvc.Testing;
 
 namespace Gemmifer.Browser.Tests;
 
-/// <summary>The built application as a process of its own, over a garden in a folder.</summary>
+/// <summary>
+/// The built application over a garden in a folder of its own, listening on a port of its own. Most share the process of
+/// the tests, which compiles it once for all of them; where what counts is how a process starts, speaks or dies, it is one
+/// of its own.
+/// </summary>
 public sealed class Application : IDisposable
 {
     private Process? _process;
+    private WebApplicationFactory<Program>? _here;
 
     /// <summary>A garden as the first start with the demo leaves it, made once; every test has a copy.</summary>
     private static readonly Lazy<string> Demos = new(() =>
     {
         using var first = Beside();
         var kept = Directory.CreateTempSubdirectory("gemmifer-demo-").FullName;
-        first.Kill();
+        first.Stop();
         Copy(Path.Combine(first.Folder, "demo"), kept);
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(kept, true);
         return kept;
@@ -23,27 +29,29 @@ public sealed class Application : IDisposable
     private readonly List<string> _said = [];
     private readonly bool _beside;
     private readonly bool _share;
+    private readonly bool _own;
 
     /// <summary>An empty garden with the demo beside it, as somebody begins who just started it.</summary>
     public static Application Beside()
     {
-        var application = new Application(beside: true, share: false);
+        var application = new Application(beside: true, share: false, own: false);
         application.Start();
         return application;
     }
 
-    /// <summary>A garden that is shared, on this machine only.</summary>
+    /// <summary>A garden that is shared, on this machine only: a process of its own, that prints whom it lets in.</summary>
     public static Application Shared()
     {
-        var application = new Application(beside: true, share: true);
+        var application = new Application(beside: true, share: true, own: true);
         application.Start();
         return application;
     }
 
     /// <summary>A garden without the demo beside it.</summary>
     /// <param name="demo">Whether the plants of the demo grow in it.</param>
-    public Application(bool demo = false)
-        : this(beside: false, share: false)
+    /// <param name="ownProcess">Whether it is a process of its own, that can be killed.</param>
+    public Application(bool demo = false, bool ownProcess = false)
+        : this(beside: false, share: false, ownProcess)
     {
         if (demo)
         {
@@ -53,9 +61,14 @@ public sealed class Application : IDisposable
         Start();
     }
 
-    private Application(bool beside, bool share)
+    private Application(bool beside, bool share, bool own)
     {
-        (Folder, _beside, _share) = (Directory.CreateTempSubdirectory("gemmifer-app-").FullName, beside, share);
+        (Folder, _beside, _share, _own) = (
+            Directory.CreateTempSubdirectory("gemmifer-app-").FullName,
+            beside,
+            share,
+            own
+        );
         using (var free = new TcpListener(IPAddress.Loopback, 0))
         {
             free.Start();
@@ -136,6 +149,20 @@ public sealed class Application : IDisposable
     /// <summary>Starts it and waits until it answers.</summary>
     public void Start(params string[] more)
     {
+        if (!_own)
+        {
+            _here = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+            {
+                host.UseSetting("port", Port.ToString(System.Globalization.CultureInfo.InvariantCulture));
+                host.UseSetting("data", Folder);
+                host.UseSetting("empty", _beside ? "false" : "true");
+            });
+            // As the application says itself where it listens.
+            _here.UseKestrel();
+            _here.StartServer();
+            return;
+        }
+
         _process = Begin(more);
         _process.ErrorDataReceived += (_, line) => Console.Error.WriteLine(line.Data);
         _process.BeginErrorReadLine();
@@ -174,9 +201,22 @@ public sealed class Application : IDisposable
         throw new InvalidOperationException("The application did not start.");
     }
 
-    /// <summary>Ends it as a power cut would.</summary>
+    /// <summary>Ends it as a power cut would, where it is a process of its own.</summary>
     public void Kill()
     {
+        if (!_own)
+        {
+            throw new InvalidOperationException("Only a process of its own can be killed; this one can be stopped.");
+        }
+
+        Stop();
+    }
+
+    /// <summary>Ends it: nothing answers there any more.</summary>
+    public void Stop()
+    {
+        _here?.Dispose();
+        _here = null;
         _process?.Kill();
         _process?.WaitForExit();
         _process?.Dispose();
@@ -185,7 +225,7 @@ public sealed class Application : IDisposable
 
     public void Dispose()
     {
-        Kill();
+        Stop();
         Directory.Delete(Folder, true);
     }
 }

@@ -84,7 +84,7 @@ public sealed partial class ArgumentTests
         page.Choose("School", "Three and no more");
         page.Sees("3 canes stay");
         page.Saved();
-        app.Kill();
+        app.Stop();
         app.Start();
         page.Go("/plants/demo-lantern/decide");
         page.Sees("3 canes stay");

@@ -101,7 +101,7 @@ public sealed class ClimberTests
             ).Count >= 4
         );
 
-        app.Kill();
+        app.Stop();
         app.Start();
         page.Go("/plants/" + new Uri(page.Driver.Url).Segments[2] + "look");
         page.Sees("A wall, 3 m wide and 2.6 m high, with one opening; keep clear: path");

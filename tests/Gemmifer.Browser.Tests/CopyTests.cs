@@ -5,7 +5,7 @@ namespace Gemmifer.Browser.Tests;
 /// <summary>Going back to a copy: from the screen, and after the garden's file was damaged.</summary>
 public sealed class CopyTests : IDisposable
 {
-    private readonly Application _application = new();
+    private readonly Application _application = new(ownProcess: true);
 
     public void Dispose() => _application.Dispose();
 

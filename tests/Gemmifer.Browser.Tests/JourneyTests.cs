@@ -8,7 +8,7 @@ public sealed class JourneyTests
     [Fact]
     public void A_rose_is_added_walked_round_decided_on_pruned_and_remembered_after_a_restart()
     {
-        using var app = new Application();
+        using var app = new Application(ownProcess: true);
         using var page = new Page(app.Url);
         page.Go("/");
         page.Sees("The garden is empty");
@@ -187,7 +187,7 @@ public sealed class JourneyTests
         page.Sees("9 o'clock, 14 mm");
         page.Press("Move C up");
         page.Saved();
-        app.Kill();
+        app.Stop();
         page.Type("Type or say it in one line", "12 thumb 1y");
         page.Press("Add");
         page.Sees("12 o'clock, 20 mm");

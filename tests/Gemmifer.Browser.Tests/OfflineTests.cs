@@ -107,7 +107,7 @@ public sealed class OfflineTests : IDisposable
         TakesAlong(["demo-lantern"]);
         _page.Go("/plants/demo-lantern/cover");
         _page.Sees("Cover it for the winter");
-        _application.Kill();
+        _application.Stop();
         if (_page.HasButton("Cover it today all the same"))
         {
             _page.Press("Cover it today all the same");
@@ -150,7 +150,7 @@ public sealed class OfflineTests : IDisposable
         }
 
         TakesAlong(round.Select(r => r.Id));
-        _application.Kill();
+        _application.Stop();
         var taps = 0;
         foreach (var ((id, _), i) in round.Select((r, i) => (r, i)))
         {
@@ -206,7 +206,7 @@ public sealed class OfflineTests : IDisposable
         var before = was!["done"]!.AsArray().Count;
         var first = (string)was["pending"]!.AsArray()[0]!["step"]!["text"]!;
         TakesAlong([Plant]);
-        _application.Kill();
+        _application.Stop();
         _page.Go($"/plants/{Plant}/do");
         _page.Sees("Step 1 of");
         _page.NextStep();
@@ -284,7 +284,7 @@ public sealed class OfflineTests : IDisposable
     {
         const string Plant = "demo-lantern";
         TakesAlong([Plant]);
-        _application.Kill();
+        _application.Stop();
         _page.Go($"/plants/{Plant}/do");
         _page.Sees("Step 1 of");
         _page.NextStep();
@@ -337,7 +337,7 @@ public sealed class OfflineTests : IDisposable
         _page.Until(() => Kept("/api/plants/demo-lantern/work"), "what was seen to be kept");
         Assert.False(Kept("/api/plants/demo-kiln/work"));
         _page.Dispose();
-        _application.Kill();
+        _application.Stop();
         _page = Phone();
         _page.Go("/plants/demo-lantern/do");
         _page.Sees("Step 1 of");
@@ -376,7 +376,7 @@ public sealed class OfflineTests : IDisposable
         using var copied = await client.PostAsync("/api/copies", null);
         var copy = (string)(await copied.Content.ReadFromJsonAsync<JsonObject>())!["name"]!;
         TakesAlong([Plant]);
-        _application.Kill();
+        _application.Stop();
         _page.Go($"/plants/{Plant}/do");
         _page.Sees("Step 1 of");
         _page.NextStep();

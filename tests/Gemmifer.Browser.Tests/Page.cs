@@ -11,16 +11,17 @@ public sealed class Page : IDisposable
         Path.Combine(AppContext.BaseDirectory, "../../../../../web/node_modules/axe-core/axe.min.js")
     );
     private readonly string _url;
-    private readonly string? _own;
+    private readonly Browsers.One? _lent;
 
-    /// <summary>Opens a window.</summary>
+    /// <summary>Opens a window of a browser that knows nothing.</summary>
     /// <param name="profile">The folder of a browser that was there before; null for one that saves data: it
     /// takes no plants along and gets no core ready, as its garden is in reach.</param>
     public Page(string url, int width = 1280, int height = 800, string? profile = null)
     {
         _url = url;
-        _own = profile is null ? Directory.CreateTempSubdirectory("gemmifer-browser-").FullName : null;
-        Driver = Chrome.Start(width, height, profile ?? _own);
+        _lent = profile is null ? Browsers.Lend() : null;
+        Driver = _lent?.Driver ?? Chrome.Start(width, height, profile);
+        Chrome.Resize(Driver, width, height);
         Driver.ExecuteCdpCommand(
             "Emulation.setDataSaverOverride",
             new Dictionary<string, object?> { ["dataSaverEnabled"] = profile is null }
@@ -337,10 +338,13 @@ public sealed class Page : IDisposable
 
     public void Dispose()
     {
-        Driver.Quit();
-        if (_own is not null)
+        if (_lent is null)
         {
-            Chrome.Forget(_own);
+            Driver.Quit();
+        }
+        else
+        {
+            Browsers.TakeBack(_lent, _url);
         }
     }
 

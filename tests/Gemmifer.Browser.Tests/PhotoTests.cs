@@ -336,7 +336,7 @@ public sealed class PhotoTests : IDisposable
         _page.Press("Second photograph");
         _page.Press("From the right");
         file = _page.Driver.FindElement(By.CssSelector("input[type=file][aria-label='Choose a photograph']"));
-        _app.Kill();
+        _app.Stop();
         _page.Driver.ExecuteScript("arguments[0].hidden = false", file);
         file.SendKeys(Write("standing.jpg", camera));
         _page.Sees("Tap the crown");

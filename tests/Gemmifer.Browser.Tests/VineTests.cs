@@ -75,7 +75,7 @@ public sealed class VineTests
         page.Sees("the budget asks for 46");
         Assert.True(page.Driver.FindElements(By.CssSelector("svg [data-counted]")).Count == 1);
 
-        app.Kill();
+        app.Stop();
         app.Start();
         page.Go("/plants/" + new Uri(page.Driver.Url).Segments[2] + "look");
         page.Sees("12 places");
@@ -97,7 +97,7 @@ public sealed class VineTests
 
         page.Press("Finish this plant");
         page.Sees("Finished for this season");
-        app.Kill();
+        app.Stop();
         app.Start();
         page.Go("/");
         page.Sees("Come back to");
