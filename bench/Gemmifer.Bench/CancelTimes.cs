@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Tests;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 
 namespace Gemmifer.Bench;
 

@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using Gemmifer.Core;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Tests;

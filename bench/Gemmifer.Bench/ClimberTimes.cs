@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Tests;
 using Gemmifer.Core.Tests.Choice;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 
 namespace Gemmifer.Bench;
 

@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Tests;
 using Gemmifer.Core.Tests.Choice;

@@ -3,7 +3,7 @@ using Gemmifer.Core;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Tests;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 using Gemmifer.Core.Tests.Training;
 using Gemmifer.Core.Training;
 

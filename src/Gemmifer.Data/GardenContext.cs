@@ -1,3 +1,4 @@
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
@@ -65,6 +66,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
     {
         Sign();
         KeepOrder();
+        Look();
         return base.SaveChanges(acceptAllChangesOnSuccess);
     }
 
@@ -76,7 +78,26 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
     {
         Sign();
         KeepOrder();
+        Look();
         return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    /// <summary>Whether a survey shows anything is kept beside it, so that lists need not read it.</summary>
+    private void Look()
+    {
+        foreach (
+            var entry in ChangeTracker
+                .Entries<SurveyRecord>()
+                .Where(e => e.State is EntityState.Added or EntityState.Modified)
+        )
+        {
+            var survey = entry.Entity;
+            survey.Looked =
+                survey.Stems != "[]"
+                || PlantFamilies.All.Any(f =>
+                    f.Part is { } part && f.WithoutStems(part: true) is null && survey.Part(part) is not null
+                );
+        }
     }
 
     private void Sign()
@@ -157,7 +178,6 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             survey.ToTable("Surveys");
             survey.Property(s => s.Revision).IsConcurrencyToken();
             survey.Property(s => s.Visit).HasDefaultValue(1);
-            survey.Property(s => s.Looked).HasComputedColumnSql("Stems <> '[]' OR Row IS NOT NULL", stored: false);
             survey.HasIndex(s => new { s.PlantId, s.Season }).IsUnique();
 
             // What the lists ask of a survey, without reading its stems.

@@ -1,8 +1,11 @@
 using System.Net;
 using System.Security.Cryptography.X509Certificates;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
@@ -177,6 +180,12 @@ builder.Services.AddOpenApi(options =>
                 )
                 {
                     schema.Type = JsonSchemaType.String;
+                }
+
+                // A family is one of those that are registered.
+                if (context.JsonTypeInfo.Type == typeof(PlantFamily))
+                {
+                    schema.Enum = [.. PlantFamilies.All.Select(f => (JsonNode)f.Id.Name)];
                 }
 
                 return Task.CompletedTask;

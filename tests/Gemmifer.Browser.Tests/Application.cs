@@ -6,9 +6,9 @@ using Microsoft.AspNetCore.Mvc.Testing;
 namespace Gemmifer.Browser.Tests;
 
 /// <summary>
-/// The built application over a garden in a folder of its own, listening on a port of its own. Most share the process of
-/// the tests, which compiles it once for all of them; where what counts is how a process starts, speaks or dies, it is one
-/// of its own.
+/// The built application over a garden in a folder of its own, listening on a port of its own. Most share the process
+/// of the tests, which compiles it once for all of them; where what counts is how a process starts, speaks or dies, it
+/// is one of its own.
 /// </summary>
 public sealed class Application : IDisposable
 {
@@ -39,7 +39,9 @@ public sealed class Application : IDisposable
         return application;
     }
 
-    /// <summary>A garden that is shared, on this machine only: a process of its own, that prints whom it lets in.</summary>
+    /// <summary>
+    /// A garden that is shared, on this machine only: a process of its own, that prints whom it lets in.
+    /// </summary>
     public static Application Shared()
     {
         var application = new Application(beside: true, share: true, own: true);

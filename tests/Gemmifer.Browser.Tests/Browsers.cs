@@ -57,7 +57,9 @@ public sealed class Browsers : IDisposable
         return one;
     }
 
-    /// <summary>Takes a browser back from a page of a garden. One that does not answer any more is not lent again.</summary>
+    /// <summary>
+    /// Takes a browser back from a page of a garden. One that does not answer any more is not lent again.
+    /// </summary>
     internal static void TakeBack(One one, string url)
     {
         try

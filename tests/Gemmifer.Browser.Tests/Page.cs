@@ -169,7 +169,9 @@ public sealed class Page : IDisposable
         );
     }
 
-    /// <summary>Waits until one of these buttons can be pressed: none can till what was tapped last is planned.</summary>
+    /// <summary>
+    /// Waits until one of these buttons can be pressed: none can till what was tapped last is planned.
+    /// </summary>
     public void CanPress(params string[] names) =>
         Until(() => names.Any(n => FindButton(n) is { Enabled: true }), $"“{names[0]}” to be ready");
 

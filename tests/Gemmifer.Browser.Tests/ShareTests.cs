@@ -25,7 +25,16 @@ public sealed partial class ShareTests : IDisposable
     }
 
     /// <summary>The codes that were printed: for this machine, and for a phone.</summary>
-    private string[] Codes() => [.. Printed().Matches(_application.Said).Select(m => m.Groups[1].Value)];
+    private string[] Codes()
+    {
+        // They are printed once it listens, which it does before it has said so.
+        for (var i = 0; i < 200 && !Printed().IsMatch(_application.Said); i++)
+        {
+            Thread.Sleep(100);
+        }
+
+        return [.. Printed().Matches(_application.Said).Select(m => m.Groups[1].Value)];
+    }
 
     [GeneratedRegex(@"/in#(\S+)")]
     private static partial Regex Printed();

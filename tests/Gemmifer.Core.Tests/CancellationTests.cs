@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Families;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 
 namespace Gemmifer.Core.Tests;
 

@@ -3,7 +3,7 @@ using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Tests.Families.CaneFruit;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 using Gemmifer.Core.Tests.Families.Vines;
 
 namespace Gemmifer.Core.Tests;
@@ -353,7 +353,7 @@ public sealed class ThresholdSweepTests
     {
         string[] swept = [.. Sweeps.SelectMany(s => Names(s.Names)).Append("thinBelow").Distinct()];
         string[] others = [.. NotMeasured.Values.SelectMany(Names)];
-        var all = new[] { "Canes", "Vines", "CaneFruit" }
+        var all = new[] { "Roses", "Vines", "CaneFruit" }
             .SelectMany(f => RuleBook.Of(f).Values.Keys)
             .Concat(DataFiles.Read("rules/trade.json").GetProperty("values").EnumerateObject().Select(v => v.Name))
             .Append("thinBelow")

@@ -56,7 +56,7 @@ public sealed partial class ListTests
                             Date = new DateOnly(season, 2, 20),
                             Stems = Any(["[]", """[{"parent":"crown","clock":3,"diameter":12.345}]"""]),
                             KeepOut = "[]",
-                            Row = Any([null, "{}"]),
+                            Parts = Any([null, """{"row":{}}"""]),
                             Visit = visit,
                             Revision = 1,
                             UpdatedAt = Now,
@@ -101,7 +101,7 @@ public sealed partial class ListTests
             plant,
             lines.Any(l => l.Kind == LogKind.Finished) ? "finished"
             : steps > 0 ? "working"
-            : survey is not null && (survey.Stems != "[]" || survey.Row is not null)
+            : survey is not null && (survey.Stems != "[]" || survey.Part("row") is not null)
             || !PlantKinds.Of(plant.Kind).Surveyed
                 ? "surveyed"
             : "empty",
@@ -344,7 +344,7 @@ public sealed partial class ListTests
         using var garden = new Garden(now: Now);
         var vines = (await FillAsync(garden, 9))
             .Select(p => p.Plant)
-            .Where(p => PlantKinds.Of(p.Kind).Family == PlantFamily.Vine)
+            .Where(p => PlantKinds.Of(p.Kind).Family.Name == "vine")
             .ToArray();
         var rows = await AllAsync(garden, $"/api/blocks?limit={limit}");
         Assert.Equal(vines.Select(v => v.Place).Distinct(), rows.Select(r => (string)r["place"]!));

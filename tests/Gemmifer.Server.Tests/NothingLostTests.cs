@@ -362,7 +362,7 @@ public sealed class NothingLostTests : IDisposable
     [Theory]
     [InlineData("UPDATE Surveys SET School = '{' WHERE PlantId = '$'")]
     [InlineData("UPDATE Surveys SET School = '{\"base\":\"open-bowl\",\"set\":{\"when\":7}}' WHERE PlantId = '$'")]
-    [InlineData("UPDATE Surveys SET Stems = '[{]', Row = '[' WHERE PlantId = '$'")]
+    [InlineData("UPDATE Surveys SET Stems = '[{]', Parts = '[' WHERE PlantId = '$'")]
     [InlineData("UPDATE Plants SET Kind = 'rose.unheard-of' WHERE Id = '$'")]
     public async Task One_plant_that_cannot_be_reckoned_is_told_and_the_others_are_reckoned(string broken)
     {

@@ -446,6 +446,70 @@ public sealed class StoreTests
     }
 
     [Fact]
+    public async Task What_families_had_columns_for_is_kept_by_their_names_even_what_cannot_be_read_and_back()
+    {
+        const string Before = "20261201132704_Incarnations",
+            After = "20261201221823_FamilyParts",
+            Cane = """[{"id":"A"}]""";
+        var path = Directory.CreateTempSubdirectory("gemmifer-parts-").FullName;
+        try
+        {
+            var cancel = TestContext.Current.CancellationToken;
+            await using var garden = GardenStore.Open(Path.Combine(path, GardenFolder.FileName), pooling: false);
+            await garden.Database.MigrateAsync(Before, cancel);
+            (string Stems, string? Vine, string? Row)[] kept =
+            [
+                ("[]", """{"system":"cordon"}""", null),
+                ("[]", null, """{"length":2000}"""),
+                (Cane, """{"system":"goblet"}""", """{"length":1000}"""),
+                (Cane, null, null),
+                ("[]", null, null),
+            ];
+            await garden.Database.ExecuteSqlRawAsync(
+                """
+                INSERT INTO Plants (Id, Name, Kind, Place, Neglected, Revision, WorkRevision, CreatedAt)
+                VALUES ('p', 'Test', 'vine.vinifera', '', 0, 1, 0, 0)
+                """,
+                cancel
+            );
+            foreach (var (season, (stems, vine, row)) in kept.Index())
+            {
+                await garden.Database.ExecuteSqlRawAsync(
+                    "INSERT INTO Surveys (PlantId, Season, Date, Stems, KeepOut, Vine, Row, Revision, UpdatedAt)"
+                        + " VALUES ('p', {0}, '2026-02-20', {1}, '[]', {2}, {3}, 1, 0)",
+                    [2000 + season, stems, vine!, row!],
+                    cancel
+                );
+            }
+
+            await garden.Database.MigrateAsync(After, cancel);
+            var surveys = await garden.Surveys.AsNoTracking().OrderBy(s => s.Season).ToListAsync(cancel);
+            Assert.Equal(kept, surveys.Select(s => (s.Stems, s.Part("vine"), s.Part("row"))));
+            Assert.Equal([false, true, true, true, false], surveys.Select(s => s.Looked));
+
+            await garden.Database.ExecuteSqlRawAsync("UPDATE Surveys SET Parts = '[' WHERE Season = 2000", cancel);
+            await garden.Database.MigrateAsync(Before, cancel);
+            await garden.Database.ExecuteSqlRawAsync("UPDATE Surveys SET Row = '[' WHERE Season = 2001", cancel);
+            Assert.Equal(
+                [null, null, """{"system":"goblet"}""", null, null],
+                await garden
+                    .Database.SqlQueryRaw<string?>("SELECT Vine AS Value FROM Surveys ORDER BY Season")
+                    .ToListAsync(cancel)
+            );
+            await garden.Database.MigrateAsync(After, cancel);
+            Assert.Equal(
+                [null, """{"row":[}""", """{"vine":{"system":"goblet"},"row":{"length":1000}}""", null, null],
+                await garden.Surveys.AsNoTracking().OrderBy(s => s.Season).Select(s => s.Parts).ToListAsync(cancel)
+            );
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(path, true);
+        }
+    }
+
+    [Fact]
     public async Task Sentences_of_an_older_make_are_given_their_measures_once_and_words_of_people_are_left_alone()
     {
         var folder = Directory.CreateTempSubdirectory("gemmifer-words-").FullName;

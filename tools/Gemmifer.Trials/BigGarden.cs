@@ -93,8 +93,7 @@ internal static class BigGarden
                     KeepOut = seen.KeepOut,
                     School = seen.School,
                     Support = seen.Support,
-                    Vine = seen.Vine,
-                    Row = back == 0 && n % 4 == 3 ? null : seen.Row,
+                    Parts = back == 0 && n % 4 == 3 ? null : seen.Parts,
                     Revision = 1,
                     UpdatedAt = new DateTimeOffset(year, 2, 1, 9, 0, 0, TimeSpan.Zero),
                 }

@@ -140,7 +140,7 @@ public static class Diagnoser
         {
             case Origin.Rootstock:
                 return plant.Rootstock
-                    ? Sucker($"It grows from the rootstock, not from the {Noun(plant.Kind.Family)} you planted.")
+                    ? Sucker($"It grows from the rootstock, not from the {plant.Kind.Noun} you planted.")
                     : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots.");
             case Origin.Crown:
                 return !below && looks < 2 ? null
@@ -154,7 +154,7 @@ public static class Diagnoser
                 return !plant.Rootstock ? null
                     : below || looks >= 1
                         ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
-                    : Unsure($"It comes out of the ground beside a grafted {Noun(plant.Kind.Family)}.");
+                    : Unsure($"It comes out of the ground beside a grafted {plant.Kind.Noun}.");
             case Origin.Unknown:
                 return !plant.Rootstock
                         ? (
@@ -236,15 +236,6 @@ public static class Diagnoser
             ? new Finding(verdict, null, $"{what} at the base.", Provenance.Practice)
             : new Finding(verdict, sound, $"{what} at {Wording.Mm(lowest)}: {todo}.", Provenance.Practice);
     }
-
-    private static string Noun(PlantFamily family) =>
-        family switch
-        {
-            PlantFamily.Vine => "vine",
-            PlantFamily.Rose => "rose",
-            PlantFamily.CaneFruit or PlantFamily.Shrub => "plant",
-            _ => throw new ArgumentOutOfRangeException(nameof(family), family, null),
-        };
 
     private static string Named(Sign sign) =>
         sign switch

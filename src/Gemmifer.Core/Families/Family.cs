@@ -48,6 +48,31 @@ public abstract class Family
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>
     public virtual bool ComesBack => false;
 
+    /// <summary>
+    /// The field of its part that holds what was weighed in other seasons: put together when a survey is, and not
+    /// stored; null where nothing of it is weighed.
+    /// </summary>
+    public virtual string? Records => null;
+
+    /// <summary>Whether many alike are planted in a row, each with the same part of a survey.</summary>
+    public virtual bool InBlocks => false;
+
+    /// <summary>Whether the buds that stay and the shoots to expect are counted.</summary>
+    public virtual bool CountsBuds => false;
+
+    /// <summary>Whether canes that are counted and not noted one by one are drawn as a row.</summary>
+    public virtual bool DrawnAsRow => false;
+
+    /// <summary>How a plant is trained, by its name in the exchange format; null where nobody said.</summary>
+    /// <param name="part">The field of its own.</param>
+    public virtual string? Trained(System.Text.Json.Nodes.JsonObject part) => null;
+
+    /// <summary>The field of its own as the second round of work in the season finds it.</summary>
+    public virtual System.Text.Json.Nodes.JsonObject AtSecondVisit(System.Text.Json.Nodes.JsonObject part) => part;
+
+    /// <summary>Whether steps a plan puts off to one day are that second round of work.</summary>
+    public virtual bool IsSecondVisit(PlanDocument plan, IReadOnlyCollection<PlanStep> put) => false;
+
     /// <summary>What can be planned for its plants.</summary>
     public virtual IReadOnlyList<SurveyTask> Tasks => [SurveyTask.Prune];
 

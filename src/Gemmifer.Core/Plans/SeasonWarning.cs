@@ -53,9 +53,7 @@ public static class SeasonWarning
                 ? season.TooLateForShoots
                     ? "a late cut forces soft growth that frost takes"
                     : "cut in growth it loses the flowers on it and the leaves it lives on"
-                : season.Kind.Family == PlantFamily.Vine
-                    ? "cut before the worst of the cold it has no buds to spare, and wakes early into the frost"
-                    : "a cut so early in a mild spell forces soft growth that frost takes, and cut ends die back";
+                : season.Kind.TooEarly;
 
     /// <summary>Why a cut waits for its season.</summary>
     public static PlanReason Waits(PlantSeason season) =>

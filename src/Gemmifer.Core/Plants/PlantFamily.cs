@@ -1,19 +1,26 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
 namespace Gemmifer.Core.Plants;
 
-/// <summary>Plants that are surveyed, planned and remembered in one way.</summary>
-public enum PlantFamily
+/// <summary>
+/// The name of plants that are surveyed, planned and remembered in one way, as in the exchange format.
+/// </summary>
+/// <param name="Name">Small letters with hyphens.</param>
+[JsonConverter(typeof(Json))]
+public readonly record struct PlantFamily(string Name)
 {
-    /// <summary>Roses, free-standing and climbing: canes are chosen and cut.</summary>
-    Rose,
+    /// <inheritdoc/>
+    public override string ToString() => Name;
 
-    /// <summary>Grapevines: trained by a system, pruned by counting buds.</summary>
-    Vine,
+    internal sealed class Json : JsonConverter<PlantFamily>
+    {
+        public override PlantFamily Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            new(reader.GetString() ?? throw new JsonException("A family of plants has a name."));
 
-    /// <summary>Raspberries and blackberries: counted by the row.</summary>
-    CaneFruit,
-
-    /// <summary>Other woody plants.</summary>
-    Shrub,
+        public override void Write(Utf8JsonWriter writer, PlantFamily value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Name);
+    }
 }
 
 /// <summary>Wood that flowers.</summary>

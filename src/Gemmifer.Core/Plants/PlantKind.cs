@@ -5,7 +5,10 @@ using System.Text.Json;
 namespace Gemmifer.Core.Plants;
 
 /// <summary>What a kind of plant brings with it: the defaults for everything that was not looked at.</summary>
-/// <remarks>Read from <c>Data/kinds.json</c> of its family, where every value has its provenance.</remarks>
+/// <remarks>
+/// Read from <c>Data/kinds.json</c> of its family, where every value has its provenance: a kind says what differs from
+/// its family, a family what differs from <c>Plants/Data/usual.json</c>.
+/// </remarks>
 public sealed record PlantKind
 {
     public required string Id { get; init; }
@@ -13,6 +16,17 @@ public sealed record PlantKind
     public required PlantFamily Family { get; init; }
 
     public required string Name { get; init; }
+
+    /// <summary>
+    /// What one of its family is called within a sentence: "rose"; "plant" where a family says nothing.
+    /// </summary>
+    public required string Noun { get; init; }
+
+    /// <summary>Whether it is grown for its flowers.</summary>
+    public required bool ForFlowers { get; init; }
+
+    /// <summary>What a cut before its season costs, as part of a sentence.</summary>
+    public required string TooEarly { get; init; }
 
     /// <summary>Where the kind flowers and when it is pruned, in one sentence.</summary>
     public required string Note { get; init; }
@@ -87,6 +101,8 @@ public sealed record PlantKind
 /// <summary>The kinds of plants that can be planned.</summary>
 public static class PlantKinds
 {
+    private static readonly JsonElement Usual = DataFiles.Read("kinds-usual.json");
+
     /// <summary>Every kind of the exchange format, in its order: families in theirs, each with its kinds.</summary>
     public static ImmutableArray<PlantKind> All { get; } =
     [
@@ -105,17 +121,18 @@ public static class PlantKinds
     /// <summary>A kind by its id, or null.</summary>
     public static PlantKind? Find(string id) => ById.GetValueOrDefault(id);
 
-    /// <summary>A family by the name data files use.</summary>
-    /// <exception cref="FormatException">There is no such family.</exception>
-    public static PlantFamily FamilyOf(string name) =>
-        Enum.TryParse<PlantFamily>(name.Replace("-", "", StringComparison.Ordinal), true, out var family)
-            ? family
-            : throw new FormatException($"'{name}' is not a family of plants.");
-
     private static PlantKind Read(JsonElement family, JsonElement kind)
     {
         JsonElement? Trait(string name) =>
-            kind.GetProperty("traits").TryGetProperty(name, out var trait) ? trait.GetProperty("value") : null;
+            new[] { kind, family, Usual }
+                .Where(of => of.TryGetProperty("traits", out var traits) && traits.TryGetProperty(name, out _))
+                .Select(of => (JsonElement?)of.GetProperty("traits").GetProperty(name).GetProperty("value"))
+                .FirstOrDefault();
+        JsonElement? Head(string name) =>
+            new[] { family, Usual }
+                .Where(of => of.TryGetProperty(name, out _))
+                .Select(of => (JsonElement?)of.GetProperty(name))
+                .FirstOrDefault();
         double Number(string name) =>
             (Trait(name) ?? throw new FormatException($"{kind.GetProperty("id")} has no {name}.")).GetDouble();
         int Growth(string name) =>
@@ -123,8 +140,11 @@ public static class PlantKinds
         return new PlantKind
         {
             Id = kind.GetProperty("id").GetString()!,
-            Family = FamilyOf(family.GetProperty("family").GetString()!),
+            Family = new PlantFamily(family.GetProperty("family").GetString()!),
             Name = kind.GetProperty("name").GetString()!,
+            Noun = Head("noun")!.Value.GetString()!,
+            ForFlowers = Head("flowers")!.Value.GetBoolean(),
+            TooEarly = Head("tooEarly")!.Value.GetString()!,
             Note = kind.GetProperty("note").GetString()!,
             DefaultSchool = kind.GetProperty("defaultSchool").GetString()!,
             Schools = [.. kind.GetProperty("schools").EnumerateArray().Select(s => s.GetString()!)],

@@ -11,13 +11,13 @@ internal static class SchoolData
     public static JsonElement Values { get; } = DataFiles.Read("school-values.json");
 
     /// <summary>What each want counts where a school says nothing else, in points, by family.</summary>
-    public static ImmutableSortedDictionary<string, ImmutableDictionary<PlantFamily, SchoolValue>> Weights { get; } =
+    public static ImmutableSortedDictionary<string, FamilyDefaults> Weights { get; } =
         Values
             .GetProperty("weights")
             .EnumerateArray()
             .ToImmutableSortedDictionary(
                 w => w.GetProperty("name").GetString()!,
-                w => ByFamily(w.GetProperty("name").GetString()!, w.GetProperty("defaults")),
+                w => FamilyDefaults.Read(w.GetProperty("name").GetString()!, w.GetProperty("defaults")),
                 StringComparer.Ordinal
             );
 
@@ -28,9 +28,23 @@ internal static class SchoolData
     /// <summary>What a step harder changes.</summary>
     public static ImmutableSortedDictionary<string, SchoolValue> Harder { get; } =
         SchoolValue.ReadAll("harder", Values.GetProperty("harder"));
+}
 
-    /// <summary>Values by family, from a data file.</summary>
-    public static ImmutableDictionary<PlantFamily, SchoolValue> ByFamily(string of, JsonElement json) =>
-        json.EnumerateObject()
-            .ToImmutableDictionary(f => PlantKinds.FamilyOf(f.Name), f => SchoolValue.Read(of, f.Value));
+/// <summary>
+/// What a value is where a school says nothing else: the usual, and what single families take it to be.
+/// </summary>
+/// <param name="Usual">For families that say nothing.</param>
+public sealed record FamilyDefaults(SchoolValue Usual, ImmutableDictionary<PlantFamily, SchoolValue> Own)
+{
+    /// <summary>What a family takes it to be.</summary>
+    public SchoolValue this[PlantFamily family] => Own.GetValueOrDefault(family, Usual);
+
+    /// <summary>From a data file: <c>usual</c>, and families by their names.</summary>
+    internal static FamilyDefaults Read(string of, JsonElement json) =>
+        new(
+            SchoolValue.Read(of, json.GetProperty("usual")),
+            json.EnumerateObject()
+                .Where(f => f.Name != "usual")
+                .ToImmutableDictionary(f => new PlantFamily(f.Name), f => SchoolValue.Read(of, f.Value))
+        );
 }

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
-using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Schools;
 
@@ -84,7 +83,7 @@ public sealed record SchoolValueSpec(
     ImmutableArray<string> Words,
     bool Flag,
     bool Open,
-    ImmutableDictionary<PlantFamily, SchoolValue> Defaults
+    FamilyDefaults Defaults
 )
 {
     /// <summary>Every settable value: those of the exchange format, then what was added since.</summary>
@@ -168,7 +167,7 @@ public sealed record SchoolValueSpec(
             json.TryGetProperty("words", out var words) ? [.. words.EnumerateArray().Select(w => w.GetString()!)] : [],
             flag,
             Is("open"),
-            SchoolData.ByFamily(name, json.GetProperty("defaults"))
+            FamilyDefaults.Read(name, json.GetProperty("defaults"))
         );
     }
 }

@@ -23,9 +23,13 @@ public enum VisitKind
 public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, DateOnly Due)
 {
     /// <summary>What a plan puts off to later days: stems that wait for the same day are one visit.</summary>
-    public static IEnumerable<PlannedVisit> Of(PlanDocument plan)
+    /// <param name="second">Whether what is put off to one day is the second round of work in the season, as the family
+    /// of the plant has it.</param>
+    public static IEnumerable<PlannedVisit> Of(
+        PlanDocument plan,
+        Func<PlanDocument, IReadOnlyCollection<PlanStep>, bool> second
+    )
     {
-        var doubt = plan.Vine?.Positions.Any(p => p.Doubt) == true;
         var season = plan.Warnings.Any(w => w.Code == "season");
         var counts = new Dictionary<StepAction, int>();
         foreach (
@@ -35,17 +39,11 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
         )
         {
             var (first, action) = (day.First(), day.Key.Action);
-            var second =
-                plan.Vine?.Work == VineTask.Winter
-                && (
-                    (action == StepAction.Defer && day.All(s => s.Cut is null))
-                    || (doubt && action == StepAction.Do && first.Stem is null)
-                );
             var n = counts[action] = counts.GetValueOrDefault(action) + 1;
             var stems = day.Select(s => s.Stem).OfType<string>().ToArray();
             yield return new PlannedVisit(
                 $"{Exchange.WireNames.Of(action)}:{n}",
-                second ? VisitKind.SecondVisit : KindOf(action),
+                second(plan, [.. day]) ? VisitKind.SecondVisit : KindOf(action),
                 day.Count() == 1 ? first.Text
                     : stems.Length == 0 ? "The main prune, as the plan has it."
                     : season ? $"The main prune: {Wording.Some(stems)}."

@@ -65,7 +65,7 @@ internal static class JobRules
         Stages = DataFiles.Read("year/stages.json");
 
     /// <summary>Work that is of no plant.</summary>
-    public static ImmutableArray<JobRule> OfPlace { get; } = Read("place");
+    public static ImmutableArray<JobRule> OfPlace { get; } = Read(Jobs.GetProperty("place"));
 
     /// <summary>What a sudden thing that was noted asks for: a look soon after.</summary>
     public static ImmutableArray<SuddenRule> Sudden { get; } =
@@ -84,13 +84,17 @@ internal static class JobRules
             )),
     ];
 
-    private static readonly ImmutableArray<JobRule> OfAll = Read("all");
+    private static readonly ImmutableArray<JobRule> OfAll = Read(Jobs.GetProperty("all"));
+
+    private static readonly ImmutableDictionary<PlantFamily, JsonElement> Families = DataFiles
+        .ReadAll("family-years")
+        .ToImmutableDictionary(f => new PlantFamily(f.GetProperty("family").GetString()!));
 
     private static readonly ImmutableDictionary<PlantFamily, ImmutableArray<JobRule>> ByFamily =
-        Enum.GetValues<PlantFamily>().ToImmutableDictionary(f => f, f => OfAll.AddRange(Read(WireNames.Of(f))));
+        Families.ToImmutableDictionary(f => f.Key, f => OfAll.AddRange(Read(f.Value.GetProperty("jobs"))));
 
-    /// <summary>Work on plants of a family.</summary>
-    public static ImmutableArray<JobRule> Of(PlantFamily family) => ByFamily[family];
+    /// <summary>Work on plants of a family: that on any plant, and its own.</summary>
+    public static ImmutableArray<JobRule> Of(PlantFamily family) => ByFamily.GetValueOrDefault(family, OfAll);
 
     /// <summary>A number of the stages.</summary>
     public static double Number(string name) => Stages.GetProperty(name).GetProperty("value").GetDouble();
@@ -98,14 +102,14 @@ internal static class JobRules
     /// <summary>A stage where nobody knows better: one year in ten earlier and later, days.</summary>
     public static (int Early, int Late) Stage(PlantFamily family, string stage)
     {
-        var days = Stages.GetProperty("stages").GetProperty(WireNames.Of(family)).GetProperty(stage);
+        var own = Families.TryGetValue(family, out var data) ? data.GetProperty("stages") : Stages.GetProperty("usual");
+        var days = own.GetProperty(stage);
         return (days[0].GetInt32(), days[1].GetInt32());
     }
 
-    private static ImmutableArray<JobRule> Read(string part) =>
+    private static ImmutableArray<JobRule> Read(JsonElement jobs) =>
         [
-            .. Jobs.GetProperty(part)
-                .EnumerateArray()
+            .. jobs.EnumerateArray()
                 .Select(j => new JobRule(
                     WireNames.Read<YearJob>(j.GetProperty("job").GetString()!),
                     Day(j.GetProperty("from")),

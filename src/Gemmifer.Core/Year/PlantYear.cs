@@ -83,7 +83,7 @@ internal sealed class PlantYear
     public Spread LeafFall { get; }
 
     /// <summary>Whether it flowers again and again.</summary>
-    public bool Repeats => _plant.Kind.Family == PlantFamily.Rose && _plant.Kind.FlowersOn != FlowerWood.LastYear;
+    public bool Repeats => _plant.Kind is { ForFlowers: true, FlowersOn: not FlowerWood.LastYear };
 
     /// <summary>Days from a cut to the next bloom: the mean of the plant's own, else of practice.</summary>
     public (double Days, int Own) Round

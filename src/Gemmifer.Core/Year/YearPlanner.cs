@@ -205,9 +205,8 @@ public static class YearPlanner
         );
     }
 
-    /// <summary>Whether the main prune of a kind comes after its flowers: a rose on last year's wood.</summary>
-    private static bool AfterBloom(PlantKind kind) =>
-        kind.FlowersOn == FlowerWood.LastYear && kind.Family == PlantFamily.Rose;
+    /// <summary>Whether the main prune of a kind comes after its flowers: those on last year's wood.</summary>
+    private static bool AfterBloom(PlantKind kind) => kind is { ForFlowers: true, FlowersOn: FlowerWood.LastYear };
 
     /// <summary>Where the days come from, where a stage of the plant decides.</summary>
     private static string Origin(PlantYear year, JobRule rule)

@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
@@ -132,10 +134,10 @@ public static class DemoGarden
         return (await JsonNode.ParseAsync(stream, cancellationToken: cancel))!;
     }
 
-    /// <summary>A row, and what was seen of it last year.</summary>
-    private static JsonNode? Row(JsonObject json, int season)
+    /// <summary>What only its family has, and what was seen of it last year.</summary>
+    private static JsonNode? Part(JsonObject json, string part, int season)
     {
-        var row = json["row"]?.DeepClone();
+        var row = json[part]?.DeepClone();
         if (row is not null && json["observed"] is JsonArray seen)
         {
             row["observations"] = new JsonArray([
@@ -167,7 +169,13 @@ public static class DemoGarden
                     Date = new DateOnly(year, 2, 20),
                     Stems = "[]",
                     KeepOut = "[]",
-                    Vine = new JsonObject { ["pruningWeight"] = weighed["prunings"]!.DeepClone() }.ToJsonString(),
+                    Parts = new JsonObject
+                    {
+                        [PlantFamilies.Of(PlantKinds.Of(record.Kind)).Part!] = new JsonObject
+                        {
+                            ["pruningWeight"] = weighed["prunings"]!.DeepClone(),
+                        },
+                    }.ToJsonString(),
                     Revision = 1,
                     UpdatedAt = now,
                 }
@@ -215,8 +223,11 @@ public static class DemoGarden
                     KeepOut = json["keepOut"]?.ToJsonString() ?? "[]",
                     School = json["school"]?.ToJsonString(),
                     Support = json["support"]?.ToJsonString(),
-                    Vine = json["vine"]?.ToJsonString(),
-                    Row = Row(json, season)?.ToJsonString(),
+                    Parts =
+                        PlantFamilies.Of(PlantKinds.Of(record.Kind)).Part is { } part
+                        && Part(json, part, season) is { } own
+                            ? new JsonObject { [part] = own }.ToJsonString()
+                            : null,
                     Revision = 1,
                     UpdatedAt = now,
                 }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
@@ -181,34 +182,29 @@ public sealed class SurveyRecord
     public string? Support { get; set; }
 
     /// <summary>
-    /// A vine as a whole as in the exchange format, JSON; null for other kinds. What was weighed in other seasons is
-    /// not in it.
+    /// What only plants of a family have, by its name in the exchange format, each as there, JSON; null where nothing
+    /// was said. What was weighed in other seasons is not in it.
     /// </summary>
-    public string? Vine { get; set; }
-
-    /// <summary>The counts of a row as in the exchange format, JSON; null for other kinds.</summary>
-    public string? Row { get; set; }
+    public string? Parts { get; set; }
 
     /// <summary>Rain seen or forecast as in the exchange format, JSON; null where nobody noted any.</summary>
     public string? Rain { get; set; }
 
-    /// <summary>The part that only one family of plants has, by its name in the exchange format.</summary>
-    public string? Part(string name) =>
-        name switch
-        {
-            "vine" => Vine,
-            "row" => Row,
-            _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
-        };
+    /// <summary>The part that only one family of plants has, by its name in the exchange format, JSON.</summary>
+    public string? Part(string name) => Parts is null ? null : JsonNode.Parse(Parts)?[name]?.ToJsonString();
 
-    /// <summary>Sets that part.</summary>
-    public void SetPart(string name, string? json) =>
-        (Vine, Row) = name switch
+    /// <summary>Sets that part; null takes it out.</summary>
+    public void SetPart(string name, string? json)
+    {
+        var parts = Parts is null ? [] : JsonNode.Parse(Parts)!.AsObject();
+        parts.Remove(name);
+        if (json is not null)
         {
-            "vine" => (json, Row),
-            "row" => (Vine, json),
-            _ => throw new ArgumentOutOfRangeException(nameof(name), name, null),
-        };
+            parts[name] = JsonNode.Parse(json);
+        }
+
+        Parts = parts.Count == 0 ? null : parts.ToJsonString();
+    }
 
     /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
     public int Visit { get; set; } = 1;
@@ -218,8 +214,10 @@ public sealed class SurveyRecord
     /// </summary>
     public string? First { get; set; }
 
-    /// <summary>Whether anything was seen of it; follows from stems and row.</summary>
-    public bool Looked { get; private set; }
+    /// <summary>
+    /// Whether anything was seen of it: stems, or what a family takes instead of them. Kept when stored.
+    /// </summary>
+    public bool Looked { get; set; }
 
     public int Revision { get; set; }
 

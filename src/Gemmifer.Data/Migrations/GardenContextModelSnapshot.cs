@@ -471,9 +471,10 @@ namespace Gemmifer.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("Looked")
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("INTEGER")
-                        .HasComputedColumnSql("Stems <> '[]' OR Row IS NOT NULL", false);
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Parts")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("PlantId")
                         .IsRequired()
@@ -485,9 +486,6 @@ namespace Gemmifer.Data.Migrations
                     b.Property<int>("Revision")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Row")
-                        .HasColumnType("TEXT");
 
                     b.Property<string>("School")
                         .HasColumnType("TEXT");
@@ -504,9 +502,6 @@ namespace Gemmifer.Data.Migrations
 
                     b.Property<long>("UpdatedAt")
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Vine")
-                        .HasColumnType("TEXT");
 
                     b.Property<int>("Visit")
                         .ValueGeneratedOnAdd()

@@ -1,4 +1,7 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
@@ -70,13 +73,15 @@ public sealed record ArchiveSurvey(
     JsonNode KeepOut,
     JsonNode? School,
     JsonNode? Support,
-    JsonNode? Vine,
-    JsonNode? Row,
     JsonNode? Rain,
     JsonNode? First,
     DateTimeOffset UpdatedAt
 )
 {
+    /// <summary>What only plants of a family have, by its name.</summary>
+    [JsonExtensionData]
+    public Dictionary<string, JsonElement>? OfFamilies { get; init; }
+
     /// <summary>Of a survey as it is stored.</summary>
     public static ArchiveSurvey Of(SurveyRecord s) =>
         new(
@@ -88,12 +93,15 @@ public sealed record ArchiveSurvey(
             JsonNode.Parse(s.KeepOut)!,
             Parsed(s.School),
             Parsed(s.Support),
-            Parsed(s.Vine),
-            Parsed(s.Row),
             Parsed(s.Rain),
             Parsed(s.First),
             s.UpdatedAt
-        );
+        )
+        {
+            OfFamilies = PlantFamilies
+                .All.Where(f => f.Part is { } part && s.Part(part) is not null)
+                .ToDictionary(f => f.Part!, f => JsonSerializer.Deserialize<JsonElement>(s.Part(f.Part!)!)),
+        };
 
     /// <summary>As it is stored.</summary>
     public SurveyRecord ToRecord() =>
@@ -107,13 +115,23 @@ public sealed record ArchiveSurvey(
             KeepOut = KeepOut.ToJsonString(PartJson.Options),
             School = Text(School),
             Support = Text(Support),
-            Vine = Text(Vine),
-            Row = Text(Row),
+            Parts =
+                OfFamilies is { Count: > 0 }
+                && OfFamilies.Where(p => p.Value.ValueKind == JsonValueKind.Object && IsPart(p.Key)) is var own
+                && own.Any()
+                    ? Text(
+                        new JsonObject(
+                            own.Select(p => KeyValuePair.Create(p.Key, JsonNode.Parse(p.Value.GetRawText())))
+                        )
+                    )
+                    : null,
             Rain = Text(Rain),
             First = Text(First),
             Revision = 1,
             UpdatedAt = UpdatedAt,
         };
+
+    private static bool IsPart(string name) => PlantFamilies.All.Any(f => f.Part == name);
 
     internal static JsonNode? Parsed(string? json) => json is null ? null : JsonNode.Parse(json);
 

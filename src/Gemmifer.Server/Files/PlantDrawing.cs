@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Xml.Linq;
+using Gemmifer.Core;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
@@ -101,7 +102,7 @@ public static class PlantDrawing
 
             if (tree.Stems.Length == 0)
             {
-                parts.Add(plan.Row is null ? OfBush() : OfRow());
+                parts.Add(PlantFamilies.Of(survey.Plant.Kind).DrawnAsRow ? OfRow() : OfBush());
             }
 
             var (x, width) = (_left - Margin, _right - _left + (2 * Margin));

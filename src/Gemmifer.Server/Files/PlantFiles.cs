@@ -1,6 +1,8 @@
 using System.Text;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Plants;
@@ -97,7 +99,11 @@ public static class PlantFiles
 
         var now = await surveys.NowAsync(plant, cancel);
         JsonObject[] stems = [.. (now.Document["stems"] as JsonArray ?? []).OfType<JsonObject>()];
-        if (now.Document["row"] is JsonObject row)
+        if (
+            PlantFamilies.Of(PlantKinds.Of(plant.Kind)) is { Part: { } name } family
+            && family.WithoutStems(part: true) is null
+            && now.Document[name] is JsonObject row
+        )
         {
             // A row is counted: its counts are a line of their own, after the canes that were looked at by themselves.
             stems =
@@ -105,7 +111,7 @@ public static class PlantFiles
                 .. stems,
                 stems.Length == 0
                     ? row
-                    : new JsonObject(row.Select(f => KeyValuePair.Create("row." + f.Key, f.Value?.DeepClone()))),
+                    : new JsonObject(row.Select(f => KeyValuePair.Create($"{name}.{f.Key}", f.Value?.DeepClone()))),
             ];
         }
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plants;
@@ -70,9 +71,9 @@ public static class Blocks
     /// <summary>Rows of a page; each of their vines is planned.</summary>
     private const int PageRows = 12;
 
-    private static readonly string[] VineKinds =
+    private static readonly string[] InBlocks =
     [
-        .. PlantKinds.All.Where(k => k.Family == PlantFamily.Vine).Select(k => k.Id),
+        .. PlantFamilies.All.Where(f => f.InBlocks).SelectMany(f => f.Kinds).Select(k => k.Id),
     ];
 
     /// <summary>Adds the routes.</summary>
@@ -140,7 +141,7 @@ public static class Blocks
 
         // Places sort like the plants that grow there.
         var rows = garden
-            .Plants.Where(p => p.RemovedAt == null && VineKinds.Contains(p.Kind))
+            .Plants.Where(p => p.RemovedAt == null && InBlocks.Contains(p.Kind))
             .GroupBy(p => p.Place)
             .Select(g => new { Place = g.Key, Order = g.Min(p => p.SortKey) });
         if (after is not null)
@@ -169,7 +170,7 @@ public static class Blocks
                 garden,
                 planner,
                 clock,
-                p => VineKinds.Contains(p.Kind) && places.Contains(p.Place),
+                p => InBlocks.Contains(p.Kind) && places.Contains(p.Place),
                 cancel
             )
         )
@@ -210,22 +211,22 @@ public static class Blocks
     /// <summary>The ids of a row's vines follow from that of the row.</summary>
     private static string IdOf(string row, int n) => row[..^3] + n.ToString("x3", CultureInfo.InvariantCulture);
 
-    /// <summary>What is said of every vine of the row, as it was read; errors are noted.</summary>
-    private static JsonObject ReadVine(FieldReader f, string kind)
+    /// <summary>What is said of every plant of the row, as it was read; errors are noted.</summary>
+    private static JsonObject ReadPart(FieldReader f, string kind, string name)
     {
-        var vine = f.Find("vine");
+        var part = f.Find(name);
         var check = new Plant("", PlantKinds.Of(kind), Vigour.Normal, null, false, 0, true, PlantLook.Open);
         var notes = new SurveyNotes();
-        VineReader.Read(vine, check, null, notes);
+        PlantFamilies.Of(check.Kind).Read(part, check, null, notes);
         f.Errors.AddRange(notes.Errors);
-        if (notes.Errors.Count > 0 || vine is not { ValueKind: JsonValueKind.Object } said)
+        if (notes.Errors.Count > 0 || part is not { ValueKind: JsonValueKind.Object } said)
         {
             return [];
         }
 
-        var document = new JsonObject { ["vine"] = JsonNode.Parse(said.GetRawText()) };
+        var document = new JsonObject { [name] = JsonNode.Parse(said.GetRawText()) };
         SurveyDocuments.Keep(document, notes.Warnings.Select(w => w.Path).OfType<string>());
-        return document["vine"]!.AsObject();
+        return document[name]!.AsObject();
     }
 
     private static async Task<IResult> AddAsync(
@@ -250,7 +251,7 @@ public static class Blocks
             f.Require("count");
             var id = RequestBody.OwnId(f) ?? Guid.CreateVersion7(clock.GetUtcNow()).ToString("n");
             var place = f.Text("place", 80)?.Trim();
-            var kind = f.Word("kind", [.. PlantKinds.All.Where(k => k.Family == PlantFamily.Vine).Select(k => k.Id)]);
+            var kind = f.Word("kind", InBlocks);
             var count = f.Whole("count", 1, MostAtOnce);
             var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, PlantEndpoints.Today(clock).Year);
             if (place is "")
@@ -258,7 +259,8 @@ public static class Blocks
                 f.Error("/place", "required", "Give the row a name.");
             }
 
-            var vine = kind is null ? [] : ReadVine(f, kind);
+            var name = kind is null ? null : PlantFamilies.Of(PlantKinds.Of(kind)).Part;
+            var part = name is null ? [] : ReadPart(f, kind!, name);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -295,7 +297,7 @@ public static class Blocks
                         Date = SurveyDocuments.PlanDay(plant, settings, today),
                         Stems = "[]",
                         KeepOut = "[]",
-                        Vine = vine.ToJsonString(),
+                        Parts = name is null ? null : new JsonObject { [name] = part.DeepClone() }.ToJsonString(),
                         Revision = 1,
                         UpdatedAt = clock.GetUtcNow(),
                     }

@@ -2,9 +2,11 @@ using System.Linq.Expressions;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
@@ -213,9 +215,11 @@ public static class GardenPlan
     {
         var season = on.Season;
         var latest = surveys.MaxBy(s => s.Season);
-        var system = latest?.Vine is { } vine
-            ? WireNames.Find<VineSystem>((string?)JsonNode.Parse(vine)?["system"])
-            : null;
+        var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
+        var system =
+            family.Part is { } part && latest?.Part(part) is { } said
+                ? WireNames.Find<VineSystem>(family.Trained(JsonNode.Parse(said)!.AsObject()))
+                : null;
         var visit = latest?.Season == season ? latest.Visit : 1;
         LogRecord[] Steps(int? of) =>
             [.. log.Where(l => l.Kind == LogKind.Step && l.Season == of && (of != season || l.Visit == visit))];
@@ -236,7 +240,7 @@ public static class GardenPlan
             survey,
             on.Place,
             on.Own,
-            survey.Vine is null ? null : Weighed.Of(surveys, log, season)
+            family is { Part: { } weighed, Records: not null } ? Weighed.Of(weighed, surveys, log, season) : null
         );
         var (open, fault) = on.Planner.Work(
             document,
@@ -266,8 +270,8 @@ public static class GardenPlan
             plan.Counts.Kept,
             plan.Counts.Removed,
             pending.Count(s => s is { Action: StepAction.Check, Stem: not null }),
-            plan.Vine is null ? 0 : plan.Counts.BudsLeft,
-            plan.Vine is null ? 0 : plan.Forecast.Shoots,
+            family.CountsBuds ? plan.Counts.BudsLeft : 0,
+            family.CountsBuds ? plan.Forecast.Shoots : 0,
             pending.Sum(s => s.Ties.Count),
             plan.Kit.Minutes,
             plan.Kit.Effort,

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
@@ -156,11 +157,15 @@ public static class PlantList
             );
         }
 
-        var wantedFamily = WireNames.Find<PlantFamily>(family);
+        var wantedFamily = PlantFamilies.Find(family)?.Id;
         if (family is not null && wantedFamily is null)
         {
             errors.Add(
-                new SurveyError("/family", "word", $"One of {string.Join(", ", WireNames.All<PlantFamily>())}.")
+                new SurveyError(
+                    "/family",
+                    "word",
+                    $"One of {string.Join(", ", PlantFamilies.All.Select(f => f.Id.Name))}."
+                )
             );
         }
 

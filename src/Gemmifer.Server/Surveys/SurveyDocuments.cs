@@ -16,14 +16,14 @@ using Gemmifer.Server.Settings;
 namespace Gemmifer.Server.Surveys;
 
 /// <summary>The parts of a survey that are stored, each as in the exchange format.</summary>
+/// <param name="OfFamilies">Those that only plants of a family have, by their names.</param>
 public sealed record SurveyParts(
     JsonNode Stems,
     JsonNode KeepOut,
     JsonNode? School,
     JsonNode? Support,
-    JsonNode? Vine,
-    JsonNode? Row,
-    JsonNode? Rain
+    JsonNode? Rain,
+    IReadOnlyDictionary<string, JsonNode?> OfFamilies
 );
 
 /// <summary>
@@ -51,9 +51,8 @@ public static class SurveyDocuments
                 JsonNode.Parse(survey.KeepOut)!,
                 OwnSchools.Fresh(Parsed(survey.School), own),
                 Parsed(survey.Support),
-                Parsed(survey.Vine),
-                Parsed(survey.Row),
-                Parsed(survey.Rain)
+                Parsed(survey.Rain),
+                OfFamilies(survey.Part)
             ),
             weighed
         );
@@ -68,13 +67,8 @@ public static class SurveyDocuments
     )
     {
         var where = place.At(plant.Place);
-        if (parts.Vine is JsonObject vine && weighed is { Count: > 0 })
-        {
-            vine["records"] = weighed.DeepClone();
-        }
-
         var years = plant.PlantedYear is { } planted ? Math.Max(0, date.Year - planted) : (int?)null;
-        return new JsonObject
+        var document = new JsonObject
         {
             ["format"] = SurveyReader.Format,
             ["plant"] = new JsonObject
@@ -102,9 +96,35 @@ public static class SurveyDocuments
             ["support"] = parts.Support,
             ["keepOut"] = parts.KeepOut,
             ["stems"] = parts.Stems,
-            ["vine"] = parts.Vine,
-            ["row"] = parts.Row,
         };
+        foreach (var (name, part) in parts.OfFamilies)
+        {
+            document[name] = part;
+        }
+
+        AddWeighed(document, plant, weighed);
+        return document;
+    }
+
+    /// <summary>The part of each family that has one, by its name.</summary>
+    /// <param name="stored">What is stored of it, JSON.</param>
+    public static IReadOnlyDictionary<string, JsonNode?> OfFamilies(Func<string, string?> stored) =>
+        Parts.ToDictionary(p => p, p => Parsed(stored(p)));
+
+    /// <summary>Names of what only plants of a family have.</summary>
+    public static IEnumerable<string> Parts => PlantFamilies.All.Select(f => f.Part).OfType<string>();
+
+    /// <summary>What was weighed in other seasons, put into the part of the family that asks for it.</summary>
+    public static void AddWeighed(JsonObject document, PlantRecord plant, JsonArray? weighed)
+    {
+        if (
+            weighed is { Count: > 0 }
+            && PlantFamilies.Of(PlantKinds.Of(plant.Kind)) is { Part: { } name, Records: { } records }
+            && document[name] is JsonObject part
+        )
+        {
+            part[records] = weighed.DeepClone();
+        }
     }
 
     private static JsonNode? Parsed(string? json) => json is null ? null : JsonNode.Parse(json);
@@ -148,7 +168,9 @@ public static class SurveyDocuments
     /// <summary>Whether a reading fails for nothing but the missing stems.</summary>
     public static bool OnlyEmpty(SurveyReading reading, JsonObject document) =>
         document["stems"] is JsonArray { Count: 0 }
-        && document["row"] is null
+        && Parts.All(p =>
+            document[p] is null || PlantFamilies.All.First(f => f.Part == p).WithoutStems(true) is not null
+        )
         && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
 
     /// <summary>The day to plan for in the season that is on.</summary>

@@ -136,8 +136,12 @@ public static class SurveyEndpoints
                 document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name))
                 : stored is null ? null
                 : JsonNode.Parse(stored);
-            var vine = Sent("vine", record?.Vine);
-            (vine as JsonObject)?.Remove("records");
+            var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, record?.Part(p)));
+            foreach (var weighing in PlantFamilies.All.Where(f => f is { Part: not null, Records: not null }))
+            {
+                (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
+            }
+
             var composed = SurveyDocuments.Compose(
                 plant,
                 place,
@@ -147,9 +151,8 @@ public static class SurveyEndpoints
                     Node(f.Find("keepOut")) ?? new JsonArray(),
                     Node(f.Find("school")),
                     Sent("support", record?.Support),
-                    vine,
-                    Sent("row", record?.Row),
-                    Sent("rain", record?.Rain)
+                    Sent("rain", record?.Rain),
+                    ofFamilies
                 )
             );
             var reading = SurveyDocuments.Read(composed);
@@ -200,14 +203,7 @@ public static class SurveyEndpoints
                 return Problems.Conflict(revision + 1);
             }
 
-            if (
-                composed["vine"] is JsonObject stored
-                && await Weighed.OfAsync(garden, plant, season, cancel) is { Count: > 0 } weighed
-            )
-            {
-                stored["records"] = weighed;
-            }
-
+            SurveyDocuments.AddWeighed(composed, plant, await Weighed.OfAsync(garden, plant, season, cancel));
             return Results.Ok(ViewOf(record, composed, null, await surveys.EarlierAsync(record, cancel)));
         }
     }

@@ -277,8 +277,7 @@ public static class Rounds
                 Node(f.Find("school")) ?? now["school"]?.DeepClone(),
                 round ? null : now["support"]?.DeepClone(),
                 null,
-                null,
-                null
+                SurveyDocuments.OfFamilies(_ => null)
             )
         );
         composed["task"] = WireNames.Of(task);

@@ -118,7 +118,7 @@ public static class Visits
         work.State is not { } state
             ? []
             : PlannedVisit
-                .Of(state.Plan)
+                .Of(state.Plan, PlantFamilies.Of(PlantKinds.Of(work.Plant.Kind)).IsSecondVisit)
                 .Select(v => new VisitRecord
                 {
                     PlantId = work.Plant.Id,
@@ -321,10 +321,12 @@ public static class Visits
 
         var (place, today) = (await surveys.PlaceAsync(cancel), PlantEndpoints.Today(clock));
         var season = PruningYear.Of(today, place.Hemisphere);
+        var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
         if (
-            !PlantFamilies.Of(PlantKinds.Of(plant.Kind)).ComesBack
+            !family.ComesBack
             || await garden.Surveys.FirstOrDefaultAsync(s => s.PlantId == id && s.Season == season, cancel)
-                is not { Visit: 1, Vine: not null } survey
+                is not { Visit: 1 } survey
+            || survey.Part(family.Part!) is not { } part
         )
         {
             return Problems.Stale(
@@ -338,13 +340,10 @@ public static class Visits
             .OrderBy(l => l.Id)
             .ToListAsync(cancel);
         var now = clock.GetUtcNow();
-        survey.First = JsonSerializer.Serialize(
-            new FirstVisit(now, survey.Date, survey.Stems, survey.Vine, survey.UpdatedAt)
-        );
+        survey.First = JsonSerializer.Serialize(new FirstVisit(now, survey.Date, survey.Stems, part, survey.UpdatedAt));
         survey.Stems = SurveyDocuments.Carried(plant, survey.Stems, [.. steps.Select(s => s.ToStep())], 0, null, []);
-        var vine = JsonNode.Parse(survey.Vine)!;
-        vine["stage"] = 2;
-        (survey.Vine, survey.Visit, survey.Date, survey.UpdatedAt) = (vine.ToJsonString(), 2, today, now);
+        survey.SetPart(family.Part!, family.AtSecondVisit(JsonNode.Parse(part)!.AsObject()).ToJsonString());
+        (survey.Visit, survey.Date, survey.UpdatedAt) = (2, today, now);
         survey.Revision++;
         plant.WorkRevision++;
         foreach (
@@ -402,7 +401,8 @@ public static class Visits
         }
 
         var first = JsonSerializer.Deserialize<FirstVisit>(kept)!;
-        (survey.Date, survey.Stems, survey.Vine) = (first.Date, first.Stems, first.Vine);
+        (survey.Date, survey.Stems) = (first.Date, first.Stems);
+        survey.SetPart(PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Part!, first.Part);
         (survey.Visit, survey.First, survey.UpdatedAt) = (1, null, first.UpdatedAt);
         survey.Revision++;
         plant.WorkRevision++;
@@ -446,11 +446,12 @@ public static class Visits
     }
 
     /// <summary>A survey as it was when the second visit began.</summary>
+    /// <param name="Part">The part of its family; by the name it had when only vines came back.</param>
     private sealed record FirstVisit(
         DateTimeOffset Begun,
         DateOnly Date,
         string Stems,
-        string? Vine,
+        [property: System.Text.Json.Serialization.JsonPropertyName("Vine")] string? Part,
         DateTimeOffset UpdatedAt
     );
 }

@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Tests.Choice;

@@ -63,11 +63,11 @@ public class SchemaTests
     public void Surveys_and_plans_of_other_visits_keep_to_their_schemas(string task, string date) =>
         KeepsTo(
             Families
-                .Canes.RoundTests.Round(
+                .Roses.RoundTests.Round(
                     date,
-                    Families.Canes.RoundTests.Stem("F1", 1, 1, "3 5i 5", "vase"),
-                    Families.Canes.RoundTests.Stem("F2", 0, 0, "5", "level 1"),
-                    Families.Canes.RoundTests.Stem("F3", 4, 2, "", "clear 2")
+                    Families.Roses.RoundTests.Stem("F1", 1, 1, "3 5i 5", "vase"),
+                    Families.Roses.RoundTests.Stem("F2", 0, 0, "5", "level 1"),
+                    Families.Roses.RoundTests.Stem("F3", 4, 2, "", "clear 2")
                 )
                 .With("task", task)
         );

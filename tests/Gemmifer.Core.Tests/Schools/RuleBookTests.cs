@@ -7,7 +7,7 @@ public class RuleBookTests
 {
     [Theory]
     [InlineData("trade.json", 40)]
-    [InlineData("Families/Canes/Data/rules.json", 35)]
+    [InlineData("Families/Roses/Data/rules.json", 35)]
     [InlineData("Families/Vines/Data/rules.json", 20)]
     [InlineData("Families/CaneFruit/Data/rules.json", 9)]
     public void Every_number_of_the_trade_says_where_it_comes_from_and_what_it_is(string name, int least)

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
@@ -269,11 +270,14 @@ public sealed class SeasonRuleTests
         Assert.Equal(bud is null or 0 ? null : bud, (int?)step?.Cut?.Bud?.At);
     }
 
+    private static IEnumerable<PlannedVisit> Visits(PlanDocument plan) =>
+        PlannedVisit.Of(plan, new VineFamily().IsSecondVisit);
+
     [Fact]
     public void What_waits_for_the_main_prune_is_one_visit_and_no_second_one_of_a_vine()
     {
         var plan = Surveys.Plan(Rose("2027-11-20"));
-        var visit = Assert.Single(PlannedVisit.Of(plan), v => v.Kind == VisitKind.Defer);
+        var visit = Assert.Single(Visits(plan), v => v.Kind == VisitKind.Defer);
         Assert.StartsWith("The main prune: A", visit.Text, StringComparison.Ordinal);
         Assert.Equal(new DateOnly(2028, 1, 31), visit.Due);
 
@@ -288,7 +292,7 @@ public sealed class SeasonRuleTests
         };
         Assert.Equal(
             "The main prune, as the plan has it.",
-            Assert.Single(PlannedVisit.Of(Surveys.Plan(row)), v => v.Kind == VisitKind.Defer).Text.Text
+            Assert.Single(Visits(Surveys.Plan(row)), v => v.Kind == VisitKind.Defer).Text.Text
         );
 
         // A vine of which more than half of the buds died is come back to after bud break.
@@ -306,9 +310,9 @@ public sealed class SeasonRuleTests
                     ["winterLoss"] = new JsonObject { ["cut"] = 100, ["dead"] = 80 },
                 }
             );
-        Assert.Contains(PlannedVisit.Of(Surveys.Plan(vine)), v => v.Kind == VisitKind.SecondVisit);
+        Assert.Contains(Visits(Surveys.Plan(vine)), v => v.Kind == VisitKind.SecondVisit);
         vine["vine"]!.AsObject().Remove("winterLoss");
-        Assert.DoesNotContain(PlannedVisit.Of(Surveys.Plan(vine.With("date", "2026-12-20"))), v =>
+        Assert.DoesNotContain(Visits(Surveys.Plan(vine.With("date", "2026-12-20"))), v =>
             v.Kind == VisitKind.SecondVisit
         );
     }

@@ -1,4 +1,4 @@
-using Gemmifer.Core.Families.Canes.Climbing;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Training;

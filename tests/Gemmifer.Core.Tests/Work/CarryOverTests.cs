@@ -4,7 +4,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
-using Gemmifer.Core.Tests.Families.Canes.Climbing;
+using Gemmifer.Core.Tests.Families.Roses.Climbing;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core.Tests.Work;

@@ -2839,7 +2839,7 @@ export interface components {
          */
         PlantFact: "vigour" | "union" | "neglected" | "rootstock";
         /**
-         * @description Plants that are surveyed, planned and remembered in one way.
+         * @description The name of plants that are surveyed, planned and remembered in one way, as in the exchange format.
          * @enum {unknown}
          */
         PlantFamily: "rose" | "vine" | "cane-fruit" | "shrub";

@@ -13,13 +13,16 @@ namespace Gemmifer.Core.Families.CaneFruit;
 public sealed class CaneFruitFamily : Family
 {
     /// <inheritdoc/>
-    public override PlantFamily Id => PlantFamily.CaneFruit;
+    public override PlantFamily Id { get; } = new("cane-fruit");
 
     /// <inheritdoc/>
     public override string Noun => "row of cane fruit";
 
     /// <inheritdoc/>
     public override string Part => "row";
+
+    /// <inheritdoc/>
+    public override bool DrawnAsRow => true;
 
     /// <summary>Canes come out of the ground, on their own roots, and a row is made anew every year.</summary>
     public override IReadOnlyList<PlantFact> Knows => [PlantFact.Vigour];

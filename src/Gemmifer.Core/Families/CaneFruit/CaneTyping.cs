@@ -40,7 +40,7 @@ public static class CaneTyping
 
     private static readonly ImmutableArray<string> Types =
     [
-        .. PlantKinds.All.Where(k => k.Family == PlantFamily.CaneFruit && k.Id != Unknown).Select(k => k.Id),
+        .. PlantKinds.All.Where(k => k.Family == PlantKinds.Of(Unknown).Family && k.Id != Unknown).Select(k => k.Id),
     ];
 
     /// <summary>Everything that can be noted.</summary>

@@ -1,4 +1,4 @@
-using Gemmifer.Core.Families.Canes;
+using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Surveys;
@@ -9,7 +9,7 @@ namespace Gemmifer.Core.Families.Shrubs;
 public sealed class ShrubFamily : Family
 {
     /// <inheritdoc/>
-    public override PlantFamily Id => PlantFamily.Shrub;
+    public override PlantFamily Id { get; } = new("shrub");
 
     /// <inheritdoc/>
     public override string Noun => "shrub";

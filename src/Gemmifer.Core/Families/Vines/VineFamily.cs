@@ -15,13 +15,42 @@ namespace Gemmifer.Core.Families.Vines;
 public sealed class VineFamily : Family
 {
     /// <inheritdoc/>
-    public override PlantFamily Id => PlantFamily.Vine;
+    public override PlantFamily Id { get; } = new("vine");
 
     /// <inheritdoc/>
     public override string Noun => "vine";
 
     /// <inheritdoc/>
     public override string Part => "vine";
+
+    /// <inheritdoc/>
+    public override string Records => "records";
+
+    /// <inheritdoc/>
+    public override bool InBlocks => true;
+
+    /// <inheritdoc/>
+    public override bool CountsBuds => true;
+
+    /// <inheritdoc/>
+    public override string? Trained(JsonObject part) =>
+        WireNames.Find<VineSystem>((string?)part["system"]) is { } system ? WireNames.Of(system) : null;
+
+    /// <inheritdoc/>
+    public override JsonObject AtSecondVisit(JsonObject part)
+    {
+        var second = part.DeepClone().AsObject();
+        second["stage"] = 2;
+        return second;
+    }
+
+    /// <inheritdoc/>
+    public override bool IsSecondVisit(PlanDocument plan, IReadOnlyCollection<PlanStep> put) =>
+        plan.Vine is { Work: VineTask.Winter } vine
+        && (
+            put.All(s => s is { Action: StepAction.Defer, Cut: null })
+            || (vine.Positions.Any(p => p.Doubt) && put.First() is { Action: StepAction.Do, Stem: null })
+        );
 
     /// <summary>A vine has a trunk: where it was grafted changes no cut.</summary>
     public override IReadOnlyList<PlantFact> Asks => [PlantFact.Vigour, PlantFact.Neglected, PlantFact.Rootstock];
