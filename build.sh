@@ -50,6 +50,12 @@ build_web() {
     sh -c 'echo "Building the front end." && cd web && node node_modules/vite/bin/vite.js build --logLevel error'
 }
 
+# Whose work is in it, and under which licences; what it names is installed and restored before.
+build_notices() {
+  unless_done notices "$(cat web/package-lock.json src/*/packages.lock.json web/scripts/notices.mjs | sha256sum)" \
+    src/Gemmifer.Server/wwwroot/notices.txt node web/scripts/notices.mjs src/Gemmifer.Server/wwwroot/notices.txt
+}
+
 build_server() {
   need dotnet ".NET SDK 10"
   unless_done server-build "$(fingerprint src Directory.Build.props Directory.Packages.props global.json)" \

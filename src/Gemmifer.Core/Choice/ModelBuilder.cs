@@ -714,15 +714,7 @@ internal sealed class ModelBuilder(
 
     private static long Thousandths(double points) => (long)Math.Round(points * 1000, MidpointRounding.AwayFromZero);
 
-    /// <summary>FNV-1a of what identifies an option whichever way the plant is turned.</summary>
-    private static byte Hash(string id, CutOption option)
-    {
-        var hash = 2166136261;
-        foreach (var c in $"{id}|{(int)option.Kind}|{(long)Math.Round(option.AlongMm)}")
-        {
-            hash = unchecked((hash ^ c) * 16777619);
-        }
-
-        return (byte)(hash >> 13);
-    }
+    /// <summary>Of what identifies an option whichever way the plant is turned.</summary>
+    private static byte Hash(string id, CutOption option) =>
+        (byte)(StableHash.Of($"{id}|{(int)option.Kind}|{(long)Math.Round(option.AlongMm)}") >> 13);
 }

@@ -182,6 +182,9 @@ public sealed record PlanStep
 
     public required DateOnly Due { get; init; }
 
+    /// <summary>Whether it is right on any day of the year, so that nothing is asked before it is done.</summary>
+    public bool AnyTime => Stages.AnyTime(Stage) || Stage is Stage.Prepare or Stage.Clean or Stage.Return;
+
     [JsonRequired]
     public string? Caution { get; init; }
 

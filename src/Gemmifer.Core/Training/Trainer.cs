@@ -309,14 +309,5 @@ public static class Trainer
 
     private static double Turn(CaneToTrain cane, TargetLine line) => Math.Abs(line.AngleFromRight - cane.StandsAt);
 
-    private static long Hash(string id, int line)
-    {
-        var hash = 2166136261u;
-        foreach (var c in id)
-        {
-            hash = (hash ^ c) * 16777619;
-        }
-
-        return ((hash ^ (uint)line) * 16777619) % Ties;
-    }
+    private static long Hash(string id, int line) => StableHash.And(StableHash.Of(id), (uint)line) % Ties;
 }

@@ -156,6 +156,12 @@ export default function Measures() {
         </Panel>
       )}
       {owns && <Copies />}
+      <p>
+        Gemmifer is made with the work of many others, letters and all.{" "}
+        <a href="/notices.txt" style={{ display: "inline-block", padding: "10px 0" }}>
+          Whose, and under which licences
+        </a>
+      </p>
     </chakra.div>
   );
 }

@@ -285,7 +285,7 @@ function Editor(props: { from: School; copy: boolean; onClose: () => void; onSav
           return [[v.name, now ?? (v.word != null ? v.word : v.flag ? Number(v.number) > 0 : Number(v.number))]];
         }),
       );
-      const input = { name, base: from.base ?? from.id, set: set as never };
+      const input = { name, base: from.base ?? from.id, set };
       return copy
         ? must(api.POST("/api/rules", { body: { ...input, id: own } }))
         : must(

@@ -201,11 +201,7 @@ export function Tapping(props: TappingProps) {
               <Button
                 onClick={() => {
                   const on = picked ?? last;
-                  const id = nextId(
-                    [...survey.document.stems, ...canes.map((c) => ({ id: c }) as never)],
-                    on,
-                    survey.earlier,
-                  );
+                  const id = nextId([...survey.document.stems, ...canes.map((c) => ({ id: c }))], on, survey.earlier);
                   onChange(saying(taps, id, { parent: on }));
                   setPicked(id);
                   setMode("tap");

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { keepTaps, sendTaps } from "../outbox/photos";
 import type { Taps } from "./taps";
 import type { PhotoInHand } from "./usePhotos";
+import { KEPT_STEPS } from "../shared/useSurvey";
 
 /** Taps are sent when nothing was tapped for so long, ms. */
 const REST = 1_200;
@@ -25,7 +26,7 @@ export function useTaps() {
     (photo: PhotoInHand, taps: Taps) => {
       // Read now: when the state is reckoned it is changed already.
       const before = latest.current[photo.key] ?? photo.taps;
-      setPast((p) => [...p.slice(-59), { photo, taps: before }]);
+      setPast((p) => [...p.slice(1 - KEPT_STEPS), { photo, taps: before }]);
       set(photo, taps);
     },
     [set],

@@ -369,20 +369,9 @@ function Current(props: CurrentProps) {
   );
 }
 
-const anyTime: PlanStep["stage"][] = [
-  "prepare",
-  "dead",
-  "diseased",
-  "damaged",
-  "suckers",
-  "deadhead",
-  "clean",
-  "return",
-];
-
 /** Whether a step is for a later day, or outside of its season, so that it is asked first. */
-export function asksFirst(work: Pick<Work, "today" | "early">, step: Pick<PlanStep, "stage" | "due">): boolean {
-  return !anyTime.includes(step.stage) && (step.due > work.today || work.early != null);
+export function asksFirst(work: Pick<Work, "today" | "early">, step: Pick<PlanStep, "anyTime" | "due">): boolean {
+  return !step.anyTime && (step.due > work.today || work.early != null);
 }
 
 const aheadKey = (work: Work) => `early ${work.season} ${work.visit} ${work.today} ${work.plan?.resolved.length}`;

@@ -23,7 +23,7 @@ const decisions = (document: SurveyDocument) => ({
 
 /** A plan as the garden makes it; where it is out of reach the core here does, the decisions before the whys. */
 export const planOf = (client: QueryClient, document: SurveyDocument): Promise<Plan> =>
-  must(api.POST("/api/plan", { body: document as never })).catch(async (e: unknown) => {
+  must(api.POST("/api/plan", { body: document })).catch(async (e: unknown) => {
     if (!(e instanceof ApiError) || e.status !== 0) throw e;
     await client.prefetchQuery(decisions(document));
     return planHere(document, "Full");

@@ -10,8 +10,8 @@ export type SaveState = "saved" | "unsaved" | "saving" | "conflict" | "refused" 
 /** What can be undone outlives a reload, as long as the survey is what it was then. */
 const pastKey = (id: string) => `gemmifer.undo.${id}`;
 
-/** Steps back that are kept. */
-const KEPT_STEPS = 20;
+/** Steps back that are kept, everywhere. */
+export const KEPT_STEPS = 50;
 
 /** What was, and what was undone since: the next to undo and to do again stand last. */
 interface Steps {
@@ -42,16 +42,14 @@ function stepsOf(id: string, shown: SurveyDocument): Steps {
 }
 
 function keepSteps(id: string, now: SurveyDocument, { past, undone }: Steps) {
-  try {
-    if (past.length === 0 && undone.length === 0) return sessionStorage.removeItem(pastKey(id));
-    const kept = {
-      now: printOf(storedOf(now)),
-      past: past.slice(-KEPT_STEPS),
-      undone: undone.slice(-KEPT_STEPS),
-    };
-    sessionStorage.setItem(pastKey(id), JSON.stringify(kept));
-  } catch {
-    // There is no room for it: it can be undone till the page is left.
+  if (past.length === 0 && undone.length === 0) return sessionStorage.removeItem(pastKey(id));
+  for (let most = KEPT_STEPS; most > 0; most = Math.floor(most / 2)) {
+    try {
+      const kept = { now: printOf(storedOf(now)), past: past.slice(-most), undone: undone.slice(-most) };
+      return sessionStorage.setItem(pastKey(id), JSON.stringify(kept));
+    } catch {
+      // There is no room for so many: the latest are kept. All can be undone till the page is left.
+    }
   }
 }
 
@@ -202,7 +200,7 @@ export function useSurvey(id: string): SurveyInHand | null {
     (map: (d: SurveyDocument) => SurveyDocument) => {
       const now = latest.current;
       if (!now) return;
-      setSteps(({ past }) => ({ past: [...past.slice(-49), now], undone: [] }));
+      setSteps(({ past }) => ({ past: [...past.slice(1 - KEPT_STEPS), now], undone: [] }));
       set(map(now));
     },
     [set],

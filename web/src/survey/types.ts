@@ -118,7 +118,11 @@ export function asHardAs(choice: SchoolChoice | undefined, fallback: string, har
  *
  * @param earlier what canes of the last winters were called, so that the log means no other
  */
-export function nextId(stems: SurveyStem[], parent?: string, earlier: readonly string[] = []): string {
+export function nextId(
+  stems: readonly Pick<SurveyStem, "id">[],
+  parent?: string,
+  earlier: readonly string[] = [],
+): string {
   const taken = new Set([...stems.map((s) => s.id), ...earlier]);
   if (parent !== undefined) {
     for (let n = 1; ; n++) {

@@ -204,7 +204,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
     mutationFn: () =>
       must(
         api.POST("/api/blocks", {
-          body: { place, kind, count: Number(count), plantedYear: null, vine: { system, spacing } as never, id: own },
+          body: { place, kind, count: Number(count), plantedYear: null, vine: { system, spacing }, id: own },
         }),
       ),
     onSuccess: () => {

@@ -194,24 +194,30 @@ internal sealed class SideShoots
             );
     }
 
+    private static ShootOutcome Stays { get; } =
+        new(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User);
+
+    private ShootOutcome Take(Stem shoot, string rule, Stage stage, string text, Provenance provenance) =>
+        new(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance);
+
+    private static ShootOutcome Leave(Decision decision, string rule, string text) =>
+        new(decision, null, rule, Stage.Laterals, text, Provenance.Practice);
+
     private ShootOutcome Decide(Stem shoot)
     {
         var finding = _findings[shoot.Id];
-        var school = _survey.School;
-        ShootOutcome Take(string rule, Stage stage, string text, Provenance provenance) =>
-            new(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance);
-        ShootOutcome Stay() =>
-            new(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User);
-        ShootOutcome Leave(Decision decision, string rule, string text) =>
-            new(decision, null, rule, Stage.Laterals, text, Provenance.Practice);
-        switch (shoot.Pin)
+        var rule = Wording.Of(finding.Verdict);
+        var must = Musts.Of(shoot, finding, _tree.HoldsPinned(shoot));
+        switch (must)
         {
-            case Pin.Remove:
+            case StemMust.Out { Asked: true }:
                 // Where it would have gone anyway, it goes for the same reason and at the same time.
                 return Decide(shoot with { Pin = null }) is { Decision: Decision.Remove } anyway
                     ? anyway
-                    : Take("pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
-            case Pin.CutAt:
+                    : Take(shoot, "pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
+            case StemMust.Out(var stage, _):
+                return Take(shoot, rule, stage, finding.Text, finding.Provenance);
+            case StemMust.CutAt:
                 var pinned = _options.BuildKept(shoot, null, 1)[0];
                 return new ShootOutcome(
                     Shortened(pinned),
@@ -221,26 +227,33 @@ internal sealed class SideShoots
                     "You chose the place of the cut.",
                     Provenance.User
                 );
-        }
-
-        var keep = shoot.Pin is Pin.Keep || _tree.HoldsPinned(shoot);
-        var rule = Wording.Of(finding.Verdict);
-        switch (finding.Verdict)
-        {
-            case Verdict.Soft:
+            case StemMust.Alone:
                 return Leave(Decision.Untouched, rule, finding.Text);
-            case Verdict.Unsure when !keep:
+            case StemMust.Check:
                 return new ShootOutcome(Decision.Check, null, rule, Stage.Laterals, finding.Text, finding.Provenance);
-            case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
-                return keep ? Stay() : Take(rule, Stages.Of(finding.Verdict), finding.Text, finding.Provenance);
+            case StemMust.Stay when Sick(finding) && finding.SoundToMm is null:
+                return Stays;
         }
 
+        return Pruned(shoot, finding, keep: must is StemMust.Stay);
+    }
+
+    private static bool Sick(Finding finding) => finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
+
+    /// <summary>
+    /// What a side shoot of which something can stay comes to: back to sound wood, and as the school has it.
+    /// </summary>
+    /// <param name="keep">The gardener wants it to stay.</param>
+    private ShootOutcome Pruned(Stem shoot, Finding finding, bool keep)
+    {
+        var school = _survey.School;
+        var rule = Wording.Of(finding.Verdict);
         var limit = Math.Min(
             finding.SoundToMm ?? shoot.LengthMm,
             Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot)))
         );
         var mustCut = limit < shoot.LengthMm - Tolerance.LengthMm;
-        var affected = finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
+        var affected = Sick(finding);
         var (why, stage, text, provenance) = affected
             ? (rule, Stages.Of(finding.Verdict), finding.Text, finding.Provenance)
             : ("keep-out", Stage.Shorten, "It reaches where nothing may stand.", Provenance.User);
@@ -279,7 +292,13 @@ internal sealed class SideShoots
             && shoot.Bearing.AngleTo(outward) > 120 + Tolerance.LengthMm
         )
         {
-            return Take("centre", Stage.Crossing, "It grows back into the centre.", school.Value("centre").Provenance);
+            return Take(
+                shoot,
+                "centre",
+                Stage.Crossing,
+                "It grows back into the centre.",
+                school.Value("centre").Provenance
+            );
         }
 
         var tip = _tree.Axis(shoot).At(shoot.LengthMm).Z - _survey.Plant.CrownHeightMm;
@@ -342,16 +361,8 @@ internal sealed class SideShoots
     )
     {
         var cut = _options.ShortenTo(shoot, limitMm);
-        return cut is null && shoot.Pin is Pin.Keep
-                ? new ShootOutcome(
-                    Decision.Keep,
-                    null,
-                    "pin",
-                    Stage.Laterals,
-                    "You asked for it to stay.",
-                    Provenance.User
-                )
-            : cut is null ? new ShootOutcome(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance)
+        return cut is null && shoot.Pin is Pin.Keep ? Stays
+            : cut is null ? Take(shoot, rule, stage, text, provenance)
             : new ShootOutcome(Decision.Shorten, cut, rule, stage, text, provenance);
     }
 

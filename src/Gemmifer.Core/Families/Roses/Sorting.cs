@@ -277,26 +277,19 @@ internal static class Sorting
         );
     }
 
+    /// <summary>What is settled of a stem before anything is chosen; null where the choice is about it.</summary>
     /// <param name="holds">Whether what the gardener wants to stay grows on it.</param>
-    private static Fate? FateOf(Stem stem, Finding finding, bool holds)
-    {
-        var spared = stem.Pin is Pin.Keep or Pin.CutAt || (stem.Pin is not Pin.Remove && holds);
-        return finding.Verdict switch
+    private static Fate? FateOf(Stem stem, Finding finding, bool holds) =>
+        (Musts.Of(stem, finding, holds), finding) switch
         {
-            Verdict.Sucker => spared ? Fate.Keep : Fate.Remove,
-            Verdict.Dead or Verdict.Diseased or Verdict.Damaged => finding.SoundToMm is null && !spared
-                ? Fate.Remove
-                : null,
-            Verdict.Soft => stem.Pin is Pin.Remove ? Fate.Remove
-            : stem.Pin is Pin.CutAt ? null
-            : Fate.Untouched,
-            Verdict.Unsure => stem.Pin is Pin.Remove ? Fate.Remove
-            : spared ? null
-            : Fate.Check,
-            Verdict.Sound => null,
-            _ => throw new ArgumentOutOfRangeException(nameof(finding)),
+            // What is sound below can be kept, whatever was asked: the choice knows what that costs.
+            (StemMust.Out { Asked: true }, { Verdict: Verdict.Sound } or { SoundToMm: not null }) => null,
+            (StemMust.Out, _) => Fate.Remove,
+            (StemMust.Stay or StemMust.CutAt, { Verdict: Verdict.Sucker }) => Fate.Keep,
+            (StemMust.Alone, _) => Fate.Untouched,
+            (StemMust.Check, _) => Fate.Check,
+            _ => null,
         };
-    }
 
     /// <summary>
     /// A neglected plant that is weak, or of which much is doubtful, is worked on over two winters (common practice, no
