@@ -24,11 +24,24 @@ public class CancellationTests
     public async Task A_search_that_is_on_is_given_up_in_its_midst()
     {
         var survey = Surveys.Read(Of("large rose"));
+        await GivenUpInTheMidstAsync(token => Planner.Plan(survey, PlanDetail.Full, token));
+    }
+
+    /// <summary>Gives something up that has begun and is not done.</summary>
+    internal static async Task GivenUpInTheMidstAsync(Action<CancellationToken> work)
+    {
         using var given = new CancellationTokenSource();
-        var plan = Task.Run(() => Planner.Plan(survey, PlanDetail.Full, given.Token));
+        var begun = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+        var on = Task.Run(() =>
+        {
+            begun.SetResult();
+            work(given.Token);
+        });
+        await begun.Task;
         await Task.Delay(20);
+        Assert.False(on.IsCompleted, "It was done before it could be given up.");
         await given.CancelAsync();
-        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => plan);
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => on);
     }
 
     private static JsonObject Of(string plant) =>

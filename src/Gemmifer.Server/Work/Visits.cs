@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Core.Work;
@@ -15,34 +14,6 @@ using Gemmifer.Server.Surveys;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Work;
-
-/// <summary>A visit that is to come.</summary>
-public sealed record VisitView(
-    int Id,
-    string PlantId,
-    string Plant,
-    string PlantKind,
-    string Place,
-    VisitKind Kind,
-    string Text,
-    IReadOnlyList<Measure>? Measures,
-    DateOnly Due
-);
-
-/// <summary>What became of a visit.</summary>
-/// <param name="Days">With later: so many days on, 1 to 60; a week where not said.</param>
-/// <param name="Due">The day it was shown to be due; put off from there only.</param>
-public sealed record VisitInput(VisitOutcome Outcome, int? Days, DateOnly? Due);
-
-/// <summary>What became of a visit.</summary>
-public enum VisitOutcome
-{
-    Done,
-    Later,
-
-    /// <summary>It was taken back: it is to come again, on the day that is said.</summary>
-    Open,
-}
 
 /// <summary>
 /// Visits that follow from the work: the second cut, tipping, a look. Stored, so that they are there after a restart.

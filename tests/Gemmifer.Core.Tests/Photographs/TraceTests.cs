@@ -461,11 +461,7 @@ public class TraceTests
     public async Task A_reckoning_nobody_waits_for_is_given_up_in_its_midst()
     {
         var asked = ((TraceReading.Valid)Reading(AllRound(200, 48))).Asked;
-        using var given = new CancellationTokenSource();
-        var reckoned = Task.Run(() => Trace.Canes(asked, given.Token));
-        await Task.Delay(20);
-        await given.CancelAsync();
-        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => reckoned);
+        await CancellationTests.GivenUpInTheMidstAsync(token => Trace.Canes(asked, token));
     }
 
     private static string[] Errors(JsonNode asked) =>

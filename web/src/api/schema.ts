@@ -2639,6 +2639,8 @@ export interface components {
             disinfect: boolean;
             /** Format: date */
             due: string;
+            /** @description Whether it is right on any day of the year, so that nothing is asked before it is done. */
+            anyTime?: boolean;
             caution: null | string;
             /** @description Where, what and how, in few words. */
             text: components["schemas"]["Sentence"];

@@ -1,34 +1,28 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useLayoutEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { at } from "../api/base";
 import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
-import { Button, Letter, Notice, Panel } from "../app/ui";
+import { Button, Notice, Panel } from "../app/ui";
 import { CoreError, workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { lineKept, saidOf } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
 import { workOf } from "../outbox/rounds";
 import type { Waiting } from "../outbox/store";
-import { moreOf } from "../survey/sentence";
-import { documentOf } from "../survey/document";
-import { capital } from "../survey/words";
 import { dayWords } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
-import { useFamily } from "./families";
 import { PlanFault } from "../shared/PlanFault";
 import { Refused } from "../shared/Refused";
-import { stageWords, toolWords } from "../shared/StepList";
-import { Differently } from "./Differently";
 import { BeforeAndAfter, DoList, Ending } from "./DoList";
 import { inTurn, putOff, putOffTill } from "./later";
+import { StepCard } from "./StepCard";
+import { useAwake } from "./useAwake";
+import { useOneTap } from "./useOneTap";
 
 type Work = Schemas["WorkView"];
-
-/** Two taps within this are one, ms. */
-const ONE_TAP = 500;
 
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
@@ -75,7 +69,7 @@ export default function Do() {
       });
     },
   });
-  const [tapped, tap, rest] = useTap();
+  const [tapped, tap, rest] = useOneTap();
   const [weighed, setWeighed] = useState<Weighed | null>(null);
   // What is done otherwise than planned may change the rest: it is shown before it is recorded.
   const weigh = useMutation({
@@ -189,51 +183,6 @@ function wordsOf(work: Work, body: Schemas["StepInput"], say: (s: PlanStep) => s
 interface Weighed {
   bodies: Schemas["StepInput"][];
   changes: Schemas["Change"][];
-}
-
-/**
- * Lets one tap through and none after it for half a second, nor before a step stood there for so long: a double tap never
- * records the step that comes next.
- */
-function useTap(): [tapped: boolean, tap: (then: () => void) => void, rest: () => void] {
-  const [tapped, setTapped] = useState(false);
-  const last = useRef(-Infinity);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(timer.current), []);
-  const rest = useCallback(() => {
-    last.current = performance.now();
-    setTapped(true);
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => setTapped(false), ONE_TAP);
-  }, []);
-  const tap = (then: () => void) => {
-    if (performance.now() - last.current < ONE_TAP) return;
-    rest();
-    then();
-  };
-  return [tapped, tap, rest];
-}
-
-/** Keeps the screen awake while the work goes on, where the device can. */
-function useAwake() {
-  useEffect(() => {
-    let lock: { release: () => Promise<void> } | null = null;
-    const ask = () => {
-      const wake = (navigator as { wakeLock?: { request: (t: "screen") => Promise<{ release: () => Promise<void> }> } })
-        .wakeLock;
-      if (wake && document.visibilityState === "visible")
-        wake.request("screen").then(
-          (l) => (lock = l),
-          () => {},
-        );
-    };
-    ask();
-    document.addEventListener("visibilitychange", ask);
-    return () => {
-      document.removeEventListener("visibilitychange", ask);
-      void lock?.release();
-    };
-  }, []);
 }
 
 interface CurrentProps {
@@ -416,169 +365,5 @@ function Later({ steps }: { steps: Schemas["OpenStep"][] }) {
         ))}
       </ul>
     </>
-  );
-}
-
-interface StepCardProps extends Omit<CurrentProps, "onTap" | "onFinish" | "onTakeBack" | "plant" | "onShown"> {
-  open: Schemas["OpenStep"];
-  /** It was put off, and its turn has come. */
-  later: boolean;
-  index: number;
-  total: number;
-  onLater: (keys: string[]) => void;
-  onStop: () => void;
-}
-
-function StepCard(props: StepCardProps) {
-  const { work, open, busy } = props;
-  const { step } = open;
-  const family = useFamily();
-  const { visit } = usePlant();
-  const { wide, together } = family;
-  const StepPicture = visit?.StepPicture ?? family.StepPicture;
-  // The cuts of one place on a vine are made together, and noted together.
-  const group = together(work.pending, open, documentOf(work.document));
-  const { say, thick } = useMeasures();
-  const [different, setDifferent] = useState(false);
-  const heading = useRef<HTMLHeadingElement>(null);
-  // On a phone the drawing takes what room is left of the screen: text, drawing and buttons are in sight at once.
-  const card = useRef<HTMLDivElement>(null);
-  useLayoutEffect(() => {
-    const measure = () => {
-      const above = card.current!.getBoundingClientRect().top + window.scrollY;
-      card.current!.style.setProperty("--above", `${Math.ceil(above)}px`);
-    };
-    measure();
-    // What stands above may grow later: a letter that comes, a line of the header that wraps.
-    if (typeof ResizeObserver === "undefined") return;
-    const watch = new ResizeObserver(measure);
-    watch.observe(window.document.body);
-    return () => watch.disconnect();
-  }, []);
-  // Whoever cannot see it hears which step has come.
-  useEffect(() => heading.current?.focus({ preventScroll: true }), []);
-  const document = documentOf(work.document);
-  const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
-  const stem = document.stems.find((s) => s.id === step.stem);
-  const check = step.action === "check";
-  return (
-    <chakra.div
-      ref={card}
-      display={{ base: "flex", md: "grid" }}
-      flexDirection="column"
-      gap={{ base: "8px", md: "12px" }}
-      gridTemplateColumns="minmax(0,1.1fr) minmax(0,1fr)"
-      gridTemplateRows={{ md: "auto 1fr" }}
-      alignItems={{ base: "stretch", md: "start" }}
-      minHeight={{ base: "calc(100dvh - var(--above, 200px) - 8px)", md: "0" }}
-    >
-      <chakra.div display="grid" gap="8px" gridColumn={{ md: "1" }} gridRow={{ md: "1" }}>
-        <chakra.div display="flex" gap="10px" alignItems="center">
-          {step.stem && <Letter id={step.stem} decision={decision} size={48} />}
-          <div>
-            <chakra.p color="muted">
-              Step {props.index} of {props.total}
-              {props.later ? ", put off till now" : ""}
-            </chakra.p>
-            <chakra.h2 ref={heading} tabIndex={-1} fontSize="1.35rem" outline="none">
-              {visit?.heading ?? stageWords[step.stage]}
-            </chakra.h2>
-          </div>
-        </chakra.div>
-        <chakra.p fontSize="1.2rem" lineHeight="1.4">
-          {group.map((g) => say(g.step)).join(" ")}
-        </chakra.p>
-        {group.some((g) => moreOf(g.step)) && (
-          <chakra.details fontSize="1.05rem">
-            <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="8px" fontWeight="700" color="leaf">
-              Why, and how exactly
-            </chakra.summary>
-            <chakra.p lineHeight="1.45">
-              {group
-                .map((g) => moreOf(g.step))
-                .filter((m) => m !== null)
-                .map(say)
-                .join(" ")}
-            </chakra.p>
-          </chakra.details>
-        )}
-        {step.tool && (
-          <p>
-            <b>{capital(toolWords[step.tool])}</b>
-            {stem && step.cut && !visit ? `, ${thick(stem.diameter)} at the base` : ""}
-            {step.disinfect && step.stem ? ". Wipe the blades with alcohol after it." : "."}
-          </p>
-        )}
-        {step.caution && <Notice tone="look">{step.caution}</Notice>}
-        {step.asks && family.Asked && !visit && <family.Asked asks={step.asks} />}
-      </chakra.div>
-      <chakra.div
-        gridColumn={{ md: "2" }}
-        gridRow={{ md: "1 / span 2" }}
-        position="relative"
-        flex={{ base: "1 1 0", md: "none" }}
-        minHeight={{ base: "160px", md: "0" }}
-        maxHeight={{ base: wide ? "44vh" : "62vh", md: "none" }}
-        width="100%"
-        marginInline="auto"
-        border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
-        borderRadius="10px"
-        overflow="hidden"
-        css={{
-          "@media (max-width: 47.99em)": {
-            "& > svg, & > [data-fills]": { position: "absolute", inset: 0, width: "100%", height: "100%" },
-          },
-        }}
-      >
-        <StepPicture step={step} work={work} />
-      </chakra.div>
-      <chakra.div
-        display="grid"
-        gap="4px"
-        paddingBlock={{ base: "0", md: "6px" }}
-        gridColumn={{ md: "1" }}
-        gridRow={{ md: "2" }}
-      >
-        {different ? (
-          <Differently open={open} busy={busy} onRecord={props.onRecord} onBack={() => setDifferent(false)} />
-        ) : (
-          <chakra.div display="grid" gridTemplateColumns="2fr 1.35fr 1fr" gap="8px">
-            <Button
-              look="main"
-              size="large"
-              disabled={busy}
-              onClick={() =>
-                props.onRecord(
-                  group.map((g) => ({
-                    key: g.key,
-                    mark: g.mark,
-                    outcome: "done",
-                    instead: null,
-                    cutAt: null,
-                    note: null,
-                  })),
-                )
-              }
-            >
-              {check ? "Noted" : "Done"}
-            </Button>
-            <Button size="large" disabled={busy} onClick={() => setDifferent(true)}>
-              Differently
-            </Button>
-            <Button size="large" disabled={busy} onClick={() => props.onLater(group.map((g) => g.key))}>
-              Later
-            </Button>
-          </chakra.div>
-        )}
-        <chakra.div display="flex" justifyContent="space-between" gap="8px">
-          <Button look="quiet" disabled={busy || work.done.length === 0} onClick={props.onUndo}>
-            Take back the last
-          </Button>
-          <Button disabled={busy} onClick={props.onStop}>
-            Stop for today
-          </Button>
-        </chakra.div>
-      </chakra.div>
-    </chakra.div>
   );
 }

@@ -1,0 +1,70 @@
+using System.Text.Json.Nodes;
+
+namespace Gemmifer.Data.Entities;
+
+/// <summary>What was seen on a plant in one season.</summary>
+public sealed class SurveyRecord
+{
+    public int Id { get; set; }
+
+    public required string PlantId { get; set; }
+
+    public int Season { get; set; }
+
+    /// <summary>Day the pruning is planned for.</summary>
+    public DateOnly Date { get; set; }
+
+    /// <summary>Stems as in the exchange format, JSON.</summary>
+    public required string Stems { get; set; }
+
+    /// <summary>Keep-out zones as in the exchange format, JSON.</summary>
+    public required string KeepOut { get; set; }
+
+    /// <summary>School as in the exchange format, JSON; null for the kind's own.</summary>
+    public string? School { get; set; }
+
+    /// <summary>Support as in the exchange format, JSON; null where nothing was said.</summary>
+    public string? Support { get; set; }
+
+    /// <summary>
+    /// What only plants of a family have, by its name in the exchange format, each as there, JSON; null where nothing
+    /// was said. What was weighed in other seasons is not in it.
+    /// </summary>
+    public string? Parts { get; set; }
+
+    /// <summary>Rain seen or forecast as in the exchange format, JSON; null where nobody noted any.</summary>
+    public string? Rain { get; set; }
+
+    /// <summary>The part that only one family of plants has, by its name in the exchange format, JSON.</summary>
+    public string? Part(string name) => Parts is null ? null : JsonNode.Parse(Parts)?[name]?.ToJsonString();
+
+    /// <summary>Sets that part; null takes it out.</summary>
+    public void SetPart(string name, string? json)
+    {
+        var parts = Parts is null ? [] : JsonNode.Parse(Parts)!.AsObject();
+        parts.Remove(name);
+        if (json is not null)
+        {
+            parts[name] = JsonNode.Parse(json);
+        }
+
+        Parts = parts.Count == 0 ? null : parts.ToJsonString();
+    }
+
+    /// <summary>1 for the season's main work, 2 for the visit after bud break.</summary>
+    public int Visit { get; set; } = 1;
+
+    /// <summary>
+    /// What it was before the second visit began, JSON; null in the first, and in gardens from before that was kept.
+    /// </summary>
+    public string? First { get; set; }
+
+    /// <summary>
+    /// Whether anything was seen of it: stems, or what a family takes instead of them. Kept when stored.
+    /// </summary>
+    public bool Looked { get; set; }
+
+    public int Revision { get; set; }
+
+    public DateTimeOffset UpdatedAt { get; set; }
+}
