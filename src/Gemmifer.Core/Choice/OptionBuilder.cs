@@ -25,24 +25,16 @@ public sealed class OptionBuilder(
 )
 {
     /// <summary>
-    /// A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.
-    /// </summary>
-    private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
-
-    /// <summary>A cut needs this much stem below it, mm.</summary>
-    private static readonly double LeastStubMm = TradeNumbers.Of("leastStem");
-
-    /// <summary>
     /// A bud within so many degrees of outward faces out; one that was seen to is taken so near to the height window,
-    /// mm, where none in it does; and a window is no narrower than a person looks in, mm.
+    /// mm, where none in it does.
     /// </summary>
     private static readonly double OutwardDeg = TradeNumbers.Of("outwardBud"),
-        NearWindowMm = TradeNumbers.Of("nearWindow"),
-        NarrowestMm = TradeNumbers.Of("narrowestWindow");
+        NearWindowMm = TradeNumbers.Of("nearWindow");
 
     /// <summary>Square to outward, and what numbers are out by.</summary>
     private const double SquareDeg = 90 + 1e-6;
 
+    private readonly CutPlaces _places = new(survey, tree, shootsRemovedAbove);
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;
 
@@ -92,13 +84,13 @@ public sealed class OptionBuilder(
 
         CutOption[] cuts =
             low is { } from && from <= limit
-                ? [.. CutsAll(stem, from, Math.Min(high, limit)), .. JustOutside(stem, from, high, limit)]
+                ? [.. _places.CutsAll(stem, from, Math.Min(high, limit)), .. JustOutside(stem, from, high, limit)]
                 : [];
         var mustCut = limit < stem.LengthMm - Tolerance.LengthMm || high < stem.LengthMm - Tolerance.LengthMm;
         if (cuts.Length == 0 && mustCut)
         {
             // Below the window only because nothing higher is sound: the highest bud that serves.
-            cuts = Highest(stem, LeastStubMm, Math.Min(limit, high));
+            cuts = Highest(stem, CutPlaces.LeastStubMm, Math.Min(limit, high));
         }
 
         return [.. options, .. Thin([.. cuts.OrderBy(c => c.AlongMm)], most)];
@@ -117,10 +109,10 @@ public sealed class OptionBuilder(
 
         bool Seen(CutOption o) => o.Bud is { Known: BudKnowledge.Seen } && FacesOut(stem, o);
         var (low, high) = (
-            Math.Max(LeastStubMm, fromMm - NearWindowMm),
+            Math.Max(CutPlaces.LeastStubMm, fromMm - NearWindowMm),
             Math.Min(Math.Min(limitMm, toMm + NearWindowMm), stem.LengthMm)
         );
-        var all = Known(stem, low, high).Where(Seen).ToArray();
+        var all = _places.Known(stem, low, high).Where(Seen).ToArray();
         return all.Any(o => o.AlongMm >= fromMm && o.AlongMm <= toMm) ? [] : all;
     }
 
@@ -144,7 +136,7 @@ public sealed class OptionBuilder(
     /// </summary>
     private CutOption[] Highest(Stem stem, double fromMm, double toMm)
     {
-        var cuts = CutsBetween(stem, fromMm, toMm).ToArray();
+        var cuts = _places.CutsBetween(stem, fromMm, toMm).ToArray();
         var window = cuts.LastOrDefault(c => c.Bud is { Known: BudKnowledge.LookFor });
         var all = cuts.Where(c => c.Bud is { Known: not BudKnowledge.LookFor }).ToArray();
         var notIn = all.Where(c => !FacesIn(stem, c)).ToArray();
@@ -171,7 +163,8 @@ public sealed class OptionBuilder(
             return usual;
         }
 
-        var higher = CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm)
+        var higher = _places
+            .CutsBetween(stem, holdToMm + _school.ClearanceMm, soundToMm ?? stem.LengthMm)
             .Take(1)
             .ToImmutableArray();
         return higher.IsEmpty ? [Whole(stem)] : higher;
@@ -222,15 +215,16 @@ public sealed class OptionBuilder(
         var arc = tree.Axis(stem);
         var at = arc.FirstAtHeight(ShearHeightMm + CrownOffset(arc)) ?? stem.LengthMm;
         return at > limitMm && limitMm < stem.LengthMm - Tolerance.LengthMm
-                ? Highest(stem, LeastStubMm, limitMm).Take(1)
-            : at >= stem.LengthMm - Tolerance.LengthMm || at < LeastStubMm ? [Whole(stem)]
-            : [Cut(stem, at, null) with { Sheared = true }];
+                ? Highest(stem, CutPlaces.LeastStubMm, limitMm).Take(1)
+            : at >= stem.LengthMm - Tolerance.LengthMm || at < CutPlaces.LeastStubMm ? [Whole(stem)]
+            : [_places.Cut(stem, at, null) with { Sheared = true }];
     }
 
     /// <summary>
     /// The highest cut above a bud that leaves no more than so much of a stem; null where there is none.
     /// </summary>
-    public CutOption? ShortenTo(Stem stem, double mostMm) => Highest(stem, LeastStubMm, mostMm).FirstOrDefault();
+    public CutOption? ShortenTo(Stem stem, double mostMm) =>
+        Highest(stem, CutPlaces.LeastStubMm, mostMm).FirstOrDefault();
 
     /// <summary>Leaving the stem whole.</summary>
     public CutOption Whole(Stem stem)
@@ -242,218 +236,17 @@ public sealed class OptionBuilder(
             null,
             new Segment3(tip, tip),
             tip,
-            Height(tip, stem.LengthMm),
+            _places.Height(tip, stem.LengthMm),
             shootsRemovedAbove(stem, stem.LengthMm)
         );
     }
 
     /// <summary>
     /// Cuts above a bud with the cut between two places along the stem, lowest first; where no bud is known, the
-    /// highest
-    /// window in which to look for one.
+    /// highest window in which to look for one.
     /// </summary>
     public IEnumerable<CutOption> CutsBetween(Stem stem, double fromMm, double toMm) =>
-        Cuts(stem, fromMm, toMm, TopWindow(stem, fromMm, Math.Min(toMm, stem.LengthMm)));
-
-    /// <summary>The same with every window between the two places.</summary>
-    private IEnumerable<CutOption> CutsAll(Stem stem, double fromMm, double toMm) =>
-        Cuts(stem, fromMm, toMm, Windows(stem, fromMm, Math.Min(toMm, stem.LengthMm)));
-
-    private IEnumerable<CutOption> Cuts(Stem stem, double fromMm, double toMm, IEnumerable<CutOption> unseen)
-    {
-        var known = Known(stem, fromMm, toMm);
-        if (known.Length > 0 && (!_school.BudOutward || _school.BudUpward))
-        {
-            return known;
-        }
-
-        if (known.Length > 0)
-        {
-            // Buds that nobody looked at may face out better than those that were noted, whatever is reckoned from
-            // these: a window stays open beside them. A guess that faces elsewhere is no place for a cut where a bud
-            // was seen to face out, or where a look may find one.
-            var seenOut = known.Any(k => k.Bud!.Known == BudKnowledge.Seen && FacesOut(stem, k));
-            var guessed = !seenOut && known.Any(k => FacesOut(stem, k));
-            CutOption[] open = [.. unseen.Where(w => StillOpen(stem, w, guessed ? 2 : 1))];
-            return seenOut || open.Length > 0
-                ? [.. known.Where(k => k.Bud!.Known == BudKnowledge.Seen || FacesOut(stem, k)), .. open]
-                : known;
-        }
-
-        // Buds were looked at there and none of them serves: back to a place with latent buds.
-        var failed = stem.Buds.Any(b => !b.Usable && b.AlongMm >= fromMm && b.AlongMm <= toMm);
-        var scars = failed ? Scars(stem, fromMm, toMm) : [];
-        return scars.Length > 0 ? scars : unseen;
-    }
-
-    /// <summary>
-    /// Whether looking in a window may find more than was noted: none of its buds was, or so many grow there that were
-    /// not.
-    /// </summary>
-    private bool StillOpen(Stem stem, CutOption window, int unnoted)
-    {
-        var noted = stem.Buds.Count(b => b.AlongMm >= window.FromMm && b.AlongMm <= window.ToMm);
-        return noted == 0 || Math.Floor((window.ToMm - window.FromMm) / _kind.InternodeMm) - noted >= unnoted;
-    }
-
-    /// <summary>Cuts above buds that were seen, or are likely from those that were.</summary>
-    private CutOption[] Known(Stem stem, double fromMm, double toMm) =>
-        [
-            .. Phyllotaxis
-                .Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
-                .Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
-                .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
-                // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
-                .Where(b =>
-                    !(
-                        _school.BudUpward
-                        && (b.Bud.Face == BudFace.Down || (_kind.Hangs && b.Bud.Known == BudKnowledge.Likely))
-                    )
-                )
-                .Where(b =>
-                    b.Cut >= fromMm
-                    && b.Cut <= toMm
-                    && b.Cut < stem.LengthMm - Tolerance.LengthMm
-                    && b.Cut >= LeastStubMm
-                )
-                .Select(k =>
-                    Cut(
-                        stem,
-                        k.Cut,
-                        new TargetBud(
-                            k.Bud.AlongMm,
-                            k.Bud.Facing,
-                            k.Bud.Known,
-                            k.Bud.AlongMm,
-                            k.Bud.AlongMm,
-                            0,
-                            k.Bud.OtherFacing,
-                            k.Bud.Face,
-                            false,
-                            k.Bud.SpreadDeg
-                        )
-                    )
-                ),
-        ];
-
-    /// <summary>
-    /// Cuts above places where latent buds sit: the ring of an earlier side shoot, the node of a blind bud.
-    /// </summary>
-    private CutOption[] Scars(Stem stem, double fromMm, double toMm) =>
-        [
-            .. tree.Children(stem)
-                .Select(c => c.Parent.AlongMm)
-                .Concat(stem.Buds.Where(b => b.State == BudState.Blind).Select(b => b.AlongMm))
-                .Where(at =>
-                    at >= LeastStubMm
-                    && at + _school.ClearanceMm >= fromMm
-                    && at + _school.ClearanceMm <= Math.Min(toMm, stem.LengthMm - 1)
-                )
-                .Distinct()
-                .Order()
-                .Select(at =>
-                    Cut(
-                        stem,
-                        at + _school.ClearanceMm,
-                        new TargetBud(
-                            at,
-                            null,
-                            BudKnowledge.LookFor,
-                            Near(stem, at).From,
-                            Near(stem, at).To,
-                            0,
-                            null,
-                            null,
-                            true
-                        )
-                    )
-                ),
-        ];
-
-    /// <summary>A thumb's width either side of a place, but not across a side shoot.</summary>
-    private (double From, double To) Near(Stem stem, double at)
-    {
-        var others = tree.Children(stem).Select(c => c.Parent.AlongMm).Where(a => a != at).ToArray();
-        return (
-            tree.Children(stem).Any(c => c.Parent.AlongMm == at)
-                ? at
-                : Math.Max(Math.Max(0, at - 10), others.Where(a => a < at).DefaultIfEmpty(0).Max()),
-            Math.Min(at + 10, others.Where(a => a > at).DefaultIfEmpty(double.PositiveInfinity).Min())
-        );
-    }
-
-    /// <summary>The highest window between two places along a stem in which to look for a bud.</summary>
-    private IEnumerable<CutOption> TopWindow(Stem stem, double fromMm, double toMm)
-    {
-        var (low, high) = Looked(fromMm, toMm);
-        if (high >= low)
-        {
-            yield return Window(stem, Math.Max(low, high - (WindowNodes * _kind.InternodeMm)), high);
-        }
-    }
-
-    /// <summary>Every window between two places along a stem, lowest first.</summary>
-    private IEnumerable<CutOption> Windows(Stem stem, double fromMm, double toMm)
-    {
-        var step = _kind.InternodeMm;
-        var width = WindowNodes * step;
-        var (low, high) = Looked(fromMm, toMm);
-        if (high < low)
-        {
-            yield break;
-        }
-
-        // A long stretch, as on a weak plant, is looked at in coarser steps: the window is five nodes wide in any case.
-        var stride = step * Math.Max(1, Math.Round((high - low) / (8 * step)));
-        var windows = new List<CutOption>();
-        for (var at = low; at == low || high - at >= 2 * step; at += stride)
-        {
-            windows.Add(Window(stem, at, Math.Min(high, at + width)));
-        }
-
-        // Side shoots may leave slits; they serve only where there is nothing wider.
-        var wide = windows.Where(w => w.Bud!.ToMm - w.Bud.FromMm >= NarrowestMm).ToArray();
-        foreach (var window in wide.Length > 0 ? wide : [.. windows])
-        {
-            yield return window;
-        }
-    }
-
-    private static (double Low, double High) Looked(double fromMm, double toMm) =>
-        (Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm), Math.Floor(toMm + Tolerance.LengthMm));
-
-    private CutOption Window(Stem stem, double fromMm, double toMm)
-    {
-        var arc = tree.Axis(stem);
-        var middle = Math.Round((fromMm + toMm) / 2, MidpointRounding.AwayFromZero);
-
-        // A bud is not looked for beyond a side shoot: whether that stays hangs on which side of it the cut is made.
-        foreach (var at in tree.Children(stem).Select(c => c.Parent.AlongMm))
-        {
-            (fromMm, toMm) = at <= middle ? (Math.Max(fromMm, at), toMm) : (fromMm, Math.Min(toMm, at));
-        }
-
-        var nodes = (int)Math.Floor((toMm - fromMm) / _kind.InternodeMm);
-        var gap = Phyllotaxis.WidestGap(nodes, _kind.DivergenceDeg);
-        var outward = StemTree.Outward(stem, arc.At(middle));
-        var hours = Math.Clamp(Math.Round(gap / 2 / 30 * 2) / 2, 1.5, 3);
-        var cut = Cut(stem, middle, new TargetBud(null, outward, BudKnowledge.LookFor, fromMm, toMm, hours));
-        return cut with { End = new Segment3(arc.At(fromMm), arc.At(toMm)) };
-    }
-
-    private CutOption Cut(Stem stem, double alongMm, TargetBud? bud)
-    {
-        var place = tree.Axis(stem).At(alongMm);
-        return new CutOption(
-            OptionKind.Cut,
-            alongMm,
-            bud,
-            new Segment3(place, place),
-            place,
-            Height(place, alongMm),
-            Math.Max(0, StemTree.LiveLength(stem) - alongMm) + shootsRemovedAbove(stem, alongMm)
-        );
-    }
+        _places.CutsBetween(stem, fromMm, toMm);
 
     private CutOption Pinned(Stem stem, double alongMm)
     {
@@ -472,7 +265,7 @@ public sealed class OptionBuilder(
             .Where(b => b.AlongMm <= alongMm && alongMm - b.AlongMm <= Math.Max(15, 2 * _school.ClearanceMm))
             .OrderBy(b => alongMm - b.AlongMm)
             .FirstOrDefault();
-        return Cut(
+        return _places.Cut(
             stem,
             alongMm,
             bud is null
@@ -517,9 +310,6 @@ public sealed class OptionBuilder(
 
         return limit;
     }
-
-    /// <summary>Height above the crown; along the cane where canes hang.</summary>
-    private double Height(Point3 place, double alongMm) => _kind.Hangs ? alongMm : place.Z - survey.Plant.CrownHeightMm;
 
     /// <summary>First place along an axis at a school's height; null where it never gets there.</summary>
     private double? Reaches(Arc arc, double heightMm) =>

@@ -634,7 +634,7 @@ public static partial class Archive
                     day.Date > today
                     || day.Tmin is < YearReader.ColdestC or > YearReader.HottestC
                     || day.Tmax is < YearReader.ColdestC or > YearReader.HottestC
-                    || day.Rain is < 0 or > WeatherFile.MostRainMm
+                    || day.Rain is < 0 or > WeatherReading.MostRainMm
                     || day.Tmin > day.Tmax
                 )
                 {

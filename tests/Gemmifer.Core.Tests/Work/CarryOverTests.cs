@@ -241,11 +241,11 @@ public class CarryOverTests
         );
         Assert.Equal(
             [
-                new Stems.Pin.CutAt(480),
-                new Stems.Pin.Remove(),
-                new Stems.Pin.CutAt(1100),
+                new Gemmifer.Core.Stems.Pin.CutAt(480),
+                new Gemmifer.Core.Stems.Pin.Remove(),
+                new Gemmifer.Core.Stems.Pin.CutAt(1100),
                 null,
-                new Stems.Pin.CutAt(1100),
+                new Gemmifer.Core.Stems.Pin.CutAt(1100),
             ],
             pinned.Stems.Select(s => s.Pin)
         );

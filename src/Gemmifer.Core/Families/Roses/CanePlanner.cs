@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
@@ -109,7 +108,7 @@ internal sealed class CanePlanner
                 Heights = _survey.School.HeightsMatter
                     ? (_survey.School.HeightMinMm, _survey.School.HeightMaxMm)
                     : null,
-                RemoveShare = Sorting.RemoveShare(_survey, _sorted.TwoYears),
+                RemoveShare = RoseLimits.RemoveShare(_survey, _sorted.TwoYears),
                 Training = support is null ? null : TrainingDocument.Write(_survey, support, bloom!),
             }
         );
@@ -315,11 +314,12 @@ internal sealed class CanePlanner
     private (ImmutableArray<Decided> Decided, OnSupport? Support) Decide(SolvedChoice solved, bool words = true)
     {
         _solved = solved;
+        var settled = new SettledStems(_sorted);
         var reasons = new ChoiceReasons(solved);
         var decided = (words ? reasons.All(_cancel) : reasons.Bare()).ToDictionary(d => d.Stem.Id);
         foreach (var (id, fate) in _sorted.Fates)
         {
-            decided.Add(id, Settled(_tree.ById[id], fate));
+            decided.Add(id, settled.Of(_tree.ById[id], fate));
         }
 
         var support = _laying is null
@@ -339,7 +339,7 @@ internal sealed class CanePlanner
             {
                 decided[top.Id] = decided[top.Id] with
                 {
-                    Reasons = [.. decided[top.Id].Reasons, Forward(top, support)],
+                    Reasons = [.. decided[top.Id].Reasons, SettledStems.Forward(top, support)],
                 };
             }
         }
@@ -351,110 +351,9 @@ internal sealed class CanePlanner
             var on = decided[parent.Id];
             foreach (var shoot in _tree.Children(parent))
             {
-                decided.Add(shoot.Id, OnParent(shoot, on));
+                decided.Add(shoot.Id, settled.OnParent(shoot, on));
                 AddShoots(shoot);
             }
         }
     }
-
-    /// <summary>What becomes of a cane that stays though it points forward: as it was laid, if it was.</summary>
-    private static PlanReason Forward(Stem stem, OnSupport? support) =>
-        new(
-            "forward",
-            support?.Canes.FirstOrDefault(c => c.Owner == stem.Id) is { Ties.IsEmpty: false, Lies: not Lies.AsItStands }
-                    ? "It points forward, and is pulled back and tied."
-                : stem.Has(Sign.Stiff) ? "It points forward and is stiff, and stays as it stands."
-                : support is null ? "It points forward: once there is something to tie it to, it can be pulled back."
-                : "It points forward, and stays as it stands.",
-            Provenance.Practice
-        );
-
-    private Decided Settled(Stem stem, Fate fate)
-    {
-        var finding = _sorted.Findings[stem.Id];
-        var reasons = ImmutableArray.CreateBuilder<PlanReason>();
-        if (stem.Pin is not null && fate is Fate.Remove or Fate.Keep)
-        {
-            reasons.Add(GardenersWord.Reason(fate == Fate.Keep ? new Pin.Keep() : new Pin.Remove()));
-        }
-
-        reasons.Add(new PlanReason(Wording.Of(finding.Verdict), finding.Text, finding.Provenance));
-        var (decision, option, stage) = fate switch
-        {
-            Fate.Remove => (Decision.Remove, _sorted.Shoots.Options.Removal(stem), Stages.Of(finding.Verdict)),
-            Fate.Keep => (Decision.Keep, (CutOption?)null, Stage.Suckers),
-            Fate.Untouched => (Decision.Untouched, null, Stage.Return),
-            Fate.Check => (Decision.Check, null, CheckStage(stem)),
-            _ => throw new ArgumentOutOfRangeException(nameof(fate), fate, null),
-        };
-        return new Decided(stem, finding, decision, option, stage, reasons.ToImmutable(), null);
-    }
-
-    private Decided OnParent(Stem shoot, Decided parent)
-    {
-        var finding = _sorted.Findings[shoot.Id];
-        var on = parent.Stem.Id;
-        if (
-            parent.Decision == Decision.Remove
-            || (
-                parent.Decision == Decision.Shorten
-                && shoot.Parent.AlongMm > (parent.Option?.AlongMm ?? double.PositiveInfinity)
-            )
-        )
-        {
-            var text =
-                parent.Decision == Decision.Remove
-                    ? $"It goes with {on}."
-                    : $"It stands above the cut on {on} and goes with that part.";
-            return new Decided(
-                shoot,
-                finding,
-                Decision.Remove,
-                null,
-                parent.Stage,
-                [new PlanReason("parent", text, Provenance.Practice)],
-                null
-            );
-        }
-
-        if (parent.Option?.TakeOver is { } over && over.Stem.Id == shoot.Id)
-        {
-            var own = over.Own.Kind == OptionKind.Whole ? null : over.Own;
-            var text =
-                parent.Decision == Decision.Keep
-                    ? $"It carries on for {on}, which ends where it starts."
-                    : $"It takes over from {on}, which is cut back to it.";
-            return new Decided(
-                shoot,
-                finding,
-                own is null ? Decision.Keep : Decision.Shorten,
-                own,
-                Stage.Shorten,
-                [new PlanReason("join", text, Provenance.Practice)],
-                null
-            );
-        }
-
-        var outcome =
-            parent.Kept && parent.Finding.Verdict != Verdict.Sucker
-                ? _sorted.Shoots.Outcome(shoot)
-                : _sorted.Shoots.OnUntouched(shoot);
-        return new Decided(
-            shoot,
-            finding,
-            outcome.Decision,
-            outcome.Cut,
-            outcome.Stage,
-            [new PlanReason(outcome.Rule, outcome.Text, outcome.Provenance)],
-            null
-        );
-    }
-
-    /// <summary>A check stands in the stage of what is suspected.</summary>
-    private static Stage CheckStage(Stem stem) =>
-        stem.DeadFromMm is not null
-        || stem.Seen.Any(e => EvidenceList.DeadStrong.Contains(e.What) || EvidenceList.DeadWeak.Contains(e.What))
-            ? Stage.Dead
-        : stem.Has(Sign.Spotting) || stem.Has(Sign.Distorted) ? Stage.Diseased
-        : Stage.Suckers;
 }

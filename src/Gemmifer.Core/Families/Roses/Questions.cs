@@ -64,7 +64,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         if (
             decided
                 .Where(d => d.Stem is { TopLevel: true, Pin: null } && d.Finding.Verdict == Verdict.Sound)
-                .Where(d => ModelBuilder.ThinShare(d.Stem, survey.School) is > 0 and < 1)
+                .Where(d => OptionTerms.ThinShare(d.Stem, survey.School) is > 0 and < 1)
                 .OrderBy(d => Math.Abs(d.Stem.DiameterMm - limit))
                 .ThenBy(d => d.Stem.Id, StringComparer.Ordinal)
                 .FirstOrDefault()

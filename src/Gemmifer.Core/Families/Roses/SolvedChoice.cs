@@ -151,7 +151,7 @@ internal sealed record SolvedChoice(
     public double? ThroughCentreAt(int i) =>
         School.CentreOpen
         && Survey.Plant.Look != PlantLook.Full
-        && Sorted.Candidates[i].Stem is { RadiusMm: >= ModelBuilder.LeastRadiusMm } stem
+        && Sorted.Candidates[i].Stem is { RadiusMm: >= OptionTerms.LeastRadiusMm } stem
             ? Tree.ThroughCentreAt(stem)
             : null;
 

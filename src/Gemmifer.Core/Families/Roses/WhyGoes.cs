@@ -74,7 +74,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
                     $"At {Wording.Thickness(mm)} it is thinner than a pencil ({Wording.Thickness(limit)}): too weak to "
                         + "carry a flower."
                 )
-            : ModelBuilder.ThinShare(StemOf(i), solved.School) > 0
+            : OptionTerms.ThinShare(StemOf(i), solved.School) > 0
                 ? ByValue(
                     Stage.Thin,
                     "thinBelow",

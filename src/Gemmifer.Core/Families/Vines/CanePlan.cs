@@ -155,7 +155,7 @@ internal static class CanePlan
             choice.Score,
             choice.Bound,
             [
-                .. SpurPlan.OnBudget(budget),
+                .. SpurWarnings.OnBudget(budget),
                 .. OnCanes(canes.Length, count, budget, evenly.Short),
                 .. OnLength(budget, evenly.Buds, least),
                 .. OnProof(choice),
@@ -326,7 +326,7 @@ internal static class CanePlan
             null,
             null,
             decided.Reason.Text,
-            [.. SpurPlan.Marks(work, shoot, decided.Buds)],
+            [.. SpurPlaces.Marks(work, shoot, decided.Buds)],
             Wording.Tenth(shoot.Stem.Parent.AlongMm)
         );
     }
@@ -340,7 +340,7 @@ internal static class CanePlan
     {
         if (stay.Count > 0)
         {
-            SpurPlan.Trim(work, p, stay);
+            SpurPlaces.Trim(work, p, stay);
         }
         else if (p is { Old: { } old, Shoots.IsEmpty: false })
         {

@@ -59,7 +59,7 @@ internal static class SecondPlan
                         [
                             .. Grown(s.Stem)
                                 .Take(Math.Max(0, work.Of(s.Stem).Buds))
-                                .Select(b => SpurPlan.Mark(work, s.Stem, b.AlongMm)),
+                                .Select(b => SpurPlaces.Mark(work, s.Stem, b.AlongMm)),
                         ],
                         Wording.Tenth(p.AlongMm)
                     )
