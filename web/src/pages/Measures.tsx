@@ -158,7 +158,7 @@ export default function Measures() {
       {owns && <Copies />}
       <p>
         Gemmifer is made with the work of many others, letters and all.{" "}
-        <a href="/notices.txt" style={{ display: "inline-block", padding: "10px 0" }}>
+        <a href="/notices.txt" target="_blank" rel="noopener" style={{ display: "inline-block", padding: "10px 0" }}>
           Whose, and under which licences
         </a>
       </p>
