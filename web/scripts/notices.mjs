@@ -67,7 +67,7 @@ function ofDotnet() {
 }
 
 function ofRuntime() {
-  const home = dirname(realpathSync(execFileSync("which", ["dotnet"], { encoding: "utf8" }).trim()));
+  const home = dirname(realpathSync(execFileSync("sh", ["-c", "command -v dotnet"], { encoding: "utf8" }).trim()));
   const version = execFileSync("dotnet", ["--version"], { encoding: "utf8" }).trim();
   return [{ name: ".NET runtime and ASP.NET Core", version, licence: "MIT", words: wordsIn(home) }];
 }
