@@ -94,9 +94,7 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             var survey = entry.Entity;
             survey.Looked =
                 survey.Stems != "[]"
-                || PlantFamilies.All.Any(f =>
-                    f.Part is { } part && f.WithoutStems(part: true) is null && survey.Part(part) is not null
-                );
+                || PlantFamilies.All.Any(f => f.PartInsteadOfStems && survey.Parted()?[f.Part!] is not null);
         }
     }
 

@@ -73,6 +73,9 @@ public abstract class Family
     /// <summary>Whether steps a plan puts off to one day are that second round of work.</summary>
     public virtual bool IsSecondVisit(PlanDocument plan, IReadOnlyCollection<PlanStep> put) => false;
 
+    /// <summary>Whether the field of its own stands instead of stems, so that a plant with it was looked at.</summary>
+    public bool PartInsteadOfStems => Part is not null && WithoutStems(part: true) is null;
+
     /// <summary>What can be planned for its plants.</summary>
     public virtual IReadOnlyList<SurveyTask> Tasks => [SurveyTask.Prune];
 

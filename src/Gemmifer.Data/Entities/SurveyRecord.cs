@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace Gemmifer.Data.Entities;
@@ -38,10 +39,24 @@ public sealed class SurveyRecord
     /// <summary>The part that only one family of plants has, by its name in the exchange format, JSON.</summary>
     public string? Part(string name) => Parts is null ? null : JsonNode.Parse(Parts)?[name]?.ToJsonString();
 
+    /// <summary>All of them; null where there is none, or what is stored cannot be read.</summary>
+    internal JsonObject? Parted()
+    {
+        try
+        {
+            return Parts is null ? null : JsonNode.Parse(Parts) as JsonObject;
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
     /// <summary>Sets that part; null takes it out.</summary>
     public void SetPart(string name, string? json)
     {
-        var parts = Parts is null ? [] : JsonNode.Parse(Parts)!.AsObject();
+        // What cannot be read is no reason not to store what was noted anew.
+        var parts = Parted() ?? [];
         parts.Remove(name);
         if (json is not null)
         {

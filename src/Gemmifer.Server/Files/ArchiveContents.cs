@@ -117,7 +117,7 @@ public sealed record ArchiveSurvey(
             Support = Text(Support),
             Parts =
                 OfFamilies is { Count: > 0 }
-                && OfFamilies.Where(p => p.Value.ValueKind == JsonValueKind.Object && IsPart(p.Key)) is var own
+                && OfFamilies.Where(p => p.Value.ValueKind != JsonValueKind.Null && IsPart(p.Key)) is var own
                 && own.Any()
                     ? Text(
                         new JsonObject(

@@ -100,8 +100,7 @@ public static class PlantFiles
         var now = await surveys.NowAsync(plant, cancel);
         JsonObject[] stems = [.. (now.Document["stems"] as JsonArray ?? []).OfType<JsonObject>()];
         if (
-            PlantFamilies.Of(PlantKinds.Of(plant.Kind)) is { Part: { } name } family
-            && family.WithoutStems(part: true) is null
+            PlantFamilies.Of(PlantKinds.Of(plant.Kind)) is { Part: { } name, PartInsteadOfStems: true }
             && now.Document[name] is JsonObject row
         )
         {

@@ -168,9 +168,7 @@ public static class SurveyDocuments
     /// <summary>Whether a reading fails for nothing but the missing stems.</summary>
     public static bool OnlyEmpty(SurveyReading reading, JsonObject document) =>
         document["stems"] is JsonArray { Count: 0 }
-        && Parts.All(p =>
-            document[p] is null || PlantFamilies.All.First(f => f.Part == p).WithoutStems(true) is not null
-        )
+        && !PlantFamilies.All.Any(f => f.PartInsteadOfStems && document[f.Part!] is not null)
         && reading is SurveyReading.Invalid { Errors: [{ Path: "/stems", Code: "required" }] };
 
     /// <summary>The day to plan for in the season that is on.</summary>

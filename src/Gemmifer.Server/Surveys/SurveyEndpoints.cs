@@ -132,11 +132,11 @@ public static class SurveyEndpoints
             }
 
             // A page from before a part was known does not send it: what is stored stays.
-            JsonNode? Sent(string name, string? stored) =>
+            JsonNode? Sent(string name, Func<string?> stored) =>
                 document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name))
-                : stored is null ? null
-                : JsonNode.Parse(stored);
-            var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, record?.Part(p)));
+                : stored() is { } kept ? JsonNode.Parse(kept)
+                : null;
+            var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.Part(p)));
             foreach (var weighing in PlantFamilies.All.Where(f => f is { Part: not null, Records: not null }))
             {
                 (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
@@ -150,8 +150,8 @@ public static class SurveyEndpoints
                     Node(f.Find("stems"))!,
                     Node(f.Find("keepOut")) ?? new JsonArray(),
                     Node(f.Find("school")),
-                    Sent("support", record?.Support),
-                    Sent("rain", record?.Rain),
+                    Sent("support", () => record?.Support),
+                    Sent("rain", () => record?.Rain),
                     ofFamilies
                 )
             );
