@@ -188,7 +188,7 @@ public sealed class OfflineTests : IDisposable
         _application.Start();
         _page.Go("/");
         _page.Until(() => !Header.Contains("wait", StringComparison.Ordinal), "all to be sent");
-        foreach (var (id, open) in round)
+        foreach (var (id, _) in round)
         {
             var done = (await DoneAsync(id)).Skip(before[id]).ToArray();
             Assert.Equal(2, done.Length);

@@ -158,7 +158,7 @@ public class SurveyReaderTests
         var read = Surveys.Read(Sound.With("school", school)).School;
         Assert.Equal(
             (180, 0, Provenance.User, "open-bowl"),
-            (read.SpacingMm, read.SlopeDeg, read.Value("spacing").Provenance, read.Id)
+            (read.SpacingMm, read.SlopeDeg, read.Set.Spacing.Provenance, read.Id)
         );
     }
 

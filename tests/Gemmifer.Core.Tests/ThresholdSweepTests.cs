@@ -33,12 +33,14 @@ public sealed class ThresholdSweepTests
             + "standingShare forwardLoose ringMmPerDegree halveLength restartLength restartDoubtful "
             + "firstWinterShare shootsPerEnd shootsPerMetre capPerMetre growLeast growSampled touchFrom "
             + "windowNodes turnSpread renewalBuds mostCanes several weakSpurs usualSpurBuds giveWay "
-            + "insideSector",
+            + "insideSector ageCounted lookRelief fewerBuds shootShorter spurDistance noSpur noCane opposite "
+            + "trunkLength trunkLongest trunkLean lossTriedLow lossTriedHigh tipTriedLow tipTriedHigh",
         ["where a thing is put, drawn or tied"] =
             "edgeMargin flattestLine tieSpacing tieKnot besideEachOther outsideThePost stakeInHead "
             + "tieUnderHead shootLean shootLeanShare shootWeak shootNormal shootStrong shootOfCane "
             + "shootLeastShare drawnShoot wireLean headLean headTurn secondBud baseEnd roughRoom leastTip "
-            + "leastStem aboveWire nearSupport leafApart moundFrom moundTo onAStem",
+            + "leastStem aboveWire nearSupport leafApart moundFrom moundTo onAStem scarWindow hoursLeast "
+            + "hoursMost beamFoot tieLoose topBud wallAirFrom wallAirTo headedLow sideShootSlack",
         ["days and minutes"] =
             "heavyMinutes steadyMinutes heavySaws tieMinutes ladderMinutes dryDaysAfter thisYearsWorkDays "
             + "seasonFromMonth usualFrostMonth usualFrostDay usualFirstFrostMonth usualFirstFrostDay "
@@ -46,14 +48,14 @@ public sealed class ThresholdSweepTests
             + "lookAgainDays flushDays settledDays sideShootEvery sideShootMinutes stakeTieMetres "
             + "shearMinutes secondVisitDays budBreakDays walkDays rubOffDays budBreakPast tieMetres "
             + "cutShare autumnDays caneMinutes keptMinutes sideShootsMinutes tipMinutes twine "
-            + "coverHalfWays stormLook",
+            + "coverHalfWays stormLook yearsAhead lookAfterAutumn",
         ["which tool, caution or word"] =
             "secateurs loppers wetDay reach crowd bareFoot hardlyAny inPieces ravazFrom ravazTo woodFrom "
-            + "woodTo creepNearYears creepFarYears",
+            + "woodTo creepNearYears creepFarYears sideways",
         ["what nobody measured is taken for"] =
             "baseRadius shortestInternode longestInternode mayBeShorter mayBeLonger assumedDiameter "
             + "assumedLength assumedLow outerWire outerWireHeight usualSpur usualTrunk usualStub usualWidth "
-            + "measured",
+            + "measured foundAbove thickStep shortestLength keepOutSlack",
         ["whole things, counted"] =
             "roughTall roughTallNeglected framework fullFrom fullLeaf stiffFrom doubtfulShare "
             + "largeHead vaseLeaves",
@@ -175,14 +177,22 @@ public sealed class ThresholdSweepTests
         return survey;
     }
 
-    private static JsonObject Across(double degrees) =>
+    private static JsonObject Shoot(double at, double clock) =>
+        Cane("Xa", clock, 10, 1)
+            .With("role", "lateral")
+            .With("parent", "X")
+            .With("at", at)
+            .With("length", 700)
+            .With("lean", 50);
+
+    private static JsonObject Across(double degrees, double radius) =>
         Bush(
             Cane("Y", 11.6, 15),
             Surveys
                 .Cane("X", 12, 14, 2, 1200, 25)
                 .With("tipLean", 25)
                 .With("baseClock", degrees / 30)
-                .With("radius", 60)
+                .With("radius", radius)
         );
 
     private static readonly Sweep[] Sweeps =
@@ -209,7 +219,12 @@ public sealed class ThresholdSweepTests
                 Cane("X", v, 12),
             ])
         ),
-        new("throughCentre", 60, 180, 5, Across),
+        new("throughCentre", 60, 180, 5, v => Across(v, 60)),
+        new("throughCentreFrom", 0, 100, 5, v => Across(130, v)),
+        new("heightBand", 300, 1600, 20, v => Bush(Cane("X", 12).With("length", v))),
+        new("likelySpread", 100, 1100, 25, v => Bush(Cane("X", 12).Buds((v, 12)))),
+        new("takesOverBelow", 200, 1150, 50, v => Bush(Cane("X", 12, 18, 7), Shoot(v, 12))),
+        new("backIntoCentre", 0, 11.75, 0.25, v => Bush(Cane("X", 12, 18), Shoot(500, v))),
         new("outwardBud", 9, 15, 0.25, v => Bush(Cane("X", 12).Buds((500, 6), (540, ((v + 11.9) % 12) + 0.1)))),
         new("nearWindow", 380, 780, 10, v => Bush(Cane("X", 12).Buds((v, 12)))),
         new("narrowestWindow", 420, 760, 10, v => Bush(Cane("X", 12).With("deadFrom", v))),

@@ -94,7 +94,7 @@ internal static class Trial
 
     public static string Run(int count, int seed)
     {
-        var (off, told, within) = (new List<double>[4], 0, new int[5]);
+        var (off, told) = (new List<double>[4], 0);
         for (var m = 0; m < off.Length; m++)
         {
             off[m] = [];

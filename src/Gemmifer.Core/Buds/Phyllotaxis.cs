@@ -44,10 +44,10 @@ public sealed record BudPattern(double InternodeMm, int Handedness, double Sigma
 public static class Phyllotaxis
 {
     /// <summary>Spread of the turn at one node where it cannot be estimated, degrees (assumption).</summary>
-    public static readonly double DefaultSigmaDeg = TradeNumbers.Of("turnSpread");
+    public static readonly double DefaultSigmaDeg = TradeNumbers.Of.TurnSpread;
 
-    private static readonly double ShortestShare = TradeNumbers.Of("shortestInternode");
-    private static readonly double LongestShare = TradeNumbers.Of("longestInternode");
+    private static readonly double ShortestShare = TradeNumbers.Of.ShortestInternode;
+    private static readonly double LongestShare = TradeNumbers.Of.LongestInternode;
 
     /// <summary>
     /// Fits internode length, way round and spread by least circular residual. Null where no bud's bearing was seen.

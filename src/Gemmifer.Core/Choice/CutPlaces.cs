@@ -16,13 +16,16 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
     /// <summary>
     /// A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.
     /// </summary>
-    private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
+    private static readonly int WindowNodes = TradeNumbers.Of.WindowNodes;
 
     /// <summary>A cut needs this much stem below it, mm.</summary>
-    public static readonly double LeastStubMm = TradeNumbers.Of("leastStem");
+    public static readonly double LeastStubMm = TradeNumbers.Of.LeastStem;
 
     /// <summary>A window is no narrower than a person looks in, mm.</summary>
-    private static readonly double NarrowestMm = TradeNumbers.Of("narrowestWindow");
+    private static readonly double NarrowestMm = TradeNumbers.Of.NarrowestWindow;
+
+    /// <summary>A bud at a ring is looked for so far either side of it, mm.</summary>
+    private static readonly double ScarMm = TradeNumbers.Of.ScarWindow;
 
     private readonly PlantKind _kind = survey.Plant.Kind;
     private readonly School _school = survey.School;
@@ -80,7 +83,7 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
         [
             .. Phyllotaxis
                 .Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
-                .Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= 60)
+                .Where(b => b.Usable && b.Facing is not null && b.SpreadDeg <= TradeNumbers.Of.LikelySpread)
                 .Select(b => (Bud: b, Cut: b.AlongMm + _school.ClearanceMm))
                 // On a cane that hangs, which way a bud faces round the cane decides; only looking tells that.
                 .Where(b =>
@@ -156,8 +159,8 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
         return (
             tree.Children(stem).Any(c => c.Parent.AlongMm == at)
                 ? at
-                : Math.Max(Math.Max(0, at - 10), others.Where(a => a < at).DefaultIfEmpty(0).Max()),
-            Math.Min(at + 10, others.Where(a => a > at).DefaultIfEmpty(double.PositiveInfinity).Min())
+                : Math.Max(Math.Max(0, at - ScarMm), others.Where(a => a < at).DefaultIfEmpty(0).Max()),
+            Math.Min(at + ScarMm, others.Where(a => a > at).DefaultIfEmpty(double.PositiveInfinity).Min())
         );
     }
 
@@ -215,7 +218,7 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
         var nodes = (int)Math.Floor((toMm - fromMm) / _kind.InternodeMm);
         var gap = Phyllotaxis.WidestGap(nodes, _kind.DivergenceDeg);
         var outward = StemTree.Outward(stem, arc.At(middle));
-        var hours = Math.Clamp(Math.Round(gap / 2 / 30 * 2) / 2, 1.5, 3);
+        var hours = Math.Clamp(Math.Round(gap / 2 / 30 * 2) / 2, TradeNumbers.Of.HoursLeast, TradeNumbers.Of.HoursMost);
         var cut = Cut(stem, middle, new TargetBud(null, outward, BudKnowledge.LookFor, fromMm, toMm, hours));
         return cut with { End = new Segment3(arc.At(fromMm), arc.At(toMm)) };
     }

@@ -18,12 +18,12 @@ internal readonly record struct Contact(bool Reported, double DistanceMm, double
 public sealed class KnownContacts
 {
     /// <summary>Not counted near the crown, where all start: from here on, mm.</summary>
-    private static readonly double TouchFromMm = TradeNumbers.Of("touchFrom");
+    private static readonly double TouchFromMm = TradeNumbers.Of.TouchFrom;
 
     /// <summary>
     /// Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.
     /// </summary>
-    private static readonly double FarMm = TradeNumbers.Of("rubsAnyhow");
+    private static readonly double FarMm = TradeNumbers.Of.RubsAnyhow;
 
     private readonly Dictionary<Stem, Line> _lines = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<Stem, Dictionary<Stem, Contact>> _known = new(ReferenceEqualityComparer.Instance);

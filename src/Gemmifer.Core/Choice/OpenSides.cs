@@ -12,11 +12,11 @@ internal static class OpenSides
     /// <summary>
     /// A sector without a cane is a gap from here, degrees; a shoot fills it when it keeps so far from both edges.
     /// </summary>
-    private static readonly double GapDeg = TradeNumbers.Of("gap"),
-        GapEdgeDeg = TradeNumbers.Of("gapEdge");
+    private static readonly double GapDeg = TradeNumbers.Of.Gap,
+        GapEdgeDeg = TradeNumbers.Of.GapEdge;
 
     /// <summary>How far a new shoot reaches out in its first summer, mm (assumption).</summary>
-    public static readonly double ShootReachMm = TradeNumbers.Of("shootReach");
+    public static readonly double ShootReachMm = TradeNumbers.Of.ShootReach;
 
     /// <summary>
     /// Where the shoot of a bud will stand, seen from the crown, if that is a side on which no cane stands; null
@@ -47,7 +47,7 @@ internal static class OpenSides
     /// <summary>Sectors in which no cane of the choice stands, each from a bearing clockwise.</summary>
     public static ImmutableArray<(double From, double Width)> Of(School school, ImmutableArray<Candidate> candidates)
     {
-        if (!school.BudOutward || school.Weight("gap") <= 0 || candidates.Length < 2)
+        if (!school.BudOutward || school.Wants.Gap <= 0 || candidates.Length < 2)
         {
             return [];
         }

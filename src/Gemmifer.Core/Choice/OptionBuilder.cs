@@ -28,8 +28,8 @@ public sealed class OptionBuilder(
     /// A bud within so many degrees of outward faces out; one that was seen to is taken so near to the height window,
     /// mm, where none in it does.
     /// </summary>
-    private static readonly double OutwardDeg = TradeNumbers.Of("outwardBud"),
-        NearWindowMm = TradeNumbers.Of("nearWindow");
+    private static readonly double OutwardDeg = TradeNumbers.Of.OutwardBud,
+        NearWindowMm = TradeNumbers.Of.NearWindow;
 
     /// <summary>Square to outward, and what numbers are out by.</summary>
     private const double SquareDeg = 90 + 1e-6;
@@ -262,7 +262,10 @@ public sealed class OptionBuilder(
 
         var bud = Phyllotaxis
             .Expect(stem, _kind.DivergenceDeg, _kind.InternodeMm)
-            .Where(b => b.AlongMm <= alongMm && alongMm - b.AlongMm <= Math.Max(15, 2 * _school.ClearanceMm))
+            .Where(b =>
+                b.AlongMm <= alongMm
+                && alongMm - b.AlongMm <= Math.Max(TradeNumbers.Of.FoundAbove, 2 * _school.ClearanceMm)
+            )
             .OrderBy(b => alongMm - b.AlongMm)
             .FirstOrDefault();
         return _places.Cut(

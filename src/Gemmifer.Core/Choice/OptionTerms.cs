@@ -33,14 +33,14 @@ internal sealed class OptionTerms(
     ImmutableArray<(double From, double Width)> gaps
 )
 {
-    /// <summary>Thickness counts up to here, mm; years of age up to 20.</summary>
-    private static readonly double ThickestMm = TradeNumbers.Of("thickestCounted");
+    /// <summary>Thickness counts up to here, mm.</summary>
+    private static readonly double ThickestMm = TradeNumbers.Of.ThickestCounted;
 
     /// <summary>An end nearer to the crown's axis than this stands in the centre, mm.</summary>
-    private static readonly double CentreMm = TradeNumbers.Of("centre");
+    private static readonly double CentreMm = TradeNumbers.Of.Centre;
 
     /// <summary>A thickness is sure to so much, mm.</summary>
-    private static readonly double ThinBandMm = TradeNumbers.Of("thinBand");
+    private static readonly double ThinBandMm = TradeNumbers.Of.ThinBand;
 
     /// <summary>
     /// How far a stem counts as thin, 0 to 1: in part where it is nearer to the limit than people measure.
@@ -51,29 +51,32 @@ internal sealed class OptionTerms(
             : Math.Clamp((school.ThinBelowMm + ThinBandMm - stem.DiameterMm) / (2 * ThinBandMm), 0, 1);
 
     /// <summary>What a look that need not be taken counts, points.</summary>
-    private static readonly double LookPoints = TradeNumbers.Of("lookSaved");
+    private static readonly double LookPoints = TradeNumbers.Of.LookSaved;
 
     /// <summary>Of buds that are worth less by so many points the look that is saved counts half.</summary>
-    private const double Relief = 4;
+    private static readonly double Relief = TradeNumbers.Of.LookRelief;
 
     /// <summary>A bud so near to a window serves as one in it does, mm.</summary>
-    private static readonly double NearWindowMm = TradeNumbers.Of("nearWindow");
+    private static readonly double NearWindowMm = TradeNumbers.Of.NearWindow;
 
     /// <summary>What last winter's naming counts, points.</summary>
-    private static readonly double NamedPoints = TradeNumbers.Of("named");
+    private static readonly double NamedPoints = TradeNumbers.Of.Named;
 
     /// <summary>A window is full with so many buds; each one fewer takes this share of a bud's worth.</summary>
-    private static readonly int WindowNodes = (int)TradeNumbers.Of("windowNodes");
-    private const double FewerBuds = 0.01;
+    private static readonly int WindowNodes = TradeNumbers.Of.WindowNodes;
+    private static readonly double FewerBuds = TradeNumbers.Of.FewerBuds;
 
     /// <summary>A cane that starts nearer to the crown's axis than this grows through no centre, mm.</summary>
-    internal const double LeastRadiusMm = 20;
+    internal static readonly double LeastRadiusMm = TradeNumbers.Of.ThroughCentreFrom;
+
+    /// <summary>Age counts up to so many seasons.</summary>
+    private static readonly int OldestCounted = TradeNumbers.Of.AgeCounted;
+
+    /// <summary>An end so far from the height that is aimed at misses it wholly, mm.</summary>
+    private static readonly double HeightBandMm = TradeNumbers.Of.HeightBand;
 
     private readonly School _school = survey.School;
-    private readonly Dictionary<string, double> _weights = survey.School.Weights.ToDictionary(
-        w => w.Key,
-        w => w.Value.Number
-    );
+    private readonly SchoolWants _wants = survey.School.Wants;
     private readonly double _tallestMm =
         candidates.Length == 0
             ? 0
@@ -85,8 +88,6 @@ internal sealed class OptionTerms(
         .Where(c => c.At is not null)
         .ToDictionary(c => c.Id, c => c.At!.Value);
 
-    private double Weight(string want) => _weights[want];
-
     /// <summary>Points of one option; a removal has none.</summary>
     public double Points(Candidate candidate, CutOption option)
     {
@@ -95,7 +96,8 @@ internal sealed class OptionTerms(
             // Leaving old wood for another year weighs more the older it is: the oldest goes first (common practice, no
             // source).
             return option.Kind == OptionKind.Defer
-                ? Weight("defer") * Math.Max(1, Math.Min(candidate.Stem.Age, 20) / (double)survey.Plant.Kind.OldFrom)
+                ? _wants.Defer
+                    * Math.Max(1, Math.Min(candidate.Stem.Age, OldestCounted) / (double)survey.Plant.Kind.OldFrom)
                 : 0;
         }
 
@@ -195,29 +197,29 @@ internal sealed class OptionTerms(
     private IEnumerable<(Want Want, double Points)> OwnTerms(Candidate candidate, CutOption option)
     {
         var stem = option.TakeOver?.Stem ?? candidate.Stem;
-        yield return (Want.Keep, Weight("keep"));
-        yield return (Want.Thickness, Weight("thickness") * Math.Min(stem.DiameterMm, ThickestMm));
-        yield return (Want.Age, Weight("year") * (Math.Min(stem.Age, 20) - 1));
+        yield return (Want.Keep, _wants.Keep);
+        yield return (Want.Thickness, _wants.Thickness * Math.Min(stem.DiameterMm, ThickestMm));
+        yield return (Want.Age, _wants.Year * (Math.Min(stem.Age, OldestCounted) - 1));
         if (ThinShare(stem, _school) is > 0 and var share)
         {
-            yield return (Want.Thickness, Weight("thin") * share);
+            yield return (Want.Thickness, _wants.Thin * share);
         }
         else if (stem.Has(Sign.Spindly))
         {
-            yield return (Want.Thickness, Weight("thin") / 2);
+            yield return (Want.Thickness, _wants.Thin / 2);
         }
 
         if (stem.Age >= survey.Plant.Kind.OldFrom)
         {
-            yield return (Want.Age, Weight("old"));
+            yield return (Want.Age, _wants.Old);
             if (stem.Has(Sign.Unproductive))
             {
-                yield return (Want.Age, Weight("unproductive"));
+                yield return (Want.Age, _wants.Unproductive);
             }
 
             if (stem.Has(Sign.Productive))
             {
-                yield return (Want.Age, Weight("productive"));
+                yield return (Want.Age, _wants.Productive);
             }
         }
 
@@ -226,22 +228,22 @@ internal sealed class OptionTerms(
         yield return (Want.Centre, PlacePoints(candidate.Stem, option));
         if (option.Kind == OptionKind.Whole)
         {
-            yield return (Want.Height, Weight("uncut"));
+            yield return (Want.Height, _wants.Uncut);
         }
 
         if (option.Laid is { } laid)
         {
-            yield return (Want.Place, Weight("cover") * laid.WorthMm / 1000);
+            yield return (Want.Place, _wants.Cover * laid.WorthMm / 1000);
         }
 
         if (option.TakeOver is not null)
         {
-            yield return (Want.Other, Weight("join"));
+            yield return (Want.Other, _wants.Join);
         }
 
         if (candidate.Replaced)
         {
-            yield return (Want.Other, Weight("replaced"));
+            yield return (Want.Other, _wants.Replaced);
         }
 
         if (stem.Named is { } named)
@@ -251,12 +253,12 @@ internal sealed class OptionTerms(
 
         if (option.Bud is { AtScar: true })
         {
-            yield return (Want.Bud, Weight("scar"));
+            yield return (Want.Bud, _wants.Scar);
         }
 
         if (OpenSides.Filled(gaps, option) is not null)
         {
-            yield return (Want.Bud, Weight("gap"));
+            yield return (Want.Bud, _wants.Gap);
         }
     }
 
@@ -270,12 +272,12 @@ internal sealed class OptionTerms(
 
     private double HeightPoints(CutOption option)
     {
-        var span = survey.Plant.Vigour == Vigour.Weak ? Math.Max(150, _tallestMm - AimHeightMm) : 150;
+        var span = survey.Plant.Vigour == Vigour.Weak ? Math.Max(HeightBandMm, _tallestMm - AimHeightMm) : HeightBandMm;
         // Where the bud has still to be found, it may be found at the best height of the window: not having looked
         // costs a look, never a cane.
         var (low, high) = HeightsOf(option);
         var off = Math.Clamp(AimHeightMm, low, high) - AimHeightMm;
-        return Weight("height") * (off >= 0 ? off : -off / 2) / span;
+        return _wants.Height * (off >= 0 ? off : -off / 2) / span;
     }
 
     /// <summary>The heights above the crown at which the end may come to stand, mm.</summary>
@@ -316,15 +318,15 @@ internal sealed class OptionTerms(
             // It is worth what a bud that faces straight out would be; of two windows the one with more buds serves
             // better.
             var nodes = (int)Math.Floor((bud.ToMm - bud.FromMm) / survey.Plant.Kind.InternodeMm);
-            return Weight("outward") * (1 - (FewerBuds * Math.Max(0, WindowNodes - nodes)));
+            return _wants.Outward * (1 - (FewerBuds * Math.Max(0, WindowNodes - nodes)));
         }
 
         var upward = !_school.BudUpward
             ? 0
             : bud.Face switch
             {
-                BudFace.Up => Weight("up"),
-                BudFace.Down => -2 * Weight("up"),
+                BudFace.Up => _wants.Up,
+                BudFace.Down => -2 * _wants.Up,
                 _ => 0,
             };
         if (bud.Facing is null)
@@ -338,7 +340,7 @@ internal sealed class OptionTerms(
         var cosine = bud.OtherFacing is { } other
             ? (Cosine(bud.Facing!.Value) + Cosine(other)) / 2
             : Cosine(bud.Facing!.Value);
-        return upward + (Weight("outward") * cosine * Math.Exp(-spread * spread / 2));
+        return upward + (_wants.Outward * cosine * Math.Exp(-spread * spread / 2));
     }
 
     private double PlacePoints(Stem stem, CutOption option)
@@ -353,6 +355,6 @@ internal sealed class OptionTerms(
         var inward =
             stem.RadiusMm >= LeastRadiusMm
             && option.FromMm > (_crosses.TryGetValue(stem.Id, out var at) ? at : double.PositiveInfinity);
-        return (radius < CentreMm ? Weight("centre") * (1 - (radius / CentreMm)) : 0) + (inward ? Weight("inward") : 0);
+        return (radius < CentreMm ? _wants.Centre * (1 - (radius / CentreMm)) : 0) + (inward ? _wants.Inward : 0);
     }
 }

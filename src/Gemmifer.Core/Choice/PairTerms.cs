@@ -41,23 +41,16 @@ internal sealed class PairTerms(
 )
 {
     /// <summary>Ends closer in bearing than this compete, degrees.</summary>
-    internal static readonly double CloseDeg = TradeNumbers.Of("closeBearing");
+    internal static readonly double CloseDeg = TradeNumbers.Of.CloseBearing;
 
     /// <summary>Canes nearer than this on the way up touch in the wind, mm.</summary>
-    private static readonly double TouchMm = TradeNumbers.Of("touch");
+    private static readonly double TouchMm = TradeNumbers.Of.Touch;
 
     /// <summary>Canes whose ends are tied nearer to each other than this crowd, mm.</summary>
-    private static readonly double CrowdMm = TradeNumbers.Of("crowdOnSupport");
+    private static readonly double CrowdMm = TradeNumbers.Of.CrowdOnSupport;
 
     /// <summary>The wants of every pair, looked up once.</summary>
-    private readonly PairWants _wants = new(
-        survey.School.Weight("gap"),
-        survey.School.Weight("close"),
-        survey.School.Weight("level"),
-        survey.School.Weight("rubs"),
-        survey.School.Weight("touch"),
-        survey.School.Weight("successor")
-    );
+    private readonly SchoolWants _wants = survey.School.Wants;
     private readonly School _school = survey.School;
     private readonly double _heightMinMm = survey.School.HeightMinMm;
 
@@ -66,15 +59,6 @@ internal sealed class PairTerms(
     /// <param name="FrontDeg">The same on a support, from left to right.</param>
     /// <param name="Fills">The side on which its shoot fills a gap; null where it does not.</param>
     internal readonly record struct Seen(Bearing Out, double FrontDeg, Bearing? Fills);
-
-    private sealed record PairWants(
-        double Gap,
-        double Close,
-        double Level,
-        double Rubs,
-        double Touch,
-        double Successor
-    );
 
     public Seen SeenOf(Stem stem, CutOption option) =>
         survey.Plant.Kind.Climbs

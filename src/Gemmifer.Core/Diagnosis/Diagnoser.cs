@@ -13,7 +13,7 @@ namespace Gemmifer.Core.Diagnosis;
 public static class Diagnoser
 {
     /// <summary>How far below a canker, a borer hole or a wound the wood counts as clean, mm (assumption).</summary>
-    public static readonly double CleanMarginMm = TradeNumbers.Of("cleanMargin");
+    public static readonly double CleanMarginMm = TradeNumbers.Of.CleanMargin;
 
     /// <summary>The finding on one stem.</summary>
     /// <param name="childAliveAtMm">Highest place along the stem from which a stem with signs of life grows; null where

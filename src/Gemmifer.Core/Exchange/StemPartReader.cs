@@ -195,7 +195,7 @@ internal sealed class StemPartReader(SurveyNotes notes)
         if (counted.Count > 0)
         {
             // Nobody measured where they stand: one below the other, as far apart as usual, or as there is room.
-            var apart = Math.Min(TradeNumbers.Of("leafApart"), length / (counted.Max(c => c.Leaf) + 1));
+            var apart = Math.Min(TradeNumbers.Of.LeafApart, length / (counted.Max(c => c.Leaf) + 1));
             buds.AddRange(counted.Select(c => c.Bud with { AlongMm = length - (c.Leaf * apart) }));
             if (id is not null)
             {

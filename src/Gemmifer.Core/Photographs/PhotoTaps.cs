@@ -43,17 +43,17 @@ public static class PhotoTaps
             }
         }
 
-        foreach (var (name, on, at) in Canes(f, "on"))
+        foreach (var (_, on, at) in Canes(f, "on"))
         {
             Pixels(f, on, at, TraceReader.MostTaps, width, height);
         }
 
-        foreach (var (name, sides, at) in Canes(f, "width"))
+        foreach (var (_, sides, at) in Canes(f, "width"))
         {
             Pixels(f, sides, at, 2, width, height);
         }
 
-        foreach (var (name, sd, at) in Canes(f, "widthSd"))
+        foreach (var (_, sd, at) in Canes(f, "widthSd"))
         {
             if (sd.ValueKind != JsonValueKind.Number || !(sd.GetDouble() is > 0 and <= TraceReader.MostPx))
             {
@@ -61,7 +61,7 @@ public static class PhotoTaps
             }
         }
 
-        foreach (var (name, said, at) in Canes(f, "said"))
+        foreach (var (_, said, at) in Canes(f, "said"))
         {
             var c = new FieldReader(said, at, errors);
             if (c.IsObject)

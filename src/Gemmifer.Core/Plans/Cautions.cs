@@ -6,7 +6,7 @@ namespace Gemmifer.Core.Plans;
 public static class Cautions
 {
     /// <summary>Above this one stands on a ladder, mm.</summary>
-    public static readonly double ReachMm = TradeNumbers.Of("reach");
+    public static readonly double ReachMm = TradeNumbers.Of.Reach;
 
     /// <summary>Thorns and what they carry in.</summary>
     public const string Thorns =

@@ -6,11 +6,11 @@ namespace Gemmifer.Core.Plans;
 public static class Kit
 {
     /// <summary>Above so many minutes work is heavy, above so many steady (assumptions).</summary>
-    private static readonly double HeavyMinutes = TradeNumbers.Of("heavyMinutes"),
-        SteadyMinutes = TradeNumbers.Of("steadyMinutes");
+    private static readonly double HeavyMinutes = TradeNumbers.Of.HeavyMinutes,
+        SteadyMinutes = TradeNumbers.Of.SteadyMinutes;
 
     /// <summary>So many cuts with the saw make any work heavy (assumption).</summary>
-    private static readonly int HeavySaws = (int)TradeNumbers.Of("heavySaws");
+    private static readonly int HeavySaws = TradeNumbers.Of.HeavySaws;
 
     /// <summary>Against thorns.</summary>
     public static IReadOnlyList<string> AgainstThorns { get; } = ["gauntlets", "long sleeves", "eye protection"];
@@ -19,8 +19,8 @@ public static class Kit
     public static IReadOnlyList<string> AgainstSpringing { get; } = ["gloves", "eye protection"];
 
     /// <summary>Minutes a tie takes, and for getting a ladder to where it is wanted (assumptions).</summary>
-    public static readonly double TieMinutes = TradeNumbers.Of("tieMinutes"),
-        LadderMinutes = TradeNumbers.Of("ladderMinutes");
+    public static readonly double TieMinutes = TradeNumbers.Of.TieMinutes,
+        LadderMinutes = TradeNumbers.Of.LadderMinutes;
 
     /// <summary>
     /// Minutes of the work of a day: each cut by its tool, each tie, each move of a ladder, a minute for anything else.

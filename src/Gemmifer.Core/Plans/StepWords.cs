@@ -62,11 +62,7 @@ public static class StepWords
         var cut = text.Length;
         for (var at = Next(text, 0); at < text.Length; at = Next(text, at))
         {
-            if (cut == text.Length)
-            {
-                cut = at;
-            }
-            else if (Words(text[..at]) <= Together)
+            if (cut == text.Length || Words(text[..at]) <= Together)
             {
                 cut = at;
             }

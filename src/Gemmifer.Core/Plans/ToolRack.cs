@@ -7,10 +7,10 @@ namespace Gemmifer.Core.Plans;
 public static class ToolRack
 {
     /// <summary>Bypass secateurs cut up to here, mm.</summary>
-    public static readonly double SecateursMm = TradeNumbers.Of("secateurs");
+    public static readonly double SecateursMm = TradeNumbers.Of.Secateurs;
 
     /// <summary>Loppers cut up to here, mm; above it a pruning saw.</summary>
-    public static readonly double LoppersMm = TradeNumbers.Of("loppers");
+    public static readonly double LoppersMm = TradeNumbers.Of.Loppers;
 
     /// <summary>What has a blade, in the order of the rack.</summary>
     public static ImmutableArray<Tool> Bladed { get; } = [Tool.Secateurs, Tool.Loppers, Tool.Saw, Tool.Shears];

@@ -16,10 +16,6 @@ public sealed class RuleBook
     /// <summary>Every number with its provenance, by name.</summary>
     public ImmutableSortedDictionary<string, SchoolValue> Values { get; }
 
-    /// <summary>A number by name.</summary>
-    /// <exception cref="KeyNotFoundException">The file has no such number.</exception>
-    public double this[string name] => Values[name].Number;
-
     /// <summary>The whole file, for what is more than numbers.</summary>
     internal JsonElement Document { get; }
 
@@ -28,7 +24,4 @@ public sealed class RuleBook
 
     /// <summary>Reads a file of the assembly.</summary>
     internal static RuleBook Read(string name) => new(DataFiles.Read(name), name);
-
-    /// <summary>A number as a whole one.</summary>
-    public int Whole(string name) => (int)this[name];
 }

@@ -19,56 +19,56 @@ public sealed record School(
     public const int MostHardness = 2;
 
     /// <summary>Least straight distance between cut ends, mm.</summary>
-    public double SpacingMm => Number("spacing");
+    public double SpacingMm => Set.Spacing.Number;
 
-    public int CanesMin => (int)Number("canesMin");
+    public int CanesMin => (int)Set.CanesMin.Number;
 
     /// <summary>As many as a survey may hold where there is no limit.</summary>
-    public int CanesMax => Values["canesMax"].Limited ? (int)Number("canesMax") : MostStems;
+    public int CanesMax => Set.CanesMax.Limited ? (int)Set.CanesMax.Number : MostStems;
 
     /// <summary>Lowest cut above the crown, mm.</summary>
-    public double HeightMinMm => Number("heightMin");
+    public double HeightMinMm => Set.HeightMin.Number;
 
     /// <summary>Highest cut above the crown, mm; infinite where there is no limit.</summary>
-    public double HeightMaxMm => Number("heightMax");
+    public double HeightMaxMm => Set.HeightMax.Number;
 
     /// <summary>Share of live wood that may be taken off, 0 to 1.</summary>
-    public double RemoveShare => Number("removeShare");
+    public double RemoveShare => Set.RemoveShare.Number;
 
-    public double RemoveShareWeak => Number("removeShareWeak");
+    public double RemoveShareWeak => Set.RemoveShareWeak.Number;
 
     /// <summary>Share of the old canes that may go in one winter, 0 to 1.</summary>
-    public double OldShare => Number("oldShare");
+    public double OldShare => Set.OldShare.Number;
 
-    public double ThinBelowMm => Number("thinBelow");
+    public double ThinBelowMm => Set.ThinBelow.Number;
 
-    public double SlopeDeg => Number("slope");
+    public double SlopeDeg => Set.Slope.Number;
 
-    public double ClearanceMm => Number("clearance");
+    public double ClearanceMm => Set.Clearance.Number;
 
     /// <summary>How far kept ends may differ in height, mm.</summary>
-    public double LevelSpreadMm => Number("levelSpread");
+    public double LevelSpreadMm => Set.LevelSpread.Number;
 
     /// <summary>
     /// Height to which a plant is brought down first where its inside cannot be seen, mm above the soil; 0 never.
     /// </summary>
-    public double RoughTopMm => Number("roughTop");
+    public double RoughTopMm => Set.RoughTop.Number;
 
     /// <summary>Whether the plant is sheared as a whole instead of cut above single buds.</summary>
-    public bool Sheared => Values["cut"].Word == "shears";
+    public bool Sheared => Set.Cut.Word == "shears";
 
     /// <summary>Whether a bud has to face up as well as out.</summary>
-    public bool BudUpward => Values["bud"].Word == "up-and-out";
+    public bool BudUpward => Set.Bud.Word == "up-and-out";
 
     /// <summary>Whether buds are wanted to face outward.</summary>
-    public bool BudOutward => Values["bud"].Word != "any";
+    public bool BudOutward => Set.Bud.Word != "any";
 
     /// <summary>When the main prune is, by a word of <c>Season/Data/windows.json</c>.</summary>
-    public string When => Values["when"].Word!;
+    public string When => Set.When.Word!;
 
     /// <summary>What is done with a climber.</summary>
     public ClimberWay Climber =>
-        Values["climber"].Word switch
+        Set.Climber.Word switch
         {
             "keep-volume" => ClimberWay.KeepVolume,
             "halve" => ClimberWay.Halve,
@@ -77,28 +77,28 @@ public sealed record School(
             _ => ClimberWay.FlatFan,
         };
 
-    public bool CentreOpen => Values["centre"].Word == "open";
+    public bool CentreOpen => Set.Centre.Word == "open";
 
-    public int LateralBuds => (int)Number("lateralBuds");
+    public int LateralBuds => (int)Set.LateralBuds.Number;
 
-    public double LateralLengthMm => Number("lateralLength");
+    public double LateralLengthMm => Set.LateralLength.Number;
 
     /// <summary>Share of the plant's height to aim at within the height window; 0 aims at the lowest cut.</summary>
-    public double AimShare => Number("aimShare");
+    public double AimShare => Set.AimShare.Number;
 
-    /// <summary>Points of a want.</summary>
-    public double Weight(string name) => Weights[name].Number;
+    /// <summary>The settings by their names, each with its provenance.</summary>
+    public SchoolValues Set => new(Values);
 
-    /// <summary>The value of a setting with its provenance.</summary>
-    public SchoolValue Value(string name) => Values[name];
+    /// <summary>How much each want counts, points.</summary>
+    internal SchoolWants Wants => new(Weights);
 
     /// <summary>
     /// Whether the heights of cuts matter: with shears, and where there is no upper limit, they do not.
     /// </summary>
-    public bool HeightsMatter => !Sheared && Values["heightMax"].Limited;
+    public bool HeightsMatter => !Sheared && Set.HeightMax.Limited;
 
     /// <summary>Ties stand no further apart than this where there are no wires, mm.</summary>
-    public double TieSpacingMm => Number("tieSpacing");
+    public double TieSpacingMm => Set.TieSpacing.Number;
 
     /// <summary>
     /// This school on a plant neglected for years: three or four canes stay and most of the rest goes, whatever the
@@ -113,7 +113,7 @@ public sealed record School(
         }
 
         var values = Values;
-        void Set(string name, Func<double, double> of)
+        void Change(string name, Func<double, double> of)
         {
             var own = SchoolData.Neglected[name];
             values =
@@ -122,9 +122,9 @@ public sealed record School(
                     : values.SetItem(name, own with { Number = of(own.Number) });
         }
 
-        Set("canesMin", few => Math.Min(few, CanesMax));
-        Set("canesMax", few => Math.Max(few, (int)values["canesMin"].Number));
-        Set("removeShare", most => Math.Max(most, RemoveShare));
+        Change("canesMin", few => Math.Min(few, CanesMax));
+        Change("canesMax", few => Math.Max(few, (int)values["canesMin"].Number));
+        Change("removeShare", most => Math.Max(most, RemoveShare));
         return this with { Values = values };
     }
 
@@ -143,7 +143,7 @@ public sealed record School(
         static double By(string name) => SchoolData.Harder[name].Number;
         var why = steps > 0 ? "You asked for it harder." : "You asked for it lighter.";
         var values = Values;
-        void Set(string name, double number)
+        void Change(string name, double number)
         {
             var spec = SchoolValueSpec.Find(name)!;
             number = Math.Clamp(spec.Whole ? Math.Round(number) : Math.Round(number, 3), spec.Min, spec.Max);
@@ -153,26 +153,26 @@ public sealed record School(
             }
         }
 
-        if (Values["heightMax"].Limited)
+        if (Set.HeightMax.Limited)
         {
             var factor = Math.Pow(By("heights"), steps);
-            Set("heightMin", Math.Round(HeightMinMm * factor));
-            Set("heightMax", Math.Round(HeightMaxMm * factor));
-            Set("aimShare", AimShare * factor);
+            Change("heightMin", Math.Round(HeightMinMm * factor));
+            Change("heightMax", Math.Round(HeightMaxMm * factor));
+            Change("aimShare", AimShare * factor);
         }
 
-        if (Values["canesMax"].Limited)
+        if (Set.CanesMax.Limited)
         {
             var fewer = steps * (int)By("canes");
-            Set("canesMax", Math.Max(By("fewestCanes"), CanesMax - fewer));
-            Set("canesMin", Math.Clamp(CanesMin - fewer, 1, values["canesMax"].Number));
+            Change("canesMax", Math.Max(By("fewestCanes"), CanesMax - fewer));
+            Change("canesMin", Math.Clamp(CanesMin - fewer, 1, values["canesMax"].Number));
         }
 
-        Set(
+        Change(
             "removeShare",
             Math.Clamp(1 - ((1 - RemoveShare) * Math.Pow(By("spared"), steps)), By("leastShare"), By("mostShare"))
         );
-        Set("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + (steps * By("thin"))));
+        Change("thinBelow", ThinBelowMm == 0 ? 0 : Math.Max(1, ThinBelowMm + (steps * By("thin"))));
         return this with { Values = values };
     }
 
@@ -182,8 +182,6 @@ public sealed record School(
         {
             Values = Values.SetItem(name, new SchoolValue(number, word, Provenance.User, "Set by you.")),
         };
-
-    private double Number(string name) => Values[name].Number;
 }
 
 /// <summary>What is done with a climber (common practice, no source).</summary>

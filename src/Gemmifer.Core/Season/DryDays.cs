@@ -15,10 +15,10 @@ public sealed record RainDay(DateOnly Day, double RainMm);
 public static class DryDays
 {
     /// <summary>So much rain makes a day wet, mm.</summary>
-    public static readonly double WetMm = TradeNumbers.Of("wetDay");
+    public static readonly double WetMm = TradeNumbers.Of.WetDay;
 
     /// <summary>A cut wants so many dry days after its own.</summary>
-    public static readonly int DaysAfter = (int)TradeNumbers.Of("dryDaysAfter");
+    public static readonly int DaysAfter = TradeNumbers.Of.DryDaysAfter;
 
     /// <summary>The first listed wet day among a day and the two after it; null where none is known.</summary>
     public static RainDay? WetAt(DateOnly day, ImmutableArray<RainDay> rain) =>

@@ -20,17 +20,14 @@ public sealed record GrowingPlace(Hemisphere Hemisphere, int FrostMonth, int Fro
 {
     /// <summary>Month and day of the usual first frost; the usual one of the hemisphere where nobody set it.</summary>
     public (int Month, int Day) FirstFrostDay { get; init; } =
-        (
-            PruningYear.MonthIn(Hemisphere, (int)TradeNumbers.Of("usualFirstFrostMonth")),
-            (int)TradeNumbers.Of("usualFirstFrostDay")
-        );
+        (PruningYear.MonthIn(Hemisphere, TradeNumbers.Of.UsualFirstFrostMonth), TradeNumbers.Of.UsualFirstFrostDay);
 
     /// <summary>The frost days where nobody set one, half a year later in the south.</summary>
     public static GrowingPlace Usual(Hemisphere hemisphere) =>
         new(
             hemisphere,
-            PruningYear.MonthIn(hemisphere, (int)TradeNumbers.Of("usualFrostMonth")),
-            (int)TradeNumbers.Of("usualFrostDay")
+            PruningYear.MonthIn(hemisphere, TradeNumbers.Of.UsualFrostMonth),
+            TradeNumbers.Of.UsualFrostDay
         );
 
     /// <summary>A place by its last frost as month and day, two digits each: 04-25.</summary>

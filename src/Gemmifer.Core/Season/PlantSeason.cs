@@ -15,10 +15,10 @@ public sealed record PlantSeason(
 )
 {
     /// <summary>Work begun so many days before the main prune of a year is that year's still (assumption).</summary>
-    private static readonly int SettledDays = (int)TradeNumbers.Of("thisYearsWorkDays");
+    private static readonly int SettledDays = TradeNumbers.Of.ThisYearsWorkDays;
 
-    private static readonly int EarlyEnough = (int)TradeNumbers.Of("noFlowersBeforeFrost"),
-        StopDays = (int)TradeNumbers.Of("stopCutsDays");
+    private static readonly int EarlyEnough = TradeNumbers.Of.NoFlowersBeforeFrost,
+        StopDays = TradeNumbers.Of.StopCutsDays;
 
     /// <summary>The last frost in the calendar year of the day.</summary>
     public DateOnly LastFrost => Place.LastFrost(Date.Year);

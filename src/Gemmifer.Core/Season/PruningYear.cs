@@ -9,7 +9,7 @@ public static class PruningYear
     /// <param name="day">Any day.</param>
     /// <param name="hemisphere">In the south the season begins half a year earlier.</param>
     public static int Of(DateOnly day, Hemisphere hemisphere) =>
-        day.Month >= MonthIn(hemisphere, (int)TradeNumbers.Of("seasonFromMonth")) ? day.Year + 1 : day.Year;
+        day.Month >= MonthIn(hemisphere, TradeNumbers.Of.SeasonFromMonth) ? day.Year + 1 : day.Year;
 
     /// <summary>The month of a hemisphere that a month of the north answers to, 1 to 12.</summary>
     internal static int MonthIn(Hemisphere hemisphere, int northern) =>

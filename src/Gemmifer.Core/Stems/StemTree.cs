@@ -13,7 +13,7 @@ public sealed class StemTree
     /// <summary>
     /// A stem that leans so far away from its own side of the crown grows through the centre, degrees.
     /// </summary>
-    private static readonly double ThroughCentreDeg = TradeNumbers.Of("throughCentre");
+    private static readonly double ThroughCentreDeg = TradeNumbers.Of.ThroughCentre;
 
     private readonly FrozenDictionary<string, Arc> _axes;
     private readonly ILookup<string, Stem> _children;

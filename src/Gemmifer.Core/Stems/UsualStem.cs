@@ -9,7 +9,7 @@ namespace Gemmifer.Core.Stems;
 public sealed record UsualStem(double LengthMm, double LeanDeg, double RadiusMm)
 {
     /// <summary>Canes start so far from the middle of the crown (assumption).</summary>
-    private static readonly double BaseRadiusMm = TradeNumbers.Of("baseRadius");
+    private static readonly double BaseRadiusMm = TradeNumbers.Of.BaseRadius;
 
     /// <summary>By the traits of its kind: a trunk stands, an arm lies, the others lean as usual.</summary>
     public static UsualStem Of(PlantKind kind, StemRole? role, bool topLevel) =>

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using System.Collections.Immutable;
 using System.Text.Json;
 using Gemmifer.Core.Plants;
 
@@ -29,6 +30,32 @@ public enum GrownThrough
     Never,
     WithoutWires,
     Always,
+}
+
+/// <summary>The ways lines may lie that more than one is tried of; from <c>Supports/Data/supports.json</c>.</summary>
+public static class SupportWays
+{
+    /// <summary>How flat a spiral may lie, from vertical, degrees, 0 to 90, the flattest first.</summary>
+    public static ImmutableArray<double> SpiralLeansDeg { get; } = Read("spiralLeans", 90);
+
+    /// <summary>How gently canes may turn from the post onto a beam, mm, above 0.</summary>
+    public static ImmutableArray<double> BeamTurnsMm { get; } = Read("beamTurns", SupportLimits.HeightMm);
+
+    private static ImmutableArray<double> Read(string name, double most)
+    {
+        ImmutableArray<double> values =
+        [
+            .. DataFiles
+                .Read("supports.json")
+                .GetProperty(name)
+                .GetProperty("value")
+                .EnumerateArray()
+                .Select(v => v.GetDouble()),
+        ];
+        return values is [_, ..] && values.All(v => v > 0 && v <= most)
+            ? values
+            : throw new FormatException($"supports.json, {name}: one or more numbers above 0, to {most}.");
+    }
 }
 
 /// <summary>What is to be known of a kind of support; from <c>Supports/Data/supports.json</c>.</summary>

@@ -13,11 +13,7 @@ public sealed record AllowedStrain(double OneYear, double TwoYears, double Older
 {
     /// <summary>What wood bears under a school.</summary>
     public static AllowedStrain Under(School school) =>
-        new(
-            school.Value("strainOneYear").Number,
-            school.Value("strainTwoYears").Number,
-            school.Value("strainOlder").Number
-        );
+        new(school.Set.StrainOneYear.Number, school.Set.StrainTwoYears.Number, school.Set.StrainOlder.Number);
 
     /// <summary>The usual values.</summary>
     public static AllowedStrain Usual { get; } = new(0.05, 0.025, 0.012);

@@ -9,12 +9,12 @@ namespace Gemmifer.Core.Training;
 public static class Bloom
 {
     /// <summary>Wood this far from vertical and more flowers at every node, degrees.</summary>
-    public static readonly double FlatDeg = TradeNumbers.Of("flat");
+    public static readonly double FlatDeg = TradeNumbers.Of.Flat;
 
     /// <summary>
     /// Of upright wood only tip and side shoots flower: it counts so much of wood that lies flat (assumption).
     /// </summary>
-    public static readonly double UprightWorth = TradeNumbers.Of("uprightWorth");
+    public static readonly double UprightWorth = TradeNumbers.Of.UprightWorth;
 
     /// <summary>What wood counts in the choice of its place, 0 to 1.</summary>
     /// <param name="leanDeg">From vertical.</param>

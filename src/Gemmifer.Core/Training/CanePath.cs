@@ -31,19 +31,19 @@ public abstract record CanePath
     /// <summary>
     /// At least so much of a cane has to lie on its line to be tied there, mm (assumption: two ties).
     /// </summary>
-    public static readonly double LeastTiedMm = TradeNumbers.Of("leastTied");
+    public static readonly double LeastTiedMm = TradeNumbers.Of.LeastTied;
 
     /// <summary>
     /// Wood strained to all it bears weighs as much as so many millimetres of flat line left bare (assumption).
     /// </summary>
-    public static readonly double StrainMm = TradeNumbers.Of("strainWeight");
+    public static readonly double StrainMm = TradeNumbers.Of.StrainWeight;
 
     /// <summary>
     /// A bend this much tighter than the wood bears by the numbers is made by feel (a thumb tells no finer), and weighs
     /// as much more, in millimetres of flat line left bare (assumptions).
     /// </summary>
-    private static readonly double ByFeel = TradeNumbers.Of("byFeel"),
-        ByFeelMm = TradeNumbers.Of("byFeelWeight");
+    private static readonly double ByFeel = TradeNumbers.Of.ByFeel,
+        ByFeelMm = TradeNumbers.Of.ByFeelWeight;
 
     /// <summary>
     /// The way of a cane to a line that weighs early joining against a gentle bend, none tighter than its wood bears.

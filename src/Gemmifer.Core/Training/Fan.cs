@@ -18,8 +18,8 @@ public static class Fan
     /// Nothing is tied nearer than this to an edge or an opening, mm, nor flatter than this above level, degrees
     /// (assumptions).
     /// </summary>
-    public static readonly double MarginMm = TradeNumbers.Of("edgeMargin"),
-        FlattestDeg = TradeNumbers.Of("flattestLine");
+    public static readonly double MarginMm = TradeNumbers.Of.EdgeMargin,
+        FlattestDeg = TradeNumbers.Of.FlattestLine;
 
     /// <summary>
     /// Steps in which the face is measured, and in which a line may give way to an opening within its sector.
@@ -28,17 +28,17 @@ public static class Fan
         Ways = 40;
 
     /// <summary>Wood that has to be cut off to fit a line weighs so much of line left bare (assumption).</summary>
-    public static readonly double CutShare = TradeNumbers.Of("cutToFit");
+    public static readonly double CutShare = TradeNumbers.Of.CutToFit;
 
     /// <summary>
     /// A line leaves the middle of its sector only for more than this much length a radian, mm (assumption).
     /// </summary>
-    private static readonly double GiveWayMm = TradeNumbers.Of("giveWay");
+    private static readonly double GiveWayMm = TradeNumbers.Of.GiveWay;
 
     /// <summary>
     /// A line keeps this share of its sector from either bound, so that neighbours do not run side by side.
     /// </summary>
-    private static readonly double InsideShare = TradeNumbers.Of("insideSector");
+    private static readonly double InsideShare = TradeNumbers.Of.InsideSector;
 
     /// <summary>From here upward, from level, wood is upright and flowers at its tip only, radians.</summary>
     private const double UprightFrom = Math.PI / 4;

@@ -13,18 +13,18 @@ namespace Gemmifer.Core.Training;
 public static class SupportLines
 {
     /// <summary>Canes that run side by side on an arch or a beam keep so far apart, mm.</summary>
-    public static readonly double BesideMm = TradeNumbers.Of("besideEachOther");
+    public static readonly double BesideMm = TradeNumbers.Of.BesideEachOther;
 
     /// <summary>A cane lies so far outside the post it is wound round, mm.</summary>
-    private static readonly double OutsideMm = TradeNumbers.Of("outsideThePost");
+    private static readonly double OutsideMm = TradeNumbers.Of.OutsideThePost;
 
     /// <summary>
     /// How flat a spiral may lie, from vertical, degrees: the flattest first, as it flowers at every node from 45 on.
     /// </summary>
-    private static readonly double[] SpiralLeansDeg = [60, 54, 48, 40, 30, 20];
+    private static readonly ImmutableArray<double> SpiralLeansDeg = SupportWays.SpiralLeansDeg;
 
     /// <summary>How gently canes may turn from the post onto a beam, mm.</summary>
-    private static readonly double[] BeamTurnsMm = [300, 500, 800, 1200];
+    private static readonly ImmutableArray<double> BeamTurnsMm = SupportWays.BeamTurnsMm;
 
     /// <summary>The ways in which so many lines may lie on a support; the canes decide which of them serves.</summary>
     /// <param name="crown">Where the canes start.</param>
@@ -52,7 +52,7 @@ public static class SupportLines
             SupportForm.Round => SpiralLeansDeg.Select(lean => Spirals(support, count, lean)),
             SupportForm.Arch => [Over(support, crown, count)],
             SupportForm.Beam => BeamTurnsMm
-                .Where(r => r <= support.HeightMm - 200)
+                .Where(r => r <= support.HeightMm - TradeNumbers.Of.BeamFoot)
                 .Select(r => AlongBeam(support, crown, count, r)),
             SupportForm.Trellis => [],
             _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),

@@ -17,8 +17,8 @@ public static class Ties
     /// Ties stand this far apart where there are no wires, mm, and each takes this much besides going round
     /// (assumptions).
     /// </summary>
-    public static readonly double SpacingMm = TradeNumbers.Of("tieSpacing"),
-        KnotMm = TradeNumbers.Of("tieKnot");
+    public static readonly double SpacingMm = TradeNumbers.Of.TieSpacing,
+        KnotMm = TradeNumbers.Of.TieKnot;
 
     /// <summary>
     /// The ties of a cane that lies on a line between two places: where the line crosses a wire, otherwise evenly, no
@@ -109,5 +109,5 @@ public static class Ties
 
     /// <summary>Tie material for so many ties round a cane, metres: twice round, loose, and a knot.</summary>
     public static double Metres(int ties, double diameterMm) =>
-        ties * ((2 * Math.PI * diameterMm * 1.5) + KnotMm) / 1000;
+        ties * ((2 * Math.PI * diameterMm * TradeNumbers.Of.TieLoose) + KnotMm) / 1000;
 }

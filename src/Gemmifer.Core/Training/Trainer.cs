@@ -57,12 +57,12 @@ public sealed record TrainedFan(ImmutableArray<TrainedCane> Canes, double Covere
 public static class Trainer
 {
     /// <summary>A turn of a right angle weighs as much as so many millimetres of line left bare (assumption).</summary>
-    private static readonly double TurnMm = TradeNumbers.Of("turn");
+    private static readonly double TurnMm = TradeNumbers.Of.Turn;
 
     /// <summary>
     /// A cane that gets no line weighs as much as so many millimetres of line left bare (assumption: it hangs loose).
     /// </summary>
-    public static readonly double LeftLooseMm = TradeNumbers.Of("leftLoose");
+    public static readonly double LeftLooseMm = TradeNumbers.Of.LeftLoose;
 
     /// <summary>
     /// Costs are whole thousandths of a millimetre; below them ties are decided by a hash of cane and line.

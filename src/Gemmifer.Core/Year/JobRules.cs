@@ -96,9 +96,6 @@ internal static class JobRules
     /// <summary>Work on plants of a family: that on any plant, and its own.</summary>
     public static ImmutableArray<JobRule> Of(PlantFamily family) => ByFamily.GetValueOrDefault(family, OfAll);
 
-    /// <summary>A number of the stages.</summary>
-    public static double Number(string name) => Stages.GetProperty(name).GetProperty("value").GetDouble();
-
     /// <summary>A stage where nobody knows better: one year in ten earlier and later, days.</summary>
     public static (int Early, int Late) Stage(PlantFamily family, string stage)
     {

@@ -10,7 +10,7 @@ public static class Minutes
     public const int Most = 24 * 60;
 
     /// <summary>So many days before its last day a job is worth half of what it is worth on that day.</summary>
-    private const double HalfWorthDays = 7;
+    private static readonly double HalfWorthDays = (int)YearNumbers.Of.HalfWorth;
 
     /// <summary>What it is worth to do a job today rather than later; 0 where it is not its time, or no work.</summary>
     public static double Worth(DatedJob job, DateOnly today)

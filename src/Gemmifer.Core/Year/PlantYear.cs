@@ -43,7 +43,11 @@ internal sealed class PlantYear
         _log = [.. asked.LogOf(plant.Id)];
         var when = plant.Cover && asked.FrostsCome ? PruningTime.AfterCover : plant.When;
         Prune = PruningYear.Window(plant.Kind, FirstPruneDay(), _place, when);
-        Pruned = Last(YearEvent.Pruned, Prune.From.AddDays(-60), Prune.To.AddDays(90));
+        Pruned = Last(
+            YearEvent.Pruned,
+            Prune.From.AddDays(-YearNumbers.Of.PrunedBefore),
+            Prune.To.AddDays(YearNumbers.Of.PrunedAfter)
+        );
         BudBreak = StageOf(
             YearEvent.BudBreak,
             LastFrost,
@@ -51,7 +55,7 @@ internal sealed class PlantYear
             "reckoned from the last frost"
         );
         Bloom = BloomOf();
-        var flush = (int)JobRules.Number("flushDays");
+        int flush = YearNumbers.Of.FlushDays;
         FlushEnd = Last(YearEvent.FlushEnd, Bloom.Early, FirstFrost) is { } noted
             ? new Spread(noted, noted, "noted")
             : Bloom.Shifted(flush);
@@ -91,7 +95,7 @@ internal sealed class PlantYear
         get
         {
             var own = OwnRounds().ToArray();
-            return own.Length == 0 ? (JobRules.Number("roundDays"), 0) : (own.Average(r => r.FromCut), own.Length);
+            return own.Length == 0 ? (YearNumbers.Of.RoundDays, 0) : (own.Average(r => r.FromCut), own.Length);
         }
     }
 
@@ -101,7 +105,7 @@ internal sealed class PlantYear
     /// </summary>
     private IEnumerable<(int FromCut, int FromBloom)> OwnRounds()
     {
-        var least = (int)JobRules.Number("roundLeast");
+        int least = YearNumbers.Of.RoundLeast;
         var blooms = _log.Where(l => l.What == YearEvent.FirstBloom).Select(l => l.Date).Distinct().ToArray();
         foreach (var (before, next) in blooms.Zip(blooms.Skip(1)))
         {
@@ -134,12 +138,12 @@ internal sealed class PlantYear
         // From bloom to bloom, as it does by itself; else as long as from a cut. Each round adds its own spread.
         var own = OwnRounds().ToArray();
         var days = (int)Math.Round(own.Length == 0 ? Round.Days : own.Average(r => r.FromBloom));
-        var spread = JobRules.Number("roundSpread");
+        double spread = YearNumbers.Of.RoundSpread;
         var half = (Bloom.Late.DayNumber - Bloom.Early.DayNumber) / 2.0;
         for (var n = 1; ; n++)
         {
             var middle = Bloom.Mid.AddDays(n * days);
-            if (middle >= FirstFrost.AddDays(-14))
+            if (middle >= FirstFrost.AddDays(-TradeNumbers.Of.NoFlowersBeforeFrost))
             {
                 yield break;
             }
@@ -202,7 +206,11 @@ internal sealed class PlantYear
 
     private Spread StageOf(YearEvent? noted, DateOnly anchor, (int Early, int Late) days, string from)
     {
-        if (noted is { } what && Last(what, anchor.AddDays(days.Early - 60), anchor.AddDays(days.Late + 60)) is { } day)
+        int around = YearNumbers.Of.StageAround;
+        if (
+            noted is { } what
+            && Last(what, anchor.AddDays(days.Early - around), anchor.AddDays(days.Late + around)) is { } day
+        )
         {
             return new Spread(day, day, "noted");
         }
@@ -218,7 +226,7 @@ internal sealed class PlantYear
     private Spread BloomOf()
     {
         var (early, late) = (_plant.Kind.FlowerFromDays, _plant.Kind.FlowerToDays);
-        if (Last(YearEvent.FirstBloom, LastFrost.AddDays(early - 45), FirstFrost) is { } noted)
+        if (Last(YearEvent.FirstBloom, LastFrost.AddDays(early - YearNumbers.Of.BloomBefore), FirstFrost) is { } noted)
         {
             return new Spread(noted, noted, "noted");
         }
@@ -228,7 +236,10 @@ internal sealed class PlantYear
             _plant.Kind.FlowersOn != FlowerWood.LastYear && Pruned is { } pruned && pruned > LastFrost
                 ? pruned
                 : LastFrost;
-        var shade = _plant.Sun == Sun.Full ? 0 : (int)JobRules.Number(Exchange.WireNames.Of(_plant.Sun));
+        var shade =
+            _plant.Sun == Sun.Full ? 0
+            : _plant.Sun == Sun.Half ? YearNumbers.Of.Half
+            : (int)YearNumbers.Of.Shade;
         var kinds = Warmed(
             new Spread(start.AddDays(early + shade), start.AddDays(late + shade), "reckoned from the last frost")
         );
@@ -240,7 +251,7 @@ internal sealed class PlantYear
 
         // Two normal distributions become one (conjugate prior, known variance): the kind's and the plant's own years.
         var sd = (kinds.Late.DayNumber - kinds.Early.DayNumber) / (2 * Tenth);
-        var each = JobRules.Number("ownSpread");
+        double each = YearNumbers.Of.OwnSpread;
         var (kindWeight, ownWeight) = (1 / (sd * sd), own.Length / (each * each));
         var mean =
             ((kinds.Mid.DayNumber - LastFrost.DayNumber) * kindWeight + (own.Average() * ownWeight))
@@ -259,14 +270,14 @@ internal sealed class PlantYear
     /// </summary>
     private Spread Warmed(Spread usual)
     {
-        if (_asked.Weather.Last is not { } last || last < LastFrost.AddDays(-60))
+        if (_asked.Weather.Last is not { } last || last < LastFrost.AddDays(-YearNumbers.Of.WarmthKnown))
         {
             return usual;
         }
 
-        var from = LastFrost.AddDays(-90);
+        var from = LastFrost.AddDays(-YearNumbers.Of.WarmthFrom);
         var days = FirstFrost.DayNumber - from.DayNumber;
-        var baseC = JobRules.Number("warmthBase");
+        double baseC = YearNumbers.Of.WarmthBase;
         if (
             _asked.Weather.Warmth(from, days, baseC, own: false) is not { } mean
             || _asked.Weather.Warmth(from, days, baseC, own: true) is not { } now
@@ -305,7 +316,8 @@ internal sealed class PlantYear
                 _log[i].What == from
                 && _log.Skip(i + 1).FirstOrDefault(l => l.What == to || l.What == from) is { } next
                 && next.What == to
-                && next.Date.DayNumber - _log[i].Date.DayNumber is > 0 and < 240 and var days
+                && next.Date.DayNumber - _log[i].Date.DayNumber is > 0 and var days
+                && days < YearNumbers.Of.RoundMost
             )
             {
                 own.Add(days);

@@ -76,7 +76,7 @@ public sealed class WeatherRecord
     /// <summary>Whether at least nine days in ten were measured.</summary>
     private bool Whole(DateOnly from, DateOnly to) =>
         _days.Values.Count(d => d.Date >= from && d.Date < to && d.Tmin is not null)
-        >= 0.9 * (to.DayNumber - from.DayNumber);
+        >= YearNumbers.Of.WholeHalfYear * (to.DayNumber - from.DayNumber);
 
     private static FrostDays? SpreadOf(List<int> days, DateOnly middle)
     {

@@ -11,8 +11,8 @@ namespace Gemmifer.Core.Year;
 public static class YearPlanner
 {
     /// <summary>Work is moved within its window off days that are wetter than this, mm, or colder, °C.</summary>
-    private static readonly double WetMm = TradeNumbers.Of("wetDay"),
-        HardFrostC = JobRules.Number("hardFrost");
+    private static readonly double WetMm = TradeNumbers.Of.WetDay,
+        HardFrostC = YearNumbers.Of.HardFrost;
 
     /// <summary>Cuts want wood that is dry and not frozen; the rest does not mind.</summary>
     private static readonly YearJob[] Cuts =
@@ -91,8 +91,8 @@ public static class YearPlanner
             .Select(y => new PlantYear(asked, plant, y));
 
     /// <summary>So many days round its window a job that was noted is the one meant (assumption).</summary>
-    private const int DaysNear = 14,
-        DaysNearPrune = 45;
+    private static readonly int DaysNear = YearNumbers.Of.JobNear,
+        DaysNearPrune = YearNumbers.Of.PruneNear;
 
     /// <summary>
     /// Whether work that is due waits for the weather of a day, and the next day known to be better; null where it need

@@ -49,13 +49,7 @@ public static class PlantFiles
             .ProducesProblem(404);
     }
 
-    private static async Task<IResult> DrawAsync(
-        string id,
-        string? show,
-        GardenContext garden,
-        WorkStore store,
-        CancellationToken cancel
-    )
+    private static async Task<IResult> DrawAsync(string id, string? show, WorkStore store, CancellationToken cancel)
     {
         var drawn = show is null ? Drawn.Found : WireNames.Find<Drawn>(show);
         if (drawn is not { } what)

@@ -181,8 +181,8 @@ public static class PlanEndpoints
         static SchoolValueView[] Values(School s) =>
             [
                 .. SchoolValueSpec
-                    .All.Where(spec => !s.Value(spec.Name).Unused)
-                    .Select(spec => ViewOf(spec, s.Value(spec.Name))),
+                    .All.Where(spec => !s.Values[spec.Name].Unused)
+                    .Select(spec => ViewOf(spec, s.Values[spec.Name])),
             ];
         var own = await OwnSchools.ForAsync(garden, kind, cancel);
         return Results.Ok(

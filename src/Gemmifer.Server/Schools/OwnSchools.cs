@@ -147,7 +147,7 @@ public static class OwnSchools
             file.Family,
             [
                 .. SchoolValueSpec
-                    .All.Where(spec => !general.Value(spec.Name).Unused)
+                    .All.Where(spec => !general.Values[spec.Name].Unused)
                     .Select(spec =>
                         ValueOf(
                             spec,
@@ -173,7 +173,7 @@ public static class OwnSchools
 
     private static RuleValue ValueOf(SchoolValueSpec spec, School general, (string Kind, School School)[] kinds)
     {
-        var value = general.Value(spec.Name);
+        var value = general.Values[spec.Name];
         static double? Number(SchoolValue v) => v.Word is null && v.Limited ? v.Number : null;
         var numeric = spec.Words.Length == 0 && !spec.Flag;
         return new RuleValue(
@@ -191,7 +191,7 @@ public static class OwnSchools
             value.Why,
             [
                 .. kinds
-                    .Select(k => (k.Kind, Value: k.School.Value(spec.Name)))
+                    .Select(k => (k.Kind, Value: k.School.Values[spec.Name]))
                     .Where(k => k.Value.Number != value.Number || k.Value.Word != value.Word)
                     .Select(k => new RuleByKind(
                         PlantKinds.Of(k.Kind).Name,
@@ -341,7 +341,7 @@ public static class OwnSchools
         {
             foreach (var name in (string[])[low, high])
             {
-                if (school.Value(name) is { Limited: true } value)
+                if (school.Values[name] is { Limited: true } value)
                 {
                     set[name] = value.Number;
                 }

@@ -29,7 +29,7 @@ public sealed class CaneFruitFamily : Family
 
     /// <inheritdoc/>
     public override IReadOnlyDictionary<string, double> UsualFacts(PlantKind kind) =>
-        new Dictionary<string, double> { ["width"] = RowRules.Value("usualWidth"), ["meanHeight"] = kind.CaneLengthMm };
+        new Dictionary<string, double> { ["width"] = RowNumbers.Of.UsualWidth, ["meanHeight"] = kind.CaneLengthMm };
 
     /// <inheritdoc/>
     public override IReadOnlyDictionary<string, int> YearDays(PlantKind kind)

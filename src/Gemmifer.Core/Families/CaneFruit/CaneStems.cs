@@ -170,7 +170,7 @@ internal sealed class CaneStems
             case StemMust.Back or StemMust.Nothing when WhyGoes(stem) is { } goes:
                 Remove(stem, finding, goes.Stage, goes.Reason);
                 break;
-            case StemMust.Back back when back.SoundToMm <= RowRules.Value("leastTip"):
+            case StemMust.Back back when back.SoundToMm <= RowNumbers.Of.LeastTip:
                 Remove(stem, finding, back.Stage, Musts.TooLow(finding));
                 break;
             case StemMust.Back or StemMust.Nothing:
@@ -241,7 +241,7 @@ internal sealed class CaneStems
                 new PlanReason(
                     "thinBelow",
                     "Thinner than a pencil: it bears little and crowds the others.",
-                    _survey.School.Value("thinBelow").Provenance
+                    _survey.School.Set.ThinBelow.Provenance
                 )
             )
         : null;
@@ -267,7 +267,7 @@ internal sealed class CaneStems
         var axis = _tree.Axis(stem);
         var at = tip > 0 && stem.Age == 1 ? axis.FirstAtHeight(tip - axis.Start.Z) : null;
         var limit = Math.Min(at ?? double.PositiveInfinity, finding.SoundToMm ?? double.PositiveInfinity);
-        if (limit < stem.LengthMm - 1 && limit > RowRules.Value("leastTip"))
+        if (limit < stem.LengthMm - 1 && limit > RowNumbers.Of.LeastTip)
         {
             var dead = finding.SoundToMm is { } sound && sound <= limit + 0.01;
             var rule = dead ? Wording.Of(finding.Verdict) : "tipHeight";
@@ -278,7 +278,7 @@ internal sealed class CaneStems
                 new PlanReason(
                     rule,
                     dead ? finding.Text : $"Tipped at {Wording.Mm(tip)}.",
-                    dead ? finding.Provenance : _survey.School.Value("tipHeight").Provenance
+                    dead ? finding.Provenance : _survey.School.Set.TipHeight.Provenance
                 ),
                 Cut(
                     stem,
@@ -341,7 +341,7 @@ internal sealed class CaneStems
                 new PlanReason(
                     "surplus",
                     $"{_survey.School.CanesMax} canes are enough for a plant, and the others are sturdier.",
-                    _survey.School.Value("canesMax").Provenance
+                    _survey.School.Set.CanesMax.Provenance
                 )
             );
         }
@@ -419,7 +419,8 @@ internal sealed class CaneStems
             case StemMust.Stay or StemMust.CutAt:
                 Set(shoot, finding, Decision.Keep, GardenersWord.Reason(shoot.Pin!), null);
                 break;
-            case StemMust.Nothing when length > 0 && shoot.LengthMm > length + 10 && !_work.InGrowth:
+            case StemMust.Nothing
+                when length > 0 && shoot.LengthMm > length + RowNumbers.Of.SideShootSlack && !_work.InGrowth:
                 Shorten(
                     shoot,
                     finding,
@@ -427,7 +428,7 @@ internal sealed class CaneStems
                     new PlanReason(
                         "lateralLength",
                         $"Side shoots to {Wording.Mm(length)}.",
-                        _survey.School.Value("lateralLength").Provenance
+                        _survey.School.Set.LateralLength.Provenance
                     ),
                     $"Shorten {shoot.Id} on {on} to {Wording.Mm(length)}, above a bud."
                 );

@@ -30,7 +30,7 @@ public sealed record TypingStep(Sighting Seen, string Text, ImmutableArray<strin
 public static class CaneTyping
 {
     /// <summary>From so many days after the last frost on, a first-year cane without fruit says something.</summary>
-    public static int AutumnDays { get; } = (int)RowRules.Value("autumnDays");
+    public static int AutumnDays { get; } = RowNumbers.Of.AutumnDays;
 
     /// <summary>The kind whose first-year canes fruit, so that its wood is asked for first.</summary>
     private const string Fall = "raspberry.fall";

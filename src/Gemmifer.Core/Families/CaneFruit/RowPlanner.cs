@@ -88,21 +88,21 @@ internal static class RowPlanner
             [
                 new PlanMaterial(
                     "twine",
-                    Math.Max(0.1, Math.Round(work.Wires(survey).Length * work.Metres * RowRules.Value("twine"), 1)),
+                    Math.Max(0.1, Math.Round(work.Wires(survey).Length * work.Metres * RowNumbers.Of.Twine, 1)),
                     []
                 ),
             ]
             : [];
         var each =
-            (tied ? RowRules.Value("keptMinutes") : 0)
-            + (work.TipNow ? RowRules.Value("tipMinutes") : 0)
-            + (today.Any(s => s is { Stage: Stage.Laterals, Stem: null }) ? RowRules.Value("sideShootsMinutes") : 0);
+            (tied ? RowNumbers.Of.KeptMinutes : 0)
+            + (work.TipNow ? RowNumbers.Of.TipMinutes : 0)
+            + (today.Any(s => s is { Stage: Stage.Laterals, Stem: null }) ? RowNumbers.Of.SideShootsMinutes : 0);
         var stays = counts.Kept + (work.MowLater ? work.Stay : 0);
         var minutes =
             today.Length == 0
                 ? 0
                 : Math.Ceiling(
-                    RowRules.Value("lookMinutes") + (counts.Removed * RowRules.Value("caneMinutes")) + (stays * each)
+                    RowNumbers.Of.LookMinutes + (counts.Removed * RowNumbers.Of.CaneMinutes) + (stays * each)
                 );
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, of);
     }
@@ -125,7 +125,7 @@ internal static class RowPlanner
     /// <remarks>Canes are not tipped below the wire they are led to, if that is within what the school has.</remarks>
     internal static double TipHeight(Survey survey)
     {
-        var value = survey.School.Value("tipHeight");
+        var value = survey.School.Set.TipHeight;
         if (value.Number <= 0 || value.Provenance == Provenance.User)
         {
             return value.Number;
@@ -133,12 +133,12 @@ internal static class RowPlanner
 
         var kind = RowRules.Kind(survey.Plant.Kind.Id);
         var strong = survey.Plant.Vigour == Vigour.Strong && kind.StrongTip;
-        var tip = strong ? RowRules.Value("strongTip") : value.Number;
+        var tip = strong ? RowNumbers.Of.StrongTip : value.Number;
         var most =
-            kind.StrongTip ? RowRules.Value("strongTip")
-            : survey.School.Value("heightMax") is { Limited: true } highest ? highest.Number
+            kind.StrongTip ? RowNumbers.Of.StrongTip
+            : survey.School.Set.HeightMax is { Limited: true } highest ? highest.Number
             : tip;
-        var above = RowRules.Value("aboveWire");
+        double above = RowNumbers.Of.AboveWire;
         return (survey.Support?.Wires ?? [])
             .Select(w => w.HeightMm + above)
             .Where(h => h <= Math.Max(most, tip))
@@ -148,7 +148,7 @@ internal static class RowPlanner
 
     /// <summary>Whether canes stand taller than they are tipped.</summary>
     internal static bool Taller(Survey survey, double? heightMm) =>
-        TipHeight(survey) is > 0 and var tip && heightMm > tip + RowRules.Value("tipSlack");
+        TipHeight(survey) is > 0 and var tip && heightMm > tip + RowNumbers.Of.TipSlack;
 
     private static PlanTip? TipOf(Survey survey, RowWork work)
     {
@@ -165,7 +165,7 @@ internal static class RowPlanner
         return new PlanTip(
             height,
             Math.Min(height, survey.School.HeightMinMm),
-            survey.School.Value("heightMax") is { Limited: true } most ? Math.Max(height, most.Number) : height,
+            survey.School.Set.HeightMax is { Limited: true } most ? Math.Max(height, most.Number) : height,
             due
         );
     }
@@ -247,7 +247,11 @@ internal static class RowPlanner
                     "Measure how tall the canes of last season stand: whether they are tipped depends on it."
                 ),
                 [
-                    .. new[] { Math.Round(tip * 0.7), Math.Round(tip * 1.5) }.Select(mm => new Answer(
+                    .. new[]
+                    {
+                        Math.Round(tip * RowNumbers.Of.TipTriedLow),
+                        Math.Round(tip * RowNumbers.Of.TipTriedHigh),
+                    }.Select(mm => new Answer(
                         new JsonObject { ["row"] = new JsonObject { ["meanHeight"] = mm } },
                         survey with
                         {

@@ -12,7 +12,7 @@ public static class RowReader
     public static RowFacts? Read(JsonElement value, SurveyNotes notes)
     {
         var before = notes.Errors.Count;
-        var usualWidth = RowRules.Value("usualWidth");
+        double usualWidth = RowNumbers.Of.UsualWidth;
         var f = notes.Fields(value, "/row");
         f.Require("length");
         var length = f.Number("length", RowLimits.LengthLeastMm, RowLimits.LengthMm);

@@ -74,9 +74,6 @@ public static class RowRules
     public static FrozenDictionary<string, string> Asks { get; } =
         Document.GetProperty("asks").EnumerateObject().ToFrozenDictionary(a => a.Name, a => a.Value.GetString()!);
 
-    /// <summary>A number by name.</summary>
-    public static double Value(string name) => Book[name];
-
     /// <summary>What the trade says of a kind of the exchange format.</summary>
     public static RowKind Kind(string kind) => Kinds[kind];
 

@@ -63,11 +63,11 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
 
         if (!work.PerPlant)
         {
-            var half = Wording.Mm(Math.Min(row.WidthMm, RowRules.Value("widest")) / 2);
+            var half = Wording.Mm(Math.Min(row.WidthMm, RowNumbers.Of.Widest) / 2);
             yield return Whole(
                 Stage.Suckers,
                 StepAction.Do,
-                row.WidthMm > RowRules.Value("widest")
+                row.WidthMm > RowNumbers.Of.Widest
                     ? $"Narrow the row: pull or dig out what comes up more than {half} from its middle."
                     : $"Pull or dig out what comes up more than {half} from the middle of the row."
             );
@@ -313,7 +313,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                 "Look whether this year's canes carry fruit at their tips; note it here."
             ) with
             {
-                Due = survey.Season.NextAfterFrost(CaneTyping.AutumnDays + 10),
+                Due = survey.Season.NextAfterFrost(CaneTyping.AutumnDays + RowNumbers.Of.LookAfterAutumn),
             };
         }
     }

@@ -19,7 +19,7 @@ internal sealed class CaneSteps(
 )
 {
     /// <summary>A longer cane is taken out in pieces, mm (assumption).</summary>
-    private static readonly double LongMm = CaneNumbers.Of["inPieces"];
+    private static readonly double LongMm = RoseNumbers.Of.InPieces;
 
     private readonly School _school = survey.School;
     private readonly FlowerSteps _flowers = new(survey, tree);

@@ -20,7 +20,7 @@ internal sealed class CaneTally(
 )
 {
     /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
-    private static readonly int ShearMinutes = (int)CaneNumbers.Of["shearMinutes"];
+    private static readonly double ShearMinutes = RoseNumbers.Of.ShearMinutes;
 
     private readonly Dictionary<string, Decided> _byId = decided.ToDictionary(d => d.Stem.Id);
 
@@ -105,7 +105,7 @@ internal sealed class CaneTally(
             ties =
             [
                 .. ties,
-                new PlanMaterial("tie that gives", Math.Round(stake * CaneNumbers.Of["stakeTieMetres"], 1), []),
+                new PlanMaterial("tie that gives", Math.Round(stake * RoseNumbers.Of.StakeTieMetres, 1), []),
             ];
         }
 
@@ -113,9 +113,9 @@ internal sealed class CaneTally(
         var minutes =
             today.Length == 0
                 ? 0
-                : CaneNumbers.Of["lookMinutes"]
+                : RoseNumbers.Of.LookMinutes
                     + (ShearMinutes * today.Count(s => s.Tool == Tool.Shears))
-                    + (SideShoots(today) * CaneNumbers.Of["sideShootMinutes"])
+                    + (SideShoots(today) * RoseNumbers.Of.SideShootMinutes)
                     + Plans.Kit.Minutes(today);
         return Plans.Kit.Of(steps, minutes, Plans.Kit.AgainstThorns, ties, Plans.Kit.WithSaws(steps, minutes));
     }
@@ -125,7 +125,7 @@ internal sealed class CaneTally(
         today.Any(s => s is { Stage: Stage.Laterals, Stem: null, Action: StepAction.Do } && sorted.Climber is not null)
             ? _canes
                 .Where(d => d.Kept)
-                .Sum(d => (d.Option?.AlongMm ?? StemTree.LiveLength(d.Stem)) / CaneNumbers.Of["sideShootEvery"])
+                .Sum(d => (d.Option?.AlongMm ?? StemTree.LiveLength(d.Stem)) / RoseNumbers.Of.SideShootEvery)
             : 0;
 
     private Point3 EndOf(Decided d) => d.Option is { } option ? option.Place : tree.Axis(d.Stem).At(d.Stem.LengthMm);

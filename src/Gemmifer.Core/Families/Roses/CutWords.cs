@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
@@ -14,7 +13,7 @@ namespace Gemmifer.Core.Families.Roses;
 internal sealed class CutWords(Survey survey, StemTree tree, ImmutableArray<Decided> decided)
 {
     /// <summary>A person measures no finer along a cane than this, mm (assumption).</summary>
-    private static readonly double MeasuredMm = CaneNumbers.Of["measured"];
+    private static readonly double MeasuredMm = RoseNumbers.Of.Measured;
 
     private readonly School _school = survey.School;
 
@@ -80,7 +79,7 @@ internal sealed class CutWords(Survey survey, StemTree tree, ImmutableArray<Deci
                 $"{GiveOrTake(bud)} {more}"
             ),
             BudKnowledge.LookFor => (
-                $"On {id}, {Where(bud)}{from}, find {Which(bud, from, facing)}; cut {above} it.",
+                $"On {id}, {Where(bud)}{from}, find {Which(from, facing)}; cut {above} it.",
                 $"{(bud.GiveOrTakeHours >= 3 && _school.BudOutward ? "Roughly that way will do." : "")} {Room(d)} "
                     + more
             ),
@@ -118,7 +117,7 @@ internal sealed class CutWords(Survey survey, StemTree tree, ImmutableArray<Deci
             ? $"near {Wording.Mm((bud.FromMm + bud.ToMm) / 2)}"
             : Wording.Mm(Math.Round(bud.FromMm), Math.Round(bud.ToMm));
 
-    private string Which(TargetBud bud, string from, string facing) =>
+    private string Which(string from, string facing) =>
         !_school.BudOutward ? "a strong bud, whichever way it faces"
         : from == "" ? $"the lowest bud facing {facing}"
         : $"the first bud facing {facing}";

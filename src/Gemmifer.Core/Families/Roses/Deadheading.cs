@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
@@ -21,9 +20,9 @@ namespace Gemmifer.Core.Families.Roses;
 /// </summary>
 internal sealed class Deadheading(Survey survey, StemTree tree)
 {
-    private static readonly int FullLeaf = CaneNumbers.Of.Whole("fullLeaf"),
-        LargeHead = CaneNumbers.Of.Whole("largeHead"),
-        VaseLeaves = CaneNumbers.Of.Whole("vaseLeaves");
+    private static readonly int FullLeaf = RoseNumbers.Of.FullLeaf,
+        LargeHead = RoseNumbers.Of.LargeHead,
+        VaseLeaves = RoseNumbers.Of.VaseLeaves;
 
     /// <summary>Kinds that flower in large heads.</summary>
     private static readonly string[] LargeHeaded = ["rose.shrub", "rose.grafted-shrub"];
@@ -171,14 +170,14 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
 
     private Decided Over(Decided d, FlowerHead head, double? levelMm)
     {
-        if (_school.Value("hips").Word == "keep" || Once)
+        if (_school.Set.Hips.Word == "keep" || Once)
         {
             return Stays(
                 d,
                 Once
                     ? "It flowers once: its finished flowers come off with the prune after the flowers, or become hips."
                     : "Its finished flowers stay: you keep the hips.",
-                _school.Value("hips").Provenance
+                _school.Set.Hips.Provenance
             );
         }
 
@@ -220,7 +219,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             d,
             leaf,
             FlowerRule.Over,
-            _school.Value("deadhead").Word switch
+            _school.Set.Deadhead.Word switch
             {
                 "shallow" when survey.Plant.Kind.Id == "rose.miniature" =>
                     "It has flowered; a miniature is trimmed lightly all over, with shears.",
@@ -231,7 +230,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
                     "It has flowered; the first full leaf faces inward, the next shoot comes from one that does not.",
                 _ => "It has flowered; above a full leaf of five leaflets the next shoot is strong enough to flower.",
             },
-            _school.Value("deadhead").Provenance
+            _school.Set.Deadhead.Provenance
         );
     }
 
@@ -331,7 +330,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             return null;
         }
 
-        return _school.Value("deadhead").Word switch
+        return _school.Set.Deadhead.Word switch
         {
             "shallow" => leaves[^1],
             "by-height" when levelMm is { } level => full.OrderBy(b => Inward(b, stem))

@@ -1,6 +1,5 @@
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
@@ -20,7 +19,7 @@ internal sealed class FlowerSteps(Survey survey, StemTree tree)
     {
         var leaf = d.Stem.Buds.FirstOrDefault(b => b.AlongMm == option.Bud!.AlongMm);
         var tool =
-            survey.Plant.Kind.Id == Miniature && survey.School.Value("deadhead").Word == "shallow"
+            survey.Plant.Kind.Id == Miniature && survey.School.Set.Deadhead.Word == "shallow"
                 ? Tool.Shears
                 : ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
         var (text, more) = Words(d, option, leaf);
@@ -124,7 +123,7 @@ internal sealed class FlowerSteps(Survey survey, StemTree tree)
         };
     }
 
-    private static readonly int FullLeaf = CaneNumbers.Of.Whole("fullLeaf");
+    private static readonly int FullLeaf = RoseNumbers.Of.FullLeaf;
 
     private static string Of(Bud leaf) =>
         leaf.Leaflets is { } n ? $", the one of {Wording.Count(n, "leaflet", "leaflets")}" : "";

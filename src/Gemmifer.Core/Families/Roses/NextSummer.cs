@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
@@ -18,20 +17,20 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
 {
     private static readonly double[] UpperHalf = [0.5, 0.75, 1];
 
-    private const int YearsAhead = 5;
+    private static readonly int YearsAhead = RoseNumbers.Of.YearsAhead;
 
     /// <summary>However short the kind, a shoot is this share of an ordinary one (assumption).</summary>
-    private static readonly double LeastShare = CaneNumbers.Of["shootLeastShare"];
+    private static readonly double LeastShare = RoseNumbers.Of.ShootLeastShare;
 
     /// <summary>Length of a new shoot by midsummer, mm, by vigour (assumption).</summary>
     private double ShootMm =>
         survey.Plant.Vigour switch
         {
-            Vigour.Weak => CaneNumbers.Of["shootWeak"],
-            Vigour.Normal => CaneNumbers.Of["shootNormal"],
-            Vigour.Strong => CaneNumbers.Of["shootStrong"],
+            Vigour.Weak => RoseNumbers.Of.ShootWeak,
+            Vigour.Normal => RoseNumbers.Of.ShootNormal,
+            Vigour.Strong => RoseNumbers.Of.ShootStrong,
             _ => throw new InvalidOperationException($"Unhandled vigour {survey.Plant.Vigour}."),
-        } * Math.Clamp(survey.Plant.Kind.CaneLengthMm / CaneNumbers.Of["shootOfCane"], LeastShare, 1);
+        } * Math.Clamp(survey.Plant.Kind.CaneLengthMm / RoseNumbers.Of.ShootOfCane, LeastShare, 1);
 
     /// <summary>The forecast.</summary>
     public PlanForecast Forecast()
@@ -86,19 +85,19 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             var (first, turn, sure) = TopBud(d, to);
             var internode = survey.Plant.Kind.InternodeMm;
             // A side shoot that was left adds its own tip only.
-            var count = d.Stem.TopLevel || d.Decision == Decision.Shorten ? CaneNumbers.Of.Whole("shootsPerEnd") : 1;
+            var count = d.Stem.TopLevel || d.Decision == Decision.Shorten ? RoseNumbers.Of.ShootsPerEnd : 1;
             for (var k = 0; k < count; k++)
             {
-                var along = Math.Max(0, to - 6 - (k * internode));
+                var along = Math.Max(0, to - RoseNumbers.Of.TopBud - (k * internode));
                 var (place, facing) = (tree.Axis(d.Stem).At(along), first.Turn(k * turn));
                 var stemLean = Math.Min(
                     90,
                     d.Stem.LeanDeg + ((d.Stem.TipLeanDeg - d.Stem.LeanDeg) * along / Math.Max(1, d.Stem.LengthMm))
                 );
                 var lean =
-                    CaneNumbers.Of["shootLean"]
+                    RoseNumbers.Of.ShootLean
                     + (
-                        CaneNumbers.Of["shootLeanShare"]
+                        RoseNumbers.Of.ShootLeanShare
                         * stemLean
                         * Math.Cos(facing.AngleTo(d.Stem.Bearing) * Math.PI / 180)
                     );
@@ -110,7 +109,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
                         Wording.Tenth(place.Z),
                         Wording.ClockNumber(facing),
                         Wording.Tenth(Math.Max(0, lean)),
-                        Math.Round(ShootMm * (1 - (0.15 * k))),
+                        Math.Round(ShootMm * (1 - (RoseNumbers.Of.ShootShorter * k))),
                         sure && k == 0
                     )
                 );
@@ -167,7 +166,7 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             for (var j = 0; j < i; j++)
             {
                 var apart = upper[i].Zip(upper[j], (p, q) => p.DistanceTo(q)).Average();
-                if (shoots[i].Stem == shoots[j].Stem || apart >= CaneNumbers.Of["crowd"])
+                if (shoots[i].Stem == shoots[j].Stem || apart >= RoseNumbers.Of.Crowd)
                 {
                     continue;
                 }

@@ -3,8 +3,8 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
@@ -14,8 +14,8 @@ namespace Gemmifer.Core.Families.Roses;
 internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
 {
     /// <summary>A length nobody measured may well be this much shorter or longer (assumption).</summary>
-    private static readonly double ShortShare = CaneNumbers.Of["mayBeShorter"],
-        LongShare = CaneNumbers.Of["mayBeLonger"];
+    private static readonly double ShortShare = RoseNumbers.Of.MayBeShorter,
+        LongShare = RoseNumbers.Of.MayBeLonger;
 
     /// <summary>The looks, those most often helpful first.</summary>
     public IEnumerable<Look> All() => [.. OriginsAndLife(), .. Thicknesses(), .. Lengths(), .. Bends(), .. FirstBuds()];
@@ -83,7 +83,10 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
                 $"Measure how thick {near.Stem.Id} is at its base: about {Wording.Thickness(limit)} does not tell "
                     + "whether it is thin."
             ),
-            [Thick(Math.Max(0.5, limit - 1)), Thick(limit + 1)]
+            [
+                Thick(Math.Max(SurveyLimits.LeastMm, limit - RoseNumbers.Of.ThickStep)),
+                Thick(limit + RoseNumbers.Of.ThickStep),
+            ]
         );
     }
 
@@ -98,7 +101,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
         {
             var stem = survey.Stems.First(s => s.Id == length.Stem);
             var least = Math.Max(
-                100,
+                RoseNumbers.Of.ShortestLength,
                 stem.Buds.Select(b => b.AlongMm)
                     .Concat(stem.Seen.Select(e => e.AtMm ?? 0))
                     .Append(stem.DeadFromMm ?? 0)
@@ -225,7 +228,7 @@ internal sealed class Questions(Survey survey, ImmutableArray<Decided> decided)
                     $"Note one bud on {stem.Id} between {Wording.Mm(bud.FromMm)} and {Wording.Mm(bud.ToMm)} and the "
                         + "way it faces; the next ones can then be told from it."
                 ),
-                [With(stem, bud.FromMm, 0), With(stem, bud.ToMm - 10, 180)]
+                [With(stem, bud.FromMm, 0), With(stem, bud.ToMm - TradeNumbers.Of.ScarWindow, 180)]
             );
         }
 

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
@@ -17,11 +16,11 @@ internal static class RoseLimits
     /// </summary>
     public static double RemoveShare(Survey survey, bool twoYears) =>
         survey.Plant.Vigour == Vigour.Weak ? survey.School.RemoveShareWeak
-        : twoYears ? Math.Min(CaneNumbers.Of["firstWinterShare"], survey.School.RemoveShare)
+        : twoYears ? Math.Min(RoseNumbers.Of.FirstWinterShare, survey.School.RemoveShare)
         : survey.Plant.Vigour == Vigour.Strong
             ? Math.Max(
                 survey.School.RemoveShare,
-                Math.Min(CaneNumbers.Of["mostRemoved"], survey.School.RemoveShare + CaneNumbers.Of["strongMore"])
+                Math.Min(RoseNumbers.Of.MostRemoved, survey.School.RemoveShare + RoseNumbers.Of.StrongMore)
             )
         : survey.School.RemoveShare;
 
@@ -50,7 +49,7 @@ internal static class RoseLimits
             (long)Math.Floor((share * totalMm) - forcedMm + Tolerance.LengthMm),
             oldLimit,
             1000
-                * CaneNumbers.Of[survey.Plant.Vigour == Vigour.Weak ? "woodPriceWeak" : "woodPrice"]
+                * (survey.Plant.Vigour == Vigour.Weak ? RoseNumbers.Of.WoodPriceWeak : RoseNumbers.Of.WoodPrice)
                 / Math.Max(1, totalMm)
         );
     }

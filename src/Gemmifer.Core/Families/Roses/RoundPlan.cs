@@ -176,7 +176,7 @@ internal sealed class RoundPlan(Survey survey)
     /// </summary>
     private (DateOnly From, DateOnly To)? Next(bool cut)
     {
-        var (days, give) = ((int)JobRules.Number("roundDays"), (int)JobRules.Number("roundSpread"));
+        (int days, int give) = (YearNumbers.Of.RoundDays, YearNumbers.Of.RoundSpread);
         var (from, to) = (survey.Date.AddDays(days - give), survey.Date.AddDays(days + give));
         var frost = survey.Place.FirstFrostAfter(survey.Season.GrowthFrost);
         return

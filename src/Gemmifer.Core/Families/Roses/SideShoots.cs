@@ -37,7 +37,7 @@ internal sealed class SideShoots
     private const double PinnedMm = 0.06;
 
     /// <summary>So much may stand above a side stem that carries on, besides the clearance, mm (assumption).</summary>
-    private static readonly double BaseEndMm = CaneNumbers.Of["baseEnd"];
+    private static readonly double BaseEndMm = RoseNumbers.Of.BaseEnd;
 
     private readonly Survey _survey;
     private readonly StemTree _tree;
@@ -92,7 +92,7 @@ internal sealed class SideShoots
                         && young.Age < _survey.Plant.Kind.OldFrom
                         && young.Age <= stem.Age
                         && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo
-                        && young.Parent.AlongMm < stem.LengthMm * 0.75
+                        && young.Parent.AlongMm < stem.LengthMm * RoseNumbers.Of.TakesOverBelow
                     )
                 )
                 && young.Pin is not Pin.Remove
@@ -289,7 +289,7 @@ internal sealed class SideShoots
             !keep
             && school.CentreOpen
             && _survey.Plant.Look == PlantLook.Open
-            && shoot.Bearing.AngleTo(outward) > 120 + Tolerance.LengthMm
+            && shoot.Bearing.AngleTo(outward) > RoseNumbers.Of.BackIntoCentre + Tolerance.LengthMm
         )
         {
             return Take(
@@ -297,7 +297,7 @@ internal sealed class SideShoots
                 "centre",
                 Stage.Crossing,
                 "It grows back into the centre.",
-                school.Value("centre").Provenance
+                school.Set.Centre.Provenance
             );
         }
 
@@ -345,7 +345,7 @@ internal sealed class SideShoots
                     mustCut
                         ? text
                         : $"Side shoots keep {school.LateralBuds} buds, or about {Wording.Mm(school.LateralLengthMm)}.",
-                    school.Value("lateralBuds").Provenance
+                    school.Set.LateralBuds.Provenance
                 )
             : mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
             : Leave(Decision.Keep, "lateralLength", "It is short enough as it is.");

@@ -151,7 +151,8 @@ internal sealed record SolvedChoice(
     public double? ThroughCentreAt(int i) =>
         School.CentreOpen
         && Survey.Plant.Look != PlantLook.Full
-        && Sorted.Candidates[i].Stem is { RadiusMm: >= OptionTerms.LeastRadiusMm } stem
+        && Sorted.Candidates[i].Stem is var stem
+        && stem.RadiusMm >= OptionTerms.LeastRadiusMm
             ? Tree.ThroughCentreAt(stem)
             : null;
 

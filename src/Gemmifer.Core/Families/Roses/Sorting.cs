@@ -299,9 +299,7 @@ internal static class Sorting
         survey.Plant.Neglected
         && !survey.School.Sheared
         && !survey.Plant.Kind.Climbs
-        && (
-            survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * CaneNumbers.Of["doubtfulShare"])
-        );
+        && (survey.Plant.Vigour == Vigour.Weak || (doubtful > 0 && doubtful >= stems * RoseNumbers.Of.DoubtfulShare));
 
     /// <summary>What the options of every cane of a plant have in common.</summary>
     /// <param name="Most">Cut options of one cane at most.</param>

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -20,7 +19,6 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
     /// <summary>What is done before the first cut.</summary>
     public IEnumerable<PlanStep> Prepare(string noun)
     {
-        var crown = survey.Plant.CrownHeightMm;
         yield return Whole(
             Stage.Prepare,
             $"Wipe the blades with alcohol, stand back and look at the whole {noun} against the light.",
@@ -68,12 +66,12 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
             );
             if (
                 survey.Support is { Kind: SupportKind.Stake } stake
-                && stake.HeightMm < crown + CaneNumbers.Of["stakeInHead"]
+                && stake.HeightMm < crown + RoseNumbers.Of.StakeInHead
             )
             {
                 yield return Whole(
                     Stage.Prepare,
-                    $"Set a longer stake, {Wording.Mm(crown + CaneNumbers.Of["stakeInHead"])} or more above the soil.",
+                    $"Set a longer stake, {Wording.Mm(crown + RoseNumbers.Of.StakeInHead)} or more above the soil.",
                     $"This one ends at {Wording.Mm(stake.HeightMm)}; without a stake into the head, the head breaks "
                         + "off in wind."
                 );
@@ -99,7 +97,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
     /// <summary>Where a standard is tied to its stake, mm above the soil: only where the stake is.</summary>
     private double[] StakeTies =>
         survey is { Support: { Kind: SupportKind.Stake } stake, Plant.CrownHeightMm: var crown }
-            ? [.. new[] { crown - CaneNumbers.Of["tieUnderHead"], crown / 2 }.Where(z => z > 0 && z <= stake.HeightMm)]
+            ? [.. new[] { crown - RoseNumbers.Of.TieUnderHead, crown / 2 }.Where(z => z > 0 && z <= stake.HeightMm)]
             : [];
 
     /// <summary>
@@ -119,8 +117,8 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
 
         var crown = survey.Plant.CrownHeightMm;
         var tall = decided.Where(d => d.Decision != Decision.Remove).Select(d => TipOf(d.Stem)).DefaultIfEmpty(0).Max();
-        var height = Math.Max(crown + ((tall - crown) / 2), HighestLeft() + CaneNumbers.Of["roughRoom"]);
-        if (height < tall - CaneNumbers.Of["roughRoom"])
+        var height = Math.Max(crown + ((tall - crown) / 2), HighestLeft() + RoseNumbers.Of.RoughRoom);
+        if (height < tall - RoseNumbers.Of.RoughRoom)
         {
             yield return ToHeight(
                 $"Bring everything down by half, to {Wording.Mm(Math.Round(height / 10) * 10)} above the soil.",
@@ -171,9 +169,9 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
             yield break;
         }
 
-        var tall = decided.Count(d => TipOf(d.Stem) > crown + (top * CaneNumbers.Of["roughOver"]));
-        var many = CaneNumbers.Of[survey.Plant.Neglected ? "roughTallNeglected" : "roughTall"];
-        if (tall >= many && HighestLeft() <= crown + top - CaneNumbers.Of["roughRoom"])
+        var tall = decided.Count(d => TipOf(d.Stem) > crown + (top * RoseNumbers.Of.RoughOver));
+        var many = survey.Plant.Neglected ? RoseNumbers.Of.RoughTallNeglected : (int)RoseNumbers.Of.RoughTall;
+        if (tall >= many && HighestLeft() <= crown + top - RoseNumbers.Of.RoughRoom)
         {
             yield return ToHeight(
                 $"First bring the tall growth down to hip height, {Wording.Mm(crown + top)} above the soil.",
@@ -232,7 +230,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
             {
                 Action = StepAction.Check,
                 Stem = one ? soft[0].Stem.Id : null,
-                Due = survey.Worked.AddDays(CaneNumbers.Of.Whole("softDays")),
+                Due = survey.Worked.AddDays(RoseNumbers.Of.SoftDays),
             };
         }
     }
@@ -244,7 +242,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
         var today = cuts.Any(s => s.Stage is not (Stage.Return or Stage.Prepare));
         if (today)
         {
-            if (_school.Value("sealant").Number > 0)
+            if (_school.Set.Sealant.Number > 0)
             {
                 yield return Whole(
                     Stage.Clean,
@@ -254,7 +252,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
             }
 
             var bare = !survey.Season.BetweenFrosts;
-            var leaves = _school.Value("stripLeaves").Number > 0 && bare && !survey.ElectiveWait;
+            var leaves = _school.Set.StripLeaves.Number > 0 && bare && !survey.ElectiveWait;
             yield return Whole(
                 Stage.Clean,
                 "Pick up the prunings and the fallen leaves.",
@@ -293,7 +291,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
         !survey.Season.BetweenFrosts
             ? !survey.Season.BeforeMainPrune
             : survey.Place.FirstFrostAfter(survey.Season.GrowthFrost).DayNumber - survey.Date.DayNumber
-                > CaneNumbers.Of["stopFeedDays"];
+                > RoseNumbers.Of.StopFeedDays;
 
     /// <summary>When new shoots are a hand long: some weeks after the cuts, or after growth has begun.</summary>
     private DateOnly LookAgain
@@ -302,9 +300,9 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
         {
             var work = decided.Any(d => d.Later is not null) ? _later : survey.Worked;
             var frost = (survey.Season with { Date = work }).GrowthFrost;
-            var grows = frost.AddDays(-CaneNumbers.Of.Whole("budBreakBefore"));
+            var grows = frost.AddDays(-RoseNumbers.Of.BudBreakBefore);
             return
-                (work > grows ? work : grows).AddDays(CaneNumbers.Of.Whole("lookAgainDays")) is var day
+                (work > grows ? work : grows).AddDays(RoseNumbers.Of.LookAgainDays) is var day
                 && day < survey.Place.FirstFrostAfter(frost)
                 ? day
                 : frost.AddYears(1);

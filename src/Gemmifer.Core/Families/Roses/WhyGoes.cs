@@ -31,7 +31,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
     private Stem StemOf(int i) => solved.Sorted.Candidates[i].Stem;
 
     private Goes ByValue(Stage stage, string name, string text) =>
-        new(name, stage, text, solved.School.Value(name).Provenance);
+        new(name, stage, text, solved.School.Values[name].Provenance);
 
     private Goes? Stiff(int i) =>
         solved.Sorted.Climber?.Stiff.Contains(StemOf(i).Id) == true && StemOf(i).Pin is null
@@ -149,7 +149,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
             "renewal",
             Stage.Thin,
             $"{past}, and {young} can take its place.",
-            solved.School.Value("oldShare").Provenance
+            solved.School.Set.OldShare.Provenance
         );
     }
 
@@ -180,9 +180,9 @@ internal sealed class WhyGoes(SolvedChoice solved)
     /// Where the best choice with it was not found: what can be seen of it, and no more.
     /// </summary>
     private Goes Unproved(int i) =>
-        Rubs(i) ?? Thin(i) ?? LeansOut(i) ?? Renewed(i) ?? Crowds(i) ?? ThroughCentre(i) ?? Whole(i);
+        Rubs(i) ?? Thin(i) ?? LeansOut(i) ?? Renewed(i) ?? Crowds(i) ?? ThroughCentre(i) ?? Whole();
 
-    private Goes Whole(int i) => Because("The others together make the better plant.");
+    private Goes Whole() => Because("The others together make the better plant.");
 
     private int Kept => Enumerable.Range(0, solved.Model.Candidates).Count(j => solved.Chosen(j).Keeps);
 
@@ -198,7 +198,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
         compared.Decider switch
         {
             { What: Difference.Own, Want: var want } => OfItsOwn(i, other, want),
-            { What: Difference.Rubs } => Rubs(i) ?? Whole(i),
+            { What: Difference.Rubs } => Rubs(i) ?? Whole(),
             { What: Difference.Touch, With: { } j } => new Goes(
                 "touch",
                 Stage.Crossing,
@@ -220,14 +220,14 @@ internal sealed class WhyGoes(SolvedChoice solved)
                     + $"{StemOf(j).Id}, out of level with it.",
                 Provenance.Practice
             ),
-            { What: Difference.Gap } => Whole(i),
+            { What: Difference.Gap } => Whole(),
             { What: Difference.Instead } => Swapped(i, other, compared.Instead),
             { What: Difference.Others } => Because(
                 solved.Sorted.Lines.IsEmpty
                     ? "The others would have to be cut in worse places to make room for it."
                     : "The others would have to be laid in worse places to make room for it."
             ),
-            _ => Whole(i),
+            _ => Whole(),
         };
 
     private Goes Swapped(int i, OtherChoice other, int[] instead)
@@ -309,7 +309,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
                 ),
             Want.Keep or null => null,
             _ => throw new ArgumentOutOfRangeException(nameof(want), want, null),
-        } ?? Whole(i);
+        } ?? Whole();
     }
 
     /// <summary>Which limit leaves no room for it.</summary>

@@ -56,7 +56,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                         ? $"Choose a bud below {Wording.Mm(crosses)}: there it has not reached the centre, and "
                             + "grows on from its own side."
                     : "It grows through the centre and is tolerated for what it carries.",
-                solved.School.Value("centre").Provenance
+                solved.School.Set.Centre.Provenance
             );
         }
 
@@ -78,7 +78,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             yield return new PlanReason(
                 "cut",
                 $"Sheared with the rest at {Wording.Mm(solved.Sorted.Shoots.Options.ShearHeightMm)} above the crown.",
-                solved.School.Value("cut").Provenance
+                solved.School.Set.Cut.Provenance
             );
             yield break;
         }
@@ -100,10 +100,10 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
         {
             yield return new PlanReason(
                 "height",
-                !solved.School.Value("heightMax").Limited || option.HeightMm > solved.School.HeightMaxMm
+                !solved.School.Set.HeightMax.Limited || option.HeightMm > solved.School.HeightMaxMm
                     ? "Nothing asks for a cut here: it keeps its length."
                     : "Its tip is not above the height aimed at, so it needs no cut.",
-                solved.School.Value("heightMax").Provenance
+                solved.School.Set.HeightMax.Provenance
             );
             yield break;
         }
@@ -129,14 +129,14 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                 ClimberWay.Halve => new PlanReason(
                     "climber",
                     "Every cane keeps about half of its length.",
-                    solved.School.Value("climber").Provenance
+                    solved.School.Set.Climber.Provenance
                 ),
                 ClimberWay.Restart => new PlanReason(
                     "climber",
                     ClimberRules.Doubtful(solved.Survey)
                         ? "The first of two winters: every cane loses a third of its length."
                         : "It starts again low: every cane keeps a third of its length.",
-                    solved.School.Value("climber").Provenance
+                    solved.School.Set.Climber.Provenance
                 ),
                 _ => null,
             };
@@ -180,7 +180,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                         + $"{(solved.School.BudUpward ? "up and out" : "out")}, {towards}.",
                     _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
                 },
-                solved.School.Value("bud").Provenance
+                solved.School.Set.Bud.Provenance
             );
     }
 
@@ -195,7 +195,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
         var what = old
             ? $"Old wood ({stem.Age} seasons)"
             : $"{Wording.Thickness(stem.DiameterMm)} thick and {Wording.Seasons(stem.Age)} old";
-        var provenance = old ? solved.School.Value("oldShare").Provenance : Provenance.Practice;
+        var provenance = old ? solved.School.Set.OldShare.Provenance : Provenance.Practice;
         if (solved.Sorted.Candidates[i].Strongest)
         {
             return new PlanReason("strong", $"{what}, the strongest young cane: it stays.", provenance);
@@ -259,7 +259,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
     private PlanReason WhyThere(CutOption option)
     {
         PlanReason Because(string name, string text) =>
-            new(name == "removeShareWeak" ? name : "height", text, solved.School.Value(name).Provenance);
+            new(name == "removeShareWeak" ? name : "height", text, solved.School.Values[name].Provenance);
         var stands =
             $"The cut stands {Wording.Mm(option.HeightMm)} "
             + $"{(solved.Survey.Plant.Kind.Hangs ? "out along the cane" : "above the crown")}";
@@ -286,7 +286,7 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             )
             : Because(
                 "heightMin",
-                solved.School.Value("heightMax").Limited
+                solved.School.Set.HeightMax.Limited
                     ? $"{stands}, within {Wording.Mm(solved.School.HeightMinMm)} to "
                         + $"{Wording.Mm(solved.School.HeightMaxMm)}."
                     : $"{stands}."
@@ -296,8 +296,8 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
     private static string Facing(Stem stem, CutOption option, Bearing faces)
     {
         var off = faces.AngleTo(StemTree.Outward(stem, option.Place));
-        return off <= 50 ? "its shoot grows outward"
-            : off <= 100 ? "its shoot grows sideways"
+        return off <= TradeNumbers.Of.OutwardBud ? "its shoot grows outward"
+            : off <= TradeNumbers.Of.Sideways ? "its shoot grows sideways"
             : "it was the best to be had in this place";
     }
 }

@@ -1,4 +1,3 @@
-using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
@@ -31,7 +30,7 @@ internal sealed class WinterCover
     }
 
     /// <summary>A head on a stem: what has to be covered is up there.</summary>
-    private bool OnAStem => _survey.Plant.Kind.Hangs || _survey.Plant.CrownHeightMm > CaneNumbers.Of["onAStem"];
+    private bool OnAStem => _survey.Plant.Kind.Hangs || _survey.Plant.CrownHeightMm > RoseNumbers.Of.OnAStem;
 
     private bool Climbs => _survey.Plant.Kind.Climbs;
 
@@ -97,7 +96,7 @@ internal sealed class WinterCover
                 Stage.Train,
                 day,
                 "Draw mulch or soil over the base of the canes, "
-                    + $"{Wording.Mm(union + CaneNumbers.Of["moundFrom"], union + CaneNumbers.Of["moundTo"])} high.",
+                    + $"{Wording.Mm(union + RoseNumbers.Of.MoundFrom, union + RoseNumbers.Of.MoundTo)} high.",
                 _survey.Plant.Rootstock ? "The union freezes first: it has to be deep inside." : ""
             );
         }
@@ -157,13 +156,13 @@ internal sealed class WinterCover
             );
         }
 
-        var look = day.AddDays(CaneNumbers.Of.Whole("stormLook"));
+        var look = day.AddDays(RoseNumbers.Of.StormLook);
         yield return Step(Stage.Return, look, "Look whether the wrap still holds, and after each storm.", "");
     }
 
     private IEnumerable<PlanStep> UncoverSteps(DateOnly day, DateOnly to)
     {
-        var week = CaneNumbers.Of.Whole("coverHalfWays");
+        int week = RoseNumbers.Of.CoverHalfWays;
         DateOnly On(int steps) =>
             day.AddDays(week * steps) is var on && on <= to ? on
             : to > day ? to

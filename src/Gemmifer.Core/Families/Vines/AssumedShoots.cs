@@ -62,7 +62,7 @@ internal static class AssumedShoots
 
     private static Stem Ordinary(Stem spur)
     {
-        var parent = new Parent(Origin.Stem, spur.Id, spur.LengthMm * VineRules.Value("assumedLow"));
+        var parent = new Parent(Origin.Stem, spur.Id, spur.LengthMm * VineNumbers.Of.AssumedLow);
         return new Stem(
             spur.Id + Mark,
             StemRole.Shoot,
@@ -70,8 +70,8 @@ internal static class AssumedShoots
             spur.Bearing,
             spur.Bearing,
             0,
-            VineRules.Value("assumedDiameter"),
-            VineRules.Value("assumedLength"),
+            VineNumbers.Of.AssumedDiameter,
+            VineNumbers.Of.AssumedLength,
             spur.LeanDeg / 2,
             spur.LeanDeg / 2,
             1,

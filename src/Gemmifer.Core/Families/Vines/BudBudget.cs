@@ -52,7 +52,7 @@ public static class BudBudget
         var (weighed, unit, band) = (
             vine.By == BudgetBy.Weight,
             vine.Rule.UnitGrams,
-            VineRules.Value("unitBand") * vine.Rule.UnitGrams
+            VineNumbers.Of.UnitBand * vine.Rule.UnitGrams
         );
         var hard = weighed && vine.PruningGrams < unit - band;
         var doubt = weighed && !hard && vine.PruningGrams < unit + band;
@@ -60,8 +60,8 @@ public static class BudBudget
         var sums = ImmutableArray.CreateBuilder<BudgetSum>();
         sums.Add(new BudgetSum(SumOf.Rule, first));
         var (corrected, share) = (target, vine.Loss?.Share ?? 0);
-        var onlyDead = share > VineRules.Value("lossTo");
-        if (share >= VineRules.Value("lossFrom") && !onlyDead)
+        var onlyDead = share > VineNumbers.Of.LossTo;
+        if (share >= VineNumbers.Of.LossFrom && !onlyDead)
         {
             corrected = Round(target / (1 - share));
             sums.Add(new BudgetSum(SumOf.WinterLoss, $"{target} / (1 − {Number(share)}) = {corrected}"));
@@ -73,7 +73,7 @@ public static class BudBudget
             sums.Add(
                 new BudgetSum(
                     SumOf.Room,
-                    $"at most {Number(VineRules.Value("capPerMetre"))} × {Number(vine.SpacingMm / 1000)} m = {cap}"
+                    $"at most {Number(VineNumbers.Of.CapPerMetre)} × {Number(vine.SpacingMm / 1000)} m = {cap}"
                 )
             );
         }
@@ -93,7 +93,7 @@ public static class BudBudget
 
     /// <summary>Most buds, and shoots, for the room a vine has along the row.</summary>
     public static int Carries(VineFacts vine) =>
-        (int)Math.Floor((VineRules.Value("capPerMetre") * vine.SpacingMm / 1000) + 1e-9);
+        (int)Math.Floor((VineNumbers.Of.CapPerMetre * vine.SpacingMm / 1000) + 1e-9);
 
     private static (int Target, string Sum) Target(VineFacts vine, int places, int spurBuds)
     {

@@ -11,14 +11,14 @@ internal static class CanePlan
     /// <summary>A renewal spur keeps so many buds; a vine has so many canes at most.</summary>
     private const string Jointly = "goes better with the other canes and their spurs";
 
-    private static readonly int SpurBuds = VineRules.Whole("renewalBuds"),
-        MostCanes = VineRules.Whole("mostCanes");
+    private static readonly int SpurBuds = VineNumbers.Of.RenewalBuds,
+        MostCanes = VineNumbers.Of.MostCanes;
 
     /// <summary>Decides every shoot.</summary>
     public static VineOutcome Plan(Survey survey, VineWork work, CancellationToken cancel)
     {
-        var (school, parts) = (survey.School, work.Parts);
-        var (least, most) = ((int)school.Value("caneBudsMin").Number, (int)school.Value("caneBudsMax").Number);
+        var (school, wants, parts) = (survey.School, survey.School.Wants, work.Parts);
+        var (least, most) = ((int)school.Set.CaneBudsMin.Number, (int)school.Set.CaneBudsMax.Number);
         var places = parts.Positions.Where(p => !TakeTrunkShoots(work, p)).ToArray();
         var shoots = places
             .SelectMany(p => p.Shoots.Select(s => (Place: p, Shoot: s)))
@@ -29,7 +29,7 @@ internal static class CanePlan
                 && !work.Has(x.Shoot.Stem)
             )
             .ToArray();
-        var budget = BudBudget.Of(survey.Vine!, places.Length, (int)school.Value("spurBuds").Number);
+        var budget = BudBudget.Of(survey.Vine!, places.Length, (int)school.Set.SpurBuds.Number);
         if (budget.OnlyDead)
         {
             return SpurPlan.Wait(
@@ -66,7 +66,7 @@ internal static class CanePlan
             .Take(MostCanes)
             .ToHashSet();
         work.SetAside += Math.Max(0, must.Count - count);
-        var choice = LongCanes.Choose(roles, count, Pair, (long)Math.Round(school.Weight("gap") * 1000), must, cancel);
+        var choice = LongCanes.Choose(roles, count, Pair, (long)Math.Round(wants.Gap * 1000), must, cancel);
         var canes = choice.Canes.Select(i => shoots[i]).ToArray();
         var evenly = Allocation.Evenly(
             budget.Buds,
@@ -107,7 +107,7 @@ internal static class CanePlan
                     .Where(s => s.Stem.Pin is null && !chosen.Contains(s))
                     .OrderByDescending(s => SpurPoints(s) ?? long.MinValue)
                     .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
-                    .Take(Math.Clamp(budget.Buds / SpurBuds, 1, VineRules.Whole("weakSpurs")) - chosen.Length)
+                    .Take(Math.Clamp(budget.Buds / SpurBuds, 1, VineNumbers.Of.WeakSpurs) - chosen.Length)
                     .ToArray();
         foreach (var s in weak)
         {
@@ -221,8 +221,8 @@ internal static class CanePlan
                         + (
                             (most - SpurBuds)
                             * Math.Clamp(
-                                (s.Stem.DiameterMm - VineRules.Value("thinFrom"))
-                                    / (school.ThinBelowMm - VineRules.Value("thinFrom")),
+                                (s.Stem.DiameterMm - VineNumbers.Of.ThinFrom)
+                                    / (school.ThinBelowMm - VineNumbers.Of.ThinFrom),
                                 0,
                                 1
                             )
@@ -235,9 +235,9 @@ internal static class CanePlan
                 Math.Round(
                     1000
                         * (
-                            (school.Weight("keep") / 2)
-                            - (Math.Max(0, work.Tree.Axis(s.Stem).Start.DistanceTo(head)) / 50)
-                            + (s.Thin ? school.Weight("thin") / 3 : 0)
+                            (wants.Keep / 2)
+                            - (Math.Max(0, work.Tree.Axis(s.Stem).Start.DistanceTo(head)) / VineNumbers.Of.SpurDistance)
+                            + (s.Thin ? wants.Thin / 3 : 0)
                         )
                 );
 
@@ -245,11 +245,11 @@ internal static class CanePlan
         {
             var (c, s) = (work.Tree.Axis(shoots[cane].Shoot.Stem).Start, work.Tree.Axis(shoots[spur].Shoot.Stem).Start);
             var above = Math.Max(0, s.Z - c.Z);
-            return (long)Math.Round(1000 * school.Weight("close") * (c.DistanceTo(s) + (2 * above)));
+            return (long)Math.Round(1000 * wants.Close * (c.DistanceTo(s) + (2 * above)));
         }
     }
 
-    private static bool ToThumb(VineShoot shoot) => shoot.Stem.DiameterMm <= VineRules.Value("thumb");
+    private static bool ToThumb(VineShoot shoot) => shoot.Stem.DiameterMm <= VineNumbers.Of.Thumb;
 
     private static bool TakeTrunkShoots(VineWork work, VinePosition p)
     {
@@ -291,7 +291,7 @@ internal static class CanePlan
             new PlanReason(
                 "caneBuds",
                 $"A cane of {Wording.Buds(buds)}, laid to the {side}. {renewal}",
-                survey.School.Value("caneBudsMax").Provenance
+                survey.School.Set.CaneBudsMax.Provenance
             ),
             $"Keep {cane.Stem.Id} as a fruiting cane to the {side}."
         );

@@ -27,7 +27,7 @@ public sealed record CountedBuds(
     {
         var end = StemTree.LiveLength(stem);
         var live = stem
-            .Buds.Where(b => b.State != BudState.Basal && b.AlongMm > VineRules.Value("basalBud") && b.AlongMm <= end)
+            .Buds.Where(b => b.State != BudState.Basal && b.AlongMm > VineNumbers.Of.BasalBud && b.AlongMm <= end)
             .OrderBy(b => b.AlongMm)
             .ToArray();
         var nodes = live.Select(b => b.AlongMm).ToArray();

@@ -32,10 +32,10 @@ public static class LongCanes
     public const int MostTried = 18;
 
     /// <summary>Points lost by a cane without a spur to renew it, in thousandths (assumption).</summary>
-    public const long NoSpur = -30_000;
+    public static readonly long NoSpur = -(long)(1000 * VineNumbers.Of.NoSpur);
 
     /// <summary>Points lost by each cane that is wanted and not to be had, in thousandths (assumption).</summary>
-    public const long NoCane = -100_000;
+    public static readonly long NoCane = -(long)(1000 * VineNumbers.Of.NoCane);
 
     /// <summary>The best choice of so many canes.</summary>
     /// <param name="count">Canes wanted; fewer are chosen where there are not so many.</param>

@@ -16,7 +16,7 @@ internal static class SecondPlan
     /// <summary>Decides every shoot from what its buds did.</summary>
     public static VineOutcome Plan(Survey survey, VineWork work)
     {
-        var wanted = (int)survey.School.Value("spurBuds").Number;
+        var wanted = (int)survey.School.Set.SpurBuds.Number;
         var positions = new List<PlanPosition>();
         foreach (var p in work.Parts.Positions)
         {

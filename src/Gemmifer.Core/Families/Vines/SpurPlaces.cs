@@ -59,7 +59,7 @@ internal static class SpurPlaces
             : leave > spurBuds ? $"{beyond}, so it carries {Wording.Buds(leave)} of the budget."
             : $"{Wording.Capital(lower)}{(lower == "" ? "Sound" : "sound")} and "
                 + $"ripe{(best.Thin ? ", though thin" : "")}: {Wording.Buds(leave)} stay.";
-        var reason = new PlanReason("spurBuds", why, survey.School.Value("spurBuds").Provenance);
+        var reason = new PlanReason("spurBuds", why, survey.School.Set.SpurBuds.Provenance);
         var lead = $"{p.Name}: keep {lower}{best.Stem.Id}";
         work.ToBuds(best, new BudLimit(leave, best.Finding.SoundToMm), Stage.Count, reason, $"{lead}.");
         VineShoot[] renewals = best.OffMm <= survey.School.SpacingMm ? [] : [.. Low(others)];
@@ -113,7 +113,7 @@ internal static class SpurPlaces
     internal static IEnumerable<VineShoot> Low(IEnumerable<VineShoot> shoots) =>
         shoots
             .Where(s =>
-                s.Sound && s.OffMm <= VineRules.Value("lowShoot") && s.Stem.Pin is not Pin.Remove && s.Buds.Total > 0
+                s.Sound && s.OffMm <= VineNumbers.Of.LowShoot && s.Stem.Pin is not Pin.Remove && s.Buds.Total > 0
             )
             .OrderBy(s => s.OffMm)
             .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
@@ -166,7 +166,7 @@ internal static class SpurPlaces
             }
             else if (
                 on.Pin is not Pin.CutAt
-                && on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + VineRules.Value("stub")
+                && on.LengthMm - young.Parent.AlongMm > work.School.ClearanceMm + VineNumbers.Of.Stub
                 && !AssumedShoots.Is(young)
             )
             {
@@ -205,20 +205,12 @@ internal static class SpurPlaces
     {
         if (p.Old is not null)
         {
-            work.Remove(
-                p.Old,
-                Stage.Thin,
-                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance)
-            );
+            work.Remove(p.Old, Stage.Thin, new PlanReason("spurSpacing", why, work.School.Set.SpurSpacing.Provenance));
         }
 
         foreach (var s in p.Shoots)
         {
-            work.Remove(
-                s.Stem,
-                Stage.Thin,
-                new PlanReason("spurSpacing", why, work.School.Value("spurSpacing").Provenance)
-            );
+            work.Remove(s.Stem, Stage.Thin, new PlanReason("spurSpacing", why, work.School.Set.SpurSpacing.Provenance));
         }
     }
 
@@ -248,8 +240,8 @@ internal static class SpurPlaces
         var years = (int)Math.Ceiling((limit - best.OffMm) / rate);
         return (
             Wording.Tenth(rate),
-            years > VineRules.Value("creepFarYears") ? null : season + years,
-            years > VineRules.Value("creepNearYears")
+            years > VineNumbers.Of.CreepFarYears ? null : season + years,
+            years > VineNumbers.Of.CreepNearYears
                 ? null
                 : $"It creeps away from the arm, {Wording.Mm(rate)} a year, and will be a fist away in "
                     + $"{season + years}: let a shoot that comes from below stay in the summer before."

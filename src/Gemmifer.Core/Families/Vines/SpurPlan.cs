@@ -19,8 +19,8 @@ internal static class SpurPlan
     public static VineOutcome Plan(Survey survey, VineWork work)
     {
         var school = survey.School;
-        var spurBuds = (int)school.Value("spurBuds").Number;
-        var (candidates, barren) = Candidates(survey, work);
+        var spurBuds = (int)school.Set.SpurBuds.Number;
+        var (candidates, barren) = Candidates(work);
         var most = Math.Min(school.CanesMax, candidates.Length);
         var vine = survey.Vine!;
         var budget = BudBudget.Of(vine, 0, spurBuds);
@@ -111,7 +111,7 @@ internal static class SpurPlan
     {
         Candidate[] forced = [.. candidates.Select((c, j) => j == i ? c with { Must = true } : c)];
         var other = Choose(survey, forced, Math.Max(1, chosen.Places.Length));
-        var (least, wanted) = (survey.School.SpacingMm, survey.School.Value("spurSpacing").Number);
+        var (least, wanted) = (survey.School.SpacingMm, survey.School.Set.SpurSpacing.Number);
         var instead = chosen.Places.Except(other.Places).Select(j => candidates[j]).ToArray();
         var place = candidates[i].Position;
         bool Closer(Candidate c, double mm) =>
@@ -162,7 +162,7 @@ internal static class SpurPlan
     /// that one.</param>
     internal sealed record Candidate(VinePosition Position, VineShoot Best, bool Must, long Points);
 
-    private static (Candidate[] Candidates, VinePosition[] Barren) Candidates(Survey survey, VineWork work)
+    private static (Candidate[] Candidates, VinePosition[] Barren) Candidates(VineWork work)
     {
         var (candidates, barren) = (new List<Candidate>(), new List<VinePosition>());
         foreach (var p in work.Parts.Positions)
@@ -225,13 +225,13 @@ internal static class SpurPlan
     private static Chosen Choose(Survey survey, Candidate[] candidates, int most)
     {
         var school = survey.School;
-        var (wanted, least) = (school.Value("spurSpacing").Number, school.SpacingMm);
+        var (wanted, least) = (school.Set.SpurSpacing.Number, school.SpacingMm);
         long Gap(double mm) =>
             (long)
                 Math.Round(
                     (
-                        (school.Weight("close") * Math.Max(0, wanted - mm))
-                        + (school.Weight("gap") * Math.Max(0, mm - (2 * wanted)))
+                        (school.Wants.Close * Math.Max(0, wanted - mm))
+                        + (school.Wants.Gap * Math.Max(0, mm - (2 * wanted)))
                     ) * 1000
                 );
         long Between(SpurPlace a, SpurPlace b) =>
@@ -256,7 +256,7 @@ internal static class SpurPlan
                 return ring
                     ? Spread.Ring(
                         [.. places.Select(c => new SpurPlace(BearingOf(c).Degrees, c.Points, c.Must))],
-                        (a, b) => Gap(Turn(a.At, b.At) * VineRules.Value("ringMmPerDegree")),
+                        (a, b) => Gap(Turn(a.At, b.At) * VineNumbers.Of.RingMmPerDegree),
                         most
                     )
                     : Spread.Line(
@@ -310,7 +310,7 @@ internal static class SpurPlan
                 new VineDecided(
                     s.Stem,
                     Decision.Defer,
-                    new PlanReason("winterLoss", Why, VineRules.Values["lossTo"].Provenance),
+                    new PlanReason("winterLoss", Why, VineNumbers.Of.LossTo.Provenance),
                     Stage: Stage.Return,
                     Due: work.SecondVisit,
                     Buds: s.Buds.Total

@@ -121,7 +121,7 @@ internal static class SummerPlan
             "Walk along again: shoots grow a hand's length a week now."
         ) with
         {
-            Due = survey.Worked.AddDays(VineRules.Whole("walkDays")),
+            Due = survey.Worked.AddDays(VineNumbers.Of.WalkDays),
         };
 
         PlanStep Whole(Stage stage, StepAction action, string text) =>
@@ -182,7 +182,7 @@ internal static class SummerPlan
                 : 1
         );
         var toWire = Math.Sqrt(Math.Pow(wire.YMm - start.Y, 2) + Math.Pow(wire.HeightMm - start.Z, 2));
-        var beyond = survey.School.Value("tipBeyond");
+        var beyond = survey.School.Set.TipBeyond;
         if (Apart(work, stem, most, Math.Max(toWire, stem.FruitToMm ?? 0)))
         {
             return;
@@ -201,7 +201,7 @@ internal static class SummerPlan
 
     /// <summary>To which side of the row a stem leans: 1 towards 12 o'clock, -1 towards 6, 0 along it.</summary>
     private static int Across(Stem stem) =>
-        Math.Abs(stem.Bearing.Y) >= VineRules.Value("across") ? Math.Sign(stem.Bearing.Y) : 0;
+        Math.Abs(stem.Bearing.Y) >= VineNumbers.Of.Across ? Math.Sign(stem.Bearing.Y) : 0;
 
     /// <summary>
     /// On which side of the row the arm of a place lies: as it was measured, or else as the way it was noted to lean
@@ -329,7 +329,7 @@ internal static class SummerPlan
             (low, high) = Math.Abs(axis.At(middle).X) <= most ? (middle, high) : (low, middle);
         }
 
-        if (double.IsPositiveInfinity(fruitTo) || fruitTo > low || low < 50)
+        if (double.IsPositiveInfinity(fruitTo) || fruitTo > low || low < VineNumbers.Of.HeadedLow)
         {
             work.Set(
                 new VineDecided(
@@ -380,7 +380,7 @@ internal static class SummerPlan
             .ThenBy(w => w.N)
             .FirstOrDefault();
         return own.Wire is null
-            ? (side < 0 ? 1 : 4, new Wire(VineRules.Value("outerWireHeight"), side * VineRules.Value("outerWire")))
+            ? (side < 0 ? 1 : 4, new Wire(VineNumbers.Of.OuterWireHeight, side * VineNumbers.Of.OuterWire))
             : own;
     }
 }

@@ -30,7 +30,7 @@ internal static class VineBalance
         var words = new List<string>();
         if (ravaz is { } r)
         {
-            var (from, to) = (VineRules.Value("ravazFrom"), VineRules.Value("ravazTo"));
+            (double from, double to) = (VineNumbers.Of.RavazFrom, VineNumbers.Of.RavazTo);
             words.Add(
                 r < from
                     ? $"crop {Wording.Number(r)} times the prunings, below {from} to {to}: "
@@ -44,7 +44,7 @@ internal static class VineBalance
 
         if (perMetre is { } p)
         {
-            var (from, to) = (VineRules.Value("woodFrom"), VineRules.Value("woodTo"));
+            (double from, double to) = (VineNumbers.Of.WoodFrom, VineNumbers.Of.WoodTo);
             words.Add(
                 p < from ? $"{Wording.Grams(Math.Round(p))} of prunings per metre, below {from} to {to}: weak growth"
                 : p > to
@@ -76,7 +76,7 @@ internal static class VineBalance
         var carries = BudBudget.Carries(vine);
         var grow = new[]
         {
-            (int)Math.Floor(buds * alive * VineRules.Value(vine.Loss is null ? "growLeast" : "growSampled")),
+            (int)Math.Floor(buds * alive * (vine.Loss is null ? VineNumbers.Of.GrowLeast : VineNumbers.Of.GrowSampled)),
             (int)Math.Ceiling(buds * alive),
         };
         int[] shoots = [.. grow.Select(s => Math.Min(s, carries))];
@@ -102,7 +102,7 @@ internal static class VineBalance
             ravaz,
             $"{shoots[0]} to {shoots[1]} shoots, {clusters[0]} to {clusters[1]} clusters, "
                 + $"{Wording.Kilograms(grams[0], grams[1])} of grapes. About {Wording.Number(perMetre)} shoots to a "
-                + $"metre of row; {Wording.Number(VineRules.Value("shootsPerMetre"))} are enough."
+                + $"metre of row; {Wording.Number(VineNumbers.Of.ShootsPerMetre)} are enough."
                 + (
                     grow[1] > carries
                         ? $" What comes beyond {Wording.Count(carries, "shoot", "shoots")} is rubbed out."

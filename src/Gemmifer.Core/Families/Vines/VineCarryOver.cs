@@ -44,7 +44,7 @@ internal static class VineCarryOver
             // A headed shoot from the ground is the trunk now.
             all[i] = shoot with { Role = all.Any(s => s.Role == StemRole.Trunk) ? StemRole.Cane : StemRole.Trunk };
         }
-        else if ((shoot.Length ?? 0) > VineRules.Value("spurCut"))
+        else if ((shoot.Length ?? 0) > VineNumbers.Of.SpurCut)
         {
             all[i] = shoot with { Role = StemRole.Cane };
         }

@@ -63,7 +63,7 @@ public sealed class VineFamily : Family
         new Dictionary<string, double>
         {
             ["spacing"] = VineRules.Kind(kind.Id).SpacingMm,
-            ["perMetre"] = VineRules.Value("shootsPerMetre"),
+            ["perMetre"] = VineNumbers.Of.ShootsPerMetre,
         };
 
     /// <inheritdoc/>
@@ -98,10 +98,10 @@ public sealed class VineFamily : Family
             {
                 LengthMm =
                     age == 1
-                        ? (VineRules.Value("usualSpurBuds") * kind.InternodeMm) + VineRules.Value("usualStub")
-                        : VineRules.Value("usualSpur"),
+                        ? (VineNumbers.Of.UsualSpurBuds * kind.InternodeMm) + VineNumbers.Of.UsualStub
+                        : VineNumbers.Of.UsualSpur,
             },
-            StemRole.Trunk => usual with { LengthMm = VineRules.Value("usualTrunk"), RadiusMm = 0 },
+            StemRole.Trunk => usual with { LengthMm = VineNumbers.Of.UsualTrunk, RadiusMm = 0 },
             _ => usual,
         };
     }

@@ -158,7 +158,7 @@ public sealed class VineParts
         var headed =
             _survey.Vine!.System is VineSystem.Goblet or VineSystem.LongCane or VineSystem.Training
             || _survey.School.Id is VineReader.GobletSchool or VineReader.LongCaneSchool;
-        return !headed || (p.Old is null && p.AlongMm < p.On.LengthMm * (1 - VineRules.Value("headShare")));
+        return !headed || (p.Old is null && p.AlongMm < p.On.LengthMm * (1 - VineNumbers.Of.HeadShare));
     }
 
     /// <summary>
@@ -222,10 +222,10 @@ public sealed class VineParts
     /// look different ways do not.
     /// </summary>
     private bool ShareAPlace(Stem first, Stem other) =>
-        other.Parent.AlongMm - first.Parent.AlongMm <= VineRules.Value("samePlace")
+        other.Parent.AlongMm - first.Parent.AlongMm <= VineNumbers.Of.SamePlace
         && (
             Tree.ById[first.Parent.StemId!].Role != StemRole.Trunk
-            || first.Bearing.AngleTo(other.Bearing) * VineRules.Value("ringMmPerDegree") <= VineRules.Value("samePlace")
+            || first.Bearing.AngleTo(other.Bearing) * VineNumbers.Of.RingMmPerDegree <= VineNumbers.Of.SamePlace
         );
 
     /// <summary>The lowest old wood a shoot stands on, and how far out on it the shoot starts.</summary>
@@ -247,23 +247,23 @@ public sealed class VineParts
         var (school, finding, buds) = (_survey.School, Findings[stem.Id], Count(stem));
         var thin = stem.DiameterMm < school.ThinBelowMm;
         var ripe = !stem.Has(Sign.Soft) && !stem.Has(Sign.BarkGreen);
-        var doubtful = buds.DoubtIn(school.Value("spurBuds").Number) || finding.Verdict == Verdict.Unsure || !ripe;
+        var doubtful = buds.DoubtIn(school.Set.SpurBuds.Number) || finding.Verdict == Verdict.Unsure || !ripe;
         var worth = new ShootWorth(
-            (school.Weight("thickness") * Math.Min(stem.DiameterMm, VineRules.Value("thumb")))
+            (school.Wants.Thickness * Math.Min(stem.DiameterMm, VineNumbers.Of.Thumb))
                 // As a thumb tells thickness: not all at once at the limit.
                 + (
-                    school.Weight("thin")
+                    school.Wants.Thin
                     * Math.Clamp(
-                        (school.ThinBelowMm - stem.DiameterMm) / (school.ThinBelowMm - VineRules.Value("thinFrom")),
+                        (school.ThinBelowMm - stem.DiameterMm) / (school.ThinBelowMm - VineNumbers.Of.ThinFrom),
                         0,
                         1
                     )
                 ),
-            school.Weight("old") * offMm,
-            (stem.Has(Sign.Productive) ? school.Weight("productive") : 0)
-                + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Weight("unproductive") : 0)
+            school.Wants.Old * offMm,
+            (stem.Has(Sign.Productive) ? school.Wants.Productive : 0)
+                + (stem.Has(Sign.Unproductive) || stem.Has(Sign.Spindly) ? school.Wants.Unproductive : 0)
         );
-        var points = school.Weight("keep") + worth.Thickness + worth.Low + worth.Bears;
+        var points = school.Wants.Keep + worth.Thickness + worth.Low + worth.Bears;
         return new VineShoot(stem, finding, offMm, buds, ripe, thin, doubtful, (long)Math.Round(points * 1000), worth);
     }
 }

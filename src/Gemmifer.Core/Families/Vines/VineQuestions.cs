@@ -64,7 +64,11 @@ internal static class VineQuestions
                     "winterLoss",
                     "Cut across a hundred buds from all over the row and count the dead ones."
                 ),
-                [.. new[] { 10, 60 }.Select(Lost)]
+                [
+                    .. new double[] { VineNumbers.Of.LossTriedLow, VineNumbers.Of.LossTriedHigh }.Select(s =>
+                        Lost((int)Math.Round(100 * s))
+                    ),
+                ]
             );
         }
 

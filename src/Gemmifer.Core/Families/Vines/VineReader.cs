@@ -83,7 +83,7 @@ public static class VineReader
             );
         }
 
-        var perMetre = f.Number("perMetre", 1, VineLimits.PerMetre) ?? VineRules.Value("shootsPerMetre");
+        var perMetre = f.Number("perMetre", 1, VineLimits.PerMetre) ?? VineNumbers.Of.ShootsPerMetre;
         var stage = f.Whole("stage", 1, 2) ?? 1;
         var records = f.List("records", VineLimits.Records)
             .Select(r => ReadRecord(r.Item, r.Path, notes))

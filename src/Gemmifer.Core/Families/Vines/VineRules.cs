@@ -83,12 +83,6 @@ public static class VineRules
     /// <summary>What to expect of a kind of vine.</summary>
     public static VineKind Kind(string kind) => Kinds[kind];
 
-    /// <summary>A number by name.</summary>
-    public static double Value(string name) => Book[name];
-
-    /// <summary>A whole number by name.</summary>
-    public static int Whole(string name) => Book.Whole(name);
-
     private static string Text(JsonElement e, string name) => e.GetProperty(name).GetString()!;
 
     private static double Number(JsonElement e, string name) => e.GetProperty(name).GetDouble();

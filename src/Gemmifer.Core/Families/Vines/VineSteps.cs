@@ -177,7 +177,7 @@ internal sealed class VineSteps(
             foreach (var d in canes)
             {
                 var from = work.Tree.Axis(d.Stem).Start.Z;
-                var near = wires.Where(w => Math.Abs(w.Wire.HeightMm - from) <= VineRules.Value("nearWire")).ToArray();
+                var near = wires.Where(w => Math.Abs(w.Wire.HeightMm - from) <= VineNumbers.Of.NearWire).ToArray();
                 var wire =
                     near.Length > 0 ? near[Math.Min(at++, near.Length - 1)]
                     : wires.Length > 0 ? wires.MinBy(w => Math.Abs(w.Wire.HeightMm - from))
@@ -260,7 +260,7 @@ internal sealed class VineSteps(
         }
         else if (task == VineTask.Winter)
         {
-            var later = VineRules.Whole("rubOffDays");
+            int later = VineNumbers.Of.RubOffDays;
             yield return Whole(
                 Stage.Return,
                 StepAction.RubOff,

@@ -165,10 +165,10 @@ internal sealed class VineTally(
                 var (clock, lean) =
                     survey.Vine!.System == VineSystem.Goblet
                         ? (
-                            Wording.ClockNumber(stem.Bearing.Turn(side * VineRules.Value("headTurn"))),
-                            VineRules.Value("headLean")
+                            Wording.ClockNumber(stem.Bearing.Turn(side * VineNumbers.Of.HeadTurn)),
+                            VineNumbers.Of.HeadLean
                         )
-                        : (side > 0 ? 3 : 9, VineRules.Value("wireLean"));
+                        : (side > 0 ? 3 : 9, VineNumbers.Of.WireLean);
                 yield return new NewShoot(
                     name,
                     p.Marks[i][0],
@@ -176,7 +176,7 @@ internal sealed class VineTally(
                     p.Marks[i][2],
                     clock,
                     lean,
-                    VineRules.Value("drawnShoot"),
+                    VineNumbers.Of.DrawnShoot,
                     count.SeenAt(i + 1)
                 );
             }
@@ -196,11 +196,11 @@ internal sealed class VineTally(
     {
         var ties = steps.Where(s => s.Stage != Stage.Return).Sum(s => s.Ties.Count);
         var minutes =
-            VineRules.Value("lookMinutes")
+            VineNumbers.Of.LookMinutes
             + (ties * Plans.Kit.TieMinutes)
             + steps
                 .Where(s => s.Stage != Stage.Return)
-                .Sum(s => s.Cut is not null ? ToolRack.Minutes(s.Tool) * VineRules.Value("cutShare") : 1);
+                .Sum(s => s.Cut is not null ? ToolRack.Minutes(s.Tool) * VineNumbers.Of.CutShare : 1);
         PlanMaterial[] of =
             ties == 0
                 ? []
@@ -208,7 +208,7 @@ internal sealed class VineTally(
                 [
                     new PlanMaterial(
                         "soft tie",
-                        Math.Round(ties * VineRules.Value("tieMetres"), 1),
+                        Math.Round(ties * VineNumbers.Of.TieMetres, 1),
                         [
                             .. steps
                                 .Where(s => s.Stage != Stage.Return && s.Ties.Count > 0 && s.Stem is not null)
@@ -238,16 +238,16 @@ internal sealed class VineTally(
                 b.By switch
                 {
                     BudgetBy.Weight => named?.Provenance ?? Provenance.User,
-                    BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Provenance,
-                    _ => survey.School.Value("spurBuds").Provenance,
+                    BudgetBy.Metre => VineNumbers.Of.ShootsPerMetre.Provenance,
+                    _ => survey.School.Set.SpurBuds.Provenance,
                 },
                 b.By switch
                 {
                     BudgetBy.Weight => named is null
                         ? "A rule of your own."
                         : $"The rule for {named.Name}: {named.Why}",
-                    BudgetBy.Metre => VineRules.Values["shootsPerMetre"].Why,
-                    BudgetBy.Spurs => survey.School.Value("spurBuds").Why,
+                    BudgetBy.Metre => VineNumbers.Of.ShootsPerMetre.Why,
+                    BudgetBy.Spurs => survey.School.Set.SpurBuds.Why,
                     _ => throw new InvalidOperationException($"Unhandled budget {b.By}."),
                 },
                 [.. b.Sums.Select(s => new PlanSum(s.Of, s.Text))]

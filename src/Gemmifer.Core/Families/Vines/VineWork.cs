@@ -71,14 +71,14 @@ internal sealed class VineWork(Survey survey, VineParts parts)
 
     /// <summary>When doubtful buds are looked at again.</summary>
     public DateOnly SecondVisit =>
-        BudBreak.AddDays(VineRules.Whole("secondVisitDays")) is var burst && burst > survey.Worked
+        BudBreak.AddDays(VineNumbers.Of.SecondVisitDays) is var burst && burst > survey.Worked
             ? burst
-            : survey.Worked.AddDays(VineRules.Whole("secondVisitDays"));
+            : survey.Worked.AddDays(VineNumbers.Of.SecondVisitDays);
 
     /// <summary>The bud break that is to come, or the one of this spring.</summary>
     public DateOnly BudBreak =>
-        survey.LastFrost.AddDays(VineRules.Whole("budBreakDays")) is var burst
-        && burst.AddDays(VineRules.Whole("budBreakPast")) < survey.Date
+        survey.LastFrost.AddDays(VineNumbers.Of.BudBreakDays) is var burst
+        && burst.AddDays(VineNumbers.Of.BudBreakPast) < survey.Date
             ? burst.AddYears(1)
             : burst;
 

@@ -15,10 +15,10 @@ namespace Gemmifer.Core.Families.Vines;
 internal static class YoungPlan
 {
     /// <summary>The second bud sits so far below the top one, mm.</summary>
-    private static readonly double SecondBudMm = VineRules.Value("secondBud");
+    private static readonly double SecondBudMm = VineNumbers.Of.SecondBud;
 
     /// <summary>Of a broken vine so many shoots stay at most.</summary>
-    internal static readonly int Several = VineRules.Whole("several");
+    internal static readonly int Several = VineNumbers.Of.Several;
 
     /// <summary>Decides every stem.</summary>
     public static VineOutcome Plan(Survey survey, VineWork work)
@@ -29,8 +29,8 @@ internal static class YoungPlan
             parts.Trunk is { Age: >= 2 } trunk
             && head - work.Tree.Axis(trunk).At(StemTree.LiveLength(trunk)).Z is var below
             && (
-                below <= VineRules.Value("nearHead")
-                || (below <= 2 * VineRules.Value("nearHead") && ShootsAtTop(parts, trunk) >= 2)
+                below <= VineNumbers.Of.NearHead
+                || (below <= 2 * VineNumbers.Of.NearHead && ShootsAtTop(parts, trunk) >= 2)
             )
         )
         {
@@ -81,7 +81,7 @@ internal static class YoungPlan
     private static int ShootsAtTop(VineParts parts, Stem trunk) =>
         parts.OneYear.Count(s =>
             s.Parent.StemId == trunk.Id
-            && s.Parent.AlongMm >= StemTree.LiveLength(trunk) * (1 - VineRules.Value("headShare"))
+            && s.Parent.AlongMm >= StemTree.LiveLength(trunk) * (1 - VineNumbers.Of.HeadShare)
         );
 
     /// <summary>
@@ -98,7 +98,9 @@ internal static class YoungPlan
             )
             .OrderBy(s => s.Stem.Pin is null ? 1 : 0)
             .ThenByDescending(s =>
-                s.Points + (long)(10 * Math.Min(s.Stem.LengthMm, 2000)) - (long)(100 * s.Stem.LeanDeg)
+                s.Points
+                + (long)(1000 * VineNumbers.Of.TrunkLength * Math.Min(s.Stem.LengthMm, VineNumbers.Of.TrunkLongest))
+                - (long)(1000 * VineNumbers.Of.TrunkLean * s.Stem.LeanDeg)
             )
             .ThenBy(s => s.Stem.Id, StringComparer.Ordinal)
             .FirstOrDefault();

@@ -15,7 +15,7 @@ internal static class YoungRestart
         work.Keep(
             trunk,
             "trunk",
-            belowMm <= VineRules.Value("nearHead")
+            belowMm <= VineNumbers.Of.NearHead
                 ? "It stands at the height of the head."
                 : "It ends below the head, but its shoots stand there: it is taken for one. Measure it again."
         );
@@ -23,7 +23,7 @@ internal static class YoungRestart
         var wires = YoungPlan.Wires(survey);
         var retie = YoungPlan.Retie(work, head, []);
         var vine = survey.Vine!;
-        if ((vine.Year ?? 3) >= VineRules.Value("fullFrom") || work.Parts.Tree.Stems.Any(s => s.Role == StemRole.Arm))
+        if ((vine.Year ?? 3) >= VineNumbers.Of.FullFrom || work.Parts.Tree.Stems.Any(s => s.Role == StemRole.Arm))
         {
             var full = SpurPlan.Plan(
                 survey with
@@ -126,7 +126,12 @@ internal static class YoungRestart
                         p.Second,
                         Value: p.First.Points
                             + p.Second.Points
-                            + (long)(p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing) / 180 * 20_000)
+                            + (long)(
+                                p.First.Stem.Bearing.AngleTo(p.Second.Stem.Bearing)
+                                / 180
+                                * 1000
+                                * VineNumbers.Of.Opposite
+                            )
                             + (p.First.Stem.Pin is null ? 0 : 1_000_000)
                             + (p.Second.Stem.Pin is null ? 0 : 1_000_000)
                     )

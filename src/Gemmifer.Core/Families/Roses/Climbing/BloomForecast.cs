@@ -20,8 +20,8 @@ public sealed class BloomForecast(Survey survey, StemTree tree, ImmutableArray<D
     public const double CellMm = 200;
 
     /// <summary>The foot is bare where hardly any of the points stand below this height, mm (assumption).</summary>
-    private static readonly double BareMm = CaneNumbers.Of["bareFoot"],
-        HardlyAny = CaneNumbers.Of["hardlyAny"];
+    private static readonly double BareMm = RoseNumbers.Of.BareFoot,
+        HardlyAny = RoseNumbers.Of.HardlyAny;
 
     private readonly ImmutableArray<Point3> _tied =
     [

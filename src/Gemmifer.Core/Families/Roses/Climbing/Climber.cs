@@ -68,7 +68,7 @@ internal sealed class Climber(Survey survey, StemTree tree, Laying laying)
             var stands = CaneShape.Of(axis, cane.LengthMm);
             var near =
                 stands.LengthMm > CanePath.LeastTiedMm
-                && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < CaneNumbers.Of["nearSupport"];
+                && Math.Abs(stands.At(stands.LengthMm / 2).Y - _support.YMm) < RoseNumbers.Of.NearSupport;
             var ties = near
                 ? AtSupport(
                     Ties.Along(_support, stands.At, CanePath.LeastTiedMm, stands.LengthMm, survey.School.TieSpacingMm)
@@ -109,7 +109,7 @@ internal sealed class Climber(Survey survey, StemTree tree, Laying laying)
     /// </summary>
     private ImmutableArray<Tie> AtSupport(ImmutableArray<Tie> ties)
     {
-        var near = CaneNumbers.Of["nearSupport"];
+        double near = RoseNumbers.Of.NearSupport;
         bool Beside(Point3 p) =>
             _support.Flat
                 ? p.X >= _support.FromMm && p.X <= _support.ToMm

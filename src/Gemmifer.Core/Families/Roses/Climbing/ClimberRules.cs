@@ -94,7 +94,7 @@ internal sealed class ClimberRules
         || survey.Stems.Where(s => s.TopLevel).ToArray() is var top
             && top.Count(s =>
                 s.Has(Sign.Soft) || s.Parent.Origin == Origin.Unknown || s.DiameterMm < survey.School.ThinBelowMm
-            ) >= Math.Max(1, top.Length * CaneNumbers.Of["doubtfulShare"]);
+            ) >= Math.Max(1, top.Length * RoseNumbers.Of.DoubtfulShare);
 
     /// <summary>
     /// The share of its length that a cane keeps by its school, 0 to 1; null where that goes by the support, of other
@@ -105,8 +105,8 @@ internal sealed class ClimberRules
             ? null
             : survey.School.Climber switch
             {
-                ClimberWay.Halve => CaneNumbers.Of["halveLength"],
-                ClimberWay.Restart => CaneNumbers.Of[Doubtful(survey) ? "restartDoubtful" : "restartLength"],
+                ClimberWay.Halve => RoseNumbers.Of.HalveLength,
+                ClimberWay.Restart => Doubtful(survey) ? RoseNumbers.Of.RestartDoubtful : RoseNumbers.Of.RestartLength,
                 ClimberWay.FlatFan or ClimberWay.KeepVolume or ClimberWay.Upright => null,
                 _ => throw new InvalidOperationException($"Unhandled way {survey.School.Climber}."),
             };
@@ -124,8 +124,8 @@ internal sealed class ClimberRules
         stem.Has(Sign.Forward)
         || (
             _survey.Support is null or { Flat: true }
-            && stem.Bearing.AngleTo(Bearing.FromClock(6)) <= CaneNumbers.Of["forward"]
-            && Math.Max(stem.LeanDeg, stem.TipLeanDeg) >= CaneNumbers.Of["forwardLean"]
+            && stem.Bearing.AngleTo(Bearing.FromClock(6)) <= RoseNumbers.Of.Forward
+            && Math.Max(stem.LeanDeg, stem.TipLeanDeg) >= RoseNumbers.Of.ForwardLean
         );
 
     /// <summary>
@@ -206,7 +206,7 @@ internal sealed class ClimberRules
 
         if (_survey.Support is not { } support)
         {
-            return stem.Has(Sign.Supple) || stem.Age < CaneNumbers.Of["stiffFrom"];
+            return stem.Has(Sign.Supple) || stem.Age < RoseNumbers.Of.StiffFrom;
         }
 
         var cane = CaneToTrain.Of(stem, _tree.Axis(stem), AllowedStrain.Under(_survey.School));

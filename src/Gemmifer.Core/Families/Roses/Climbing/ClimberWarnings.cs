@@ -11,7 +11,7 @@ namespace Gemmifer.Core.Families.Roses.Climbing;
 internal static class ClimberWarnings
 {
     /// <summary>So much over the edge of a keep-out is let pass, mm: places are found to a step along a cane.</summary>
-    private const double MarginMm = 5;
+    private static readonly double MarginMm = RoseNumbers.Of.KeepOutSlack;
 
     public static IEnumerable<PlanWarning> Write(
         Survey survey,
@@ -46,7 +46,7 @@ internal static class ClimberWarnings
 
         if (climber.InSeason)
         {
-            var days = CaneNumbers.Of.Whole("flushDays");
+            int days = RoseNumbers.Of.FlushDays;
             var flush = survey.Date.AddDays(days);
             var again =
                 flush < survey.Place.FirstFrostAfter(survey.Date)

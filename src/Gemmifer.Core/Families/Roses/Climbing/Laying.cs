@@ -40,8 +40,8 @@ internal sealed class Laying(
         ManyOptions = 400,
         TooMany = 80;
 
-    private static readonly double StandingShare = CaneNumbers.Of["standingShare"],
-        ForwardLoose = CaneNumbers.Of["forwardLoose"];
+    private static readonly double StandingShare = RoseNumbers.Of.StandingShare,
+        ForwardLoose = RoseNumbers.Of.ForwardLoose;
 
     private readonly Support _support = survey.Support!;
 

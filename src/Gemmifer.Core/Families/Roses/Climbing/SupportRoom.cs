@@ -17,8 +17,8 @@ internal static class SupportRoom
             return school;
         }
 
-        var most = Math.Min(Math.Max(RoomOn(support), CaneNumbers.Of.Whole("framework")), school.CanesMax);
-        if (most == school.CanesMax || school.Value("canesMax").Provenance == Provenance.User)
+        var most = Math.Min(Math.Max(RoomOn(support), RoseNumbers.Of.Framework), school.CanesMax);
+        if (most == school.CanesMax || school.Set.CanesMax.Provenance == Provenance.User)
         {
             return school;
         }
@@ -29,5 +29,5 @@ internal static class SupportRoom
     }
 
     private static int RoomOn(Support support) =>
-        support.Traits.Canes ?? (int)Math.Ceiling(support.WidthMm / CaneNumbers.Of["roomForACane"]) + 1;
+        support.Traits.Canes ?? (int)Math.Ceiling(support.WidthMm / RoseNumbers.Of.RoomForACane) + 1;
 }

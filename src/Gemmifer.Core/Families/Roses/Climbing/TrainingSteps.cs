@@ -113,7 +113,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             yield return Whole(
                 Stage.Train,
                 StepAction.Check,
-                $"See that {Wording.Mm(40, 60)} of air stay between canes and wall, so that leaves dry (from memory: "
+                $"See that {Wording.Mm(RoseNumbers.Of.WallAirFrom, RoseNumbers.Of.WallAirTo)} of air stay between canes and wall, so that leaves dry (from memory: "
                     + "extension leaflets)."
             );
         }
@@ -171,7 +171,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 "The canes have settled: tighten the loops, so that nothing chafes, with room for a finger in each."
             ) with
             {
-                Due = _work.AddDays(CaneNumbers.Of.Whole("settledDays")),
+                Due = _work.AddDays(RoseNumbers.Of.SettledDays),
             };
             yield return Whole(
                 Stage.Return,
@@ -240,7 +240,7 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
                 Stage.Return,
                 StepAction.Do,
                 $"When the flush is over, shorten the side shoots that have flowered to {survey.School.LateralBuds} "
-                    + $"buds and tie in what has grown. About {CaneNumbers.Of["flushDays"]} days later it flowers "
+                    + $"buds and tie in what has grown. About {(int)RoseNumbers.Of.FlushDays} days later it flowers "
                     + "again."
             ) with
             {

@@ -70,7 +70,7 @@ public class JointChoiceTests
         foreach (var kind in new[] { "wall", "obelisk" })
         {
             var survey = Read(Few(seed, 7, kind));
-            foreach (var (laid, _, model, limits) in Planner(survey).Models().Where(m => m.Laid.Lines.Length is 6 or 7))
+            foreach (var (_, _, model, limits) in Planner(survey).Models().Where(m => m.Laid.Lines.Length is 6 or 7))
             {
                 var choice = Relaxation.Solve(model, limits, 10_000_000);
                 Assert.True(choice.Optimal);

@@ -35,7 +35,7 @@ public class WayTests
         foreach (var kind in new[] { "rose.climber", "rose.rambler" })
         {
             var school = SchoolCatalog.For(id, kind)!;
-            Assert.Equal(id, school.Value("climber").Word);
+            Assert.Equal(id, school.Set.Climber.Word);
             Assert.Equal(
                 SchoolCatalog.AllFor(kind).Count(),
                 SchoolCatalog.AllFor(kind).Select(s => s.Name).Distinct().Count()
