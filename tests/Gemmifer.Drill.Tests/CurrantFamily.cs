@@ -77,7 +77,7 @@ public sealed class CurrantFamily : Family
                 Stage = Stage.Thin,
                 Stem = stem.Id,
                 Action = StepAction.Remove,
-                Cut = new PlanCut(0, null, 0, 0, CutPlace.Base, foot.X, foot.Y, foot.Z),
+                Cut = PlanCut.Off(CutPlace.Base, foot),
                 Tool = Tool.Loppers,
                 Due = survey.Date,
                 Text = $"Take {stem.Id} out at the ground.",

@@ -122,54 +122,72 @@ public static class Phyllotaxis
             return [.. seen];
         }
 
-        var expected = new List<ExpectedBud>(seen);
+        return
+        [
+            .. seen.Concat(
+                    Enumerable
+                        .Range(0, anchors.Length + 1)
+                        .SelectMany(i =>
+                            Between(
+                                stem,
+                                i == 0 ? null : anchors[i - 1],
+                                i == anchors.Length ? null : anchors[i],
+                                pattern,
+                                divergenceDeg
+                            )
+                        )
+                        .Where(b => !seen.Any(s => Math.Abs(s.AlongMm - b.Bud.AlongMm) < b.StepMm / 2))
+                        .Select(b => b.Bud)
+                )
+                .OrderBy(b => b.AlongMm),
+        ];
+    }
+
+    /// <summary>
+    /// Buds that can be expected between two that were seen, below the first or above the last, and how far apart they
+    /// are.
+    /// </summary>
+    private static IEnumerable<(ExpectedBud Bud, double StepMm)> Between(
+        Stem stem,
+        Bud? below,
+        Bud? above,
+        BudPattern pattern,
+        double divergenceDeg
+    )
+    {
         var turn = (pattern.Handedness == 0 ? 1 : pattern.Handedness) * divergenceDeg;
-        for (var i = 0; i <= anchors.Length; i++)
+        var (from, to) = (below?.AlongMm ?? 0, above?.AlongMm ?? stem.LengthMm);
+        var anchor = below ?? above!;
+        var step = pattern.InternodeMm;
+        var inside = below is not null && above is not null;
+        if (inside)
         {
-            var below = i == 0 ? null : anchors[i - 1];
-            var above = i == anchors.Length ? null : anchors[i];
-            var from = below?.AlongMm ?? 0;
-            var to = above?.AlongMm ?? stem.LengthMm;
-            var anchor = below ?? above!;
-            var step = pattern.InternodeMm;
-            if (below is not null && above is not null)
+            // Two buds noted at one place leave no room for another between them.
+            if (to - from < 1)
             {
-                // Two buds noted at one place leave no room for another between them.
-                if (to - from < 1)
-                {
-                    continue;
-                }
-
-                step = (to - from) / Math.Max(1, Math.Round((to - from) / step, MidpointRounding.AwayFromZero));
+                yield break;
             }
 
-            var sign = below is null ? -1 : 1;
-            for (var k = 1; ; k++)
-            {
-                var along = Math.Round(anchor.AlongMm + (sign * k * step), MidpointRounding.AwayFromZero);
-                if (along < from + (step / 2) || along > to - (above is null ? 0 : step / 2))
-                {
-                    break;
-                }
-
-                if (seen.Any(s => Math.Abs(s.AlongMm - along) < step / 2))
-                {
-                    continue;
-                }
-
-                var near =
-                    below is not null && above is not null
-                        ? Math.Min(k, Math.Max(1, (int)Math.Round((to - along) / step)))
-                        : k;
-                var facing = anchor.Facing!.Value.Turn(sign * k * turn);
-                var other = pattern.Handedness == 0 ? anchor.Facing!.Value.Turn(-sign * k * turn) : (Bearing?)null;
-                expected.Add(
-                    new ExpectedBud(along, facing, pattern.SigmaDeg * Math.Sqrt(near), BudKnowledge.Likely, true, other)
-                );
-            }
+            step = (to - from) / Math.Max(1, Math.Round((to - from) / step, MidpointRounding.AwayFromZero));
         }
 
-        return [.. expected.OrderBy(b => b.AlongMm)];
+        var sign = below is null ? -1 : 1;
+        for (var k = 1; ; k++)
+        {
+            var along = Math.Round(anchor.AlongMm + (sign * k * step), MidpointRounding.AwayFromZero);
+            if (along < from + (step / 2) || along > to - (above is null ? 0 : step / 2))
+            {
+                yield break;
+            }
+
+            var near = inside ? Math.Min(k, Math.Max(1, (int)Math.Round((to - along) / step))) : k;
+            var facing = anchor.Facing!.Value.Turn(sign * k * turn);
+            var other = pattern.Handedness == 0 ? anchor.Facing!.Value.Turn(-sign * k * turn) : (Bearing?)null;
+            yield return (
+                new ExpectedBud(along, facing, pattern.SigmaDeg * Math.Sqrt(near), BudKnowledge.Likely, true, other),
+                step
+            );
+        }
     }
 
     /// <summary>

@@ -134,33 +134,8 @@ internal sealed partial class BoundedSearch
         for (var d = depth; d < _n; d++)
         {
             var i = _open[d];
-            long keep = Never,
-                drop = Never;
-            var (mostMm, mostOld) = (roomMm + _least[i], roomOld + _leastOld[i]);
-            for (var o = _first[i]; o < _first[i + 1]; o++)
-            {
-                var key = keys[o];
-                if (
-                    key <= Blocked
-                    || _removed[o] > mostMm
-                    || (_old[o] && mostOld < 1)
-                    || (_young[o] && at.Young >= _limits.MaxYoungUsed)
-                )
-                {
-                    continue;
-                }
-
-                key -= prices.Wood * _removed[o];
-                if (_keeps[o])
-                {
-                    keep = Math.Max(keep, key);
-                }
-                else
-                {
-                    drop = Math.Max(drop, key - (_old[o] ? prices.Old : 0) - (_young[o] ? prices.Young : 0));
-                }
-            }
-
+            var spent = at.Young >= _limits.MaxYoungUsed;
+            var (keep, drop) = BestOf(i, keys, roomMm + _least[i], roomOld + _leastOld[i] < 1, spent, prices);
             (_keepBest[i], _dropBest[i]) = (keep, drop);
             if (keep <= Blocked && drop <= Blocked)
             {
@@ -185,6 +160,38 @@ internal sealed partial class BoundedSearch
         }
 
         return room < 0 || need > extras ? Never : total + Slots(extras, fixedFrom, room, Math.Max(0, need));
+    }
+
+    /// <summary>The best of a candidate where it is kept and where it goes, of what room is left for.</summary>
+    /// <param name="keys">Of every option from here.</param>
+    /// <param name="mostMm">So much wood may still go with it, mm.</param>
+    /// <param name="noOld">No old one may go any more.</param>
+    /// <param name="noYoung">No young one is left to take a place.</param>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private (long Keep, long Drop) BestOf(int i, long[] keys, long mostMm, bool noOld, bool noYoung, Prices prices)
+    {
+        long keep = long.MinValue / 4,
+            drop = long.MinValue / 4;
+        for (var o = _first[i]; o < _first[i + 1]; o++)
+        {
+            var key = keys[o];
+            if (key <= Blocked || _removed[o] > mostMm || (_old[o] && noOld) || (_young[o] && noYoung))
+            {
+                continue;
+            }
+
+            key -= prices.Wood * _removed[o];
+            if (_keeps[o])
+            {
+                keep = Math.Max(keep, key);
+            }
+            else
+            {
+                drop = Math.Max(drop, key - (_old[o] ? prices.Old : 0) - (_young[o] ? prices.Young : 0));
+            }
+        }
+
+        return (keep, drop);
     }
 
     /// <summary>
@@ -352,98 +359,5 @@ internal sealed partial class BoundedSearch
         }
 
         return sum;
-    }
-
-    /// <summary>
-    /// What keeping up to so many of the listed candidates can add. Candidates are put into groups in which each later
-    /// one pays the
-    /// toll to some earlier one of its group; the first of a group stands for whichever of them is kept first.
-    /// </summary>
-    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private long Slots(int extras, int fixedFrom, int room, int need)
-    {
-        long total = 0;
-        for (var f = fixedFrom; f < _n; f++)
-        {
-            for (var g = f + 1; g < _n; g++)
-            {
-                total -= _toll[(_byExtra[f] * _n) + _byExtra[g]];
-            }
-
-            for (var k = 0; k < extras; k++)
-            {
-                _extra[k] += _toll[(_byExtra[f] * _n) + _byExtra[k]];
-            }
-        }
-
-        if (total <= Blocked)
-        {
-            return total;
-        }
-
-        Array.Sort(_extra, _byExtra, 0, extras);
-        var (groups, slots) = (0, 0);
-        for (var k = 0; k < extras && room > 0; k++)
-        {
-            var x = _byExtra[k];
-            var worth = -_extra[k];
-            if (
-                (slots >= need && worth <= 0 && (need == 0 || worth <= _slots[need - 1]))
-                || (slots == room && worth <= _slots[room - 1])
-            )
-            {
-                break;
-            }
-
-            var (into, most) = (-1, 0L);
-            for (var g = 0; g < groups; g++)
-            {
-                var least = long.MaxValue;
-                for (var y = _group[g]; y >= 0 && least > most; y = _nextInGroup[y])
-                {
-                    least = Math.Min(least, _toll[(x * _n) + y]);
-                }
-
-                (into, most) = least > most ? (g, least) : (into, most);
-            }
-
-            if (into < 0)
-            {
-                (_group[groups], _nextInGroup[x]) = (x, -1);
-                groups++;
-            }
-            else
-            {
-                (_nextInGroup[x], _group[into]) = (_group[into], x);
-                worth -= most;
-            }
-
-            // A sorted list of the best so far, as many as there is room for.
-            var at =
-                slots < room ? slots++
-                : _slots[room - 1] < worth ? room - 1
-                : -1;
-            for (; at >= 0; at--)
-            {
-                if (at > 0 && _slots[at - 1] < worth)
-                {
-                    _slots[at] = _slots[at - 1];
-                    continue;
-                }
-
-                _slots[at] = worth;
-                break;
-            }
-        }
-
-        for (var s = 0; s < Math.Min(slots, room); s++)
-        {
-            if (s < need || _slots[s] > 0)
-            {
-                total += _slots[s];
-            }
-        }
-
-        return total;
     }
 }

@@ -111,13 +111,6 @@ public sealed class LocalSearch
     private int[]? Run(int patience, CancellationToken cancel)
     {
         var n = _model.Candidates;
-        var (points, keeps, removes, removesOld, uses) = (
-            _points,
-            _model.Keeps,
-            _model.RemovedMm,
-            _model.RemovesOld,
-            _model.UsesYoung
-        );
         var freeFrom = new int[n];
         // Near a good choice there is one soon, or the exact search has to say that there is none.
         var (rounds, improved) = (_force is null ? 100 + (12 * n) : 2 * n, 0);
@@ -136,42 +129,7 @@ public sealed class LocalSearch
                 return found;
             }
 
-            var (move, least) = (-1, long.MaxValue);
-            var broken = Cost(_kept, _old, _young, _removed);
-            for (var i = 0; i < n; i++)
-            {
-                var now = _model.First[i] + _chosen[i];
-                var (kept, old, young, removed) = (
-                    _kept - (keeps[now] ? 1 : 0),
-                    _old - (removesOld[now] ? 1 : 0),
-                    _young - (uses[now] ? 1 : 0),
-                    _removed - removes[now]
-                );
-                var from = points[now] - _pairs[now] - broken;
-                for (var o = _model.First[i]; o < _model.First[i + 1]; o++)
-                {
-                    if (o == now || (_force is { } f && f.Candidate == i && keeps[o] != f.Keep))
-                    {
-                        continue;
-                    }
-
-                    var change =
-                        from
-                        - points[o]
-                        + _pairs[o]
-                        + Cost(
-                            kept + (keeps[o] ? 1 : 0),
-                            old + (removesOld[o] ? 1 : 0),
-                            young + (uses[o] ? 1 : 0),
-                            removed + removes[o]
-                        );
-                    if (change < least && (freeFrom[i] <= round || cost + change < best))
-                    {
-                        (move, least) = (o, change);
-                    }
-                }
-            }
-
+            var (move, least) = BestMove(freeFrom, round, best - cost);
             if (move < 0)
             {
                 continue;
@@ -184,6 +142,58 @@ public sealed class LocalSearch
             freeFrom[moved] = round + 4 + (n / 8) + (round % 3);
             cost += least;
         }
+    }
+
+    /// <summary>The move that costs least, -1 where there is none, and what it costs.</summary>
+    /// <param name="freeFrom">The round from which each candidate may move again.</param>
+    /// <param name="record">A move that costs less than this makes the best choice so far, and may always be made.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private (int Move, long Cost) BestMove(int[] freeFrom, int round, long record)
+    {
+        var (points, keeps, removes, removesOld, uses) = (
+            _points,
+            _model.Keeps,
+            _model.RemovedMm,
+            _model.RemovesOld,
+            _model.UsesYoung
+        );
+        var (move, least) = (-1, long.MaxValue);
+        var broken = Cost(_kept, _old, _young, _removed);
+        for (var i = 0; i < _model.Candidates; i++)
+        {
+            var now = _model.First[i] + _chosen[i];
+            var (kept, old, young, removed) = (
+                _kept - (keeps[now] ? 1 : 0),
+                _old - (removesOld[now] ? 1 : 0),
+                _young - (uses[now] ? 1 : 0),
+                _removed - removes[now]
+            );
+            var from = points[now] - _pairs[now] - broken;
+            for (var o = _model.First[i]; o < _model.First[i + 1]; o++)
+            {
+                if (o == now || (_force is { } f && f.Candidate == i && keeps[o] != f.Keep))
+                {
+                    continue;
+                }
+
+                var change =
+                    from
+                    - points[o]
+                    + _pairs[o]
+                    + Cost(
+                        kept + (keeps[o] ? 1 : 0),
+                        old + (removesOld[o] ? 1 : 0),
+                        young + (uses[o] ? 1 : 0),
+                        removed + removes[o]
+                    );
+                if (change < least && (freeFrom[i] <= round || change < record))
+                {
+                    (move, least) = (o, change);
+                }
+            }
+        }
+
+        return (move, least);
     }
 
     /// <summary>Adds an option to the sums, or takes it out.</summary>

@@ -64,15 +64,20 @@ public sealed class OptionBuilder(
             return Shear(stem, limit);
         }
 
-        if (_kind.Climbs && stem.TopLevel)
-        {
-            // How long it stays is settled on the support; here only what is not sound comes off.
-            var to = keepShare is { } share ? Math.Min(limit, share * stem.LengthMm) : limit;
-            var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : ShortenTo(stem, to);
-            // What is not sound does not stay, where no place below it serves for a cut.
-            return sound is null && soundToMm < stem.LengthMm - Tolerance.LengthMm ? [] : [sound ?? Whole(stem)];
-        }
+        return _kind.Climbs && stem.TopLevel ? OnSupport(stem, soundToMm, limit) : ByHeight(stem, arc, limit, most);
+    }
 
+    /// <summary>How long it stays is settled on the support; here only what is not sound comes off.</summary>
+    private IEnumerable<CutOption> OnSupport(Stem stem, double? soundToMm, double limit)
+    {
+        var to = keepShare is { } share ? Math.Min(limit, share * stem.LengthMm) : limit;
+        var sound = to >= stem.LengthMm - Tolerance.LengthMm ? null : ShortenTo(stem, to);
+        // What is not sound does not stay, where no place below it serves for a cut.
+        return sound is null && soundToMm < stem.LengthMm - Tolerance.LengthMm ? [] : [sound ?? Whole(stem)];
+    }
+
+    private IEnumerable<CutOption> ByHeight(Stem stem, Arc arc, double limit, int most)
+    {
         var options = new List<CutOption>();
         var weak = survey.Plant.Vigour == Vigour.Weak;
         var low = Reaches(arc, _school.HeightMinMm);

@@ -126,114 +126,110 @@ internal sealed class Relaxing(
     /// <summary>Takes one more limit in: as wanted where it can hold, otherwise as tight as it can be.</summary>
     public (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Take(Must must, ChoiceLimits limits, int[] held)
     {
-        switch (must)
+        return must switch
         {
-            case Must.Spacing:
-                return wanted.Spacing
-                    ? TakePairs(limits, held, limits with { Spacing = true })
-                    : (limits, held, true, true);
-            case Must.Level:
-                return wanted.Level
-                    ? TakePairs(limits, held, limits with { Level = true })
-                    : (limits, held, true, true);
-            case Must.RemovalCap:
-                if (Quick(limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
-                {
-                    return (cap.Limits, cap.Held, true, true);
-                }
+            Must.Spacing => wanted.Spacing
+                ? TakePairs(limits, held, limits with { Spacing = true })
+                : (limits, held, true, true),
+            Must.Level => wanted.Level
+                ? TakePairs(limits, held, limits with { Level = true })
+                : (limits, held, true, true),
+            Must.RemovalCap => TakeCap(limits, held),
+            Must.RenewalShare => TakeRenewal(limits, held),
+            Must.CaneCount => TakeCount(limits, held),
+            Must.FewestCanes => TakeFewest(limits, held),
+        };
+    }
 
-                var removed = Least(limits, held, o => model.RemovedMm[o]);
-                return removed.Value <= wanted.MaxRemovedMm
-                    ? (limits with { MaxRemovedMm = wanted.MaxRemovedMm }, removed.Held, true, true)
-                    : (
-                        limits with
-                        {
-                            WoodPriced = true,
-                            WoodPrice = wanted.WoodPrice,
-                        },
-                        removed.Held,
-                        false,
-                        removed.Sure
-                    );
-            case Must.RenewalShare:
-                if (
-                    Quick(
-                        limits with
-                        {
-                            MaxOldRemoved = wanted.MaxOldRemoved,
-                            MaxYoungUsed = wanted.MaxYoungUsed,
-                        },
-                        held
-                    ) is
-                    { } share
-                )
-                {
-                    return (share.Limits, share.Held, true, true);
-                }
-
-                if (wanted.MaxYoungUsed < int.MaxValue)
-                {
-                    // What the young ones can replace and what a winter may take give way together.
-                    var used = Least(limits, held, o => model.UsesYoung[o] ? 1 : 0);
-                    var young = limits with { MaxYoungUsed = Math.Max(wanted.MaxYoungUsed, (int)used.Value) };
-                    var gone = Least(young, used.Held, o => model.RemovesOld[o] ? 1 : 0);
-                    var both = used.Value <= wanted.MaxYoungUsed && gone.Value <= wanted.MaxOldRemoved;
-                    return (
-                        young with
-                        {
-                            MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)gone.Value),
-                        },
-                        gone.Held,
-                        both,
-                        both || (used.Sure && gone.Sure)
-                    );
-                }
-
-                var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
-                return (
-                    limits with
-                    {
-                        MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value),
-                    },
-                    old.Held,
-                    old.Value <= wanted.MaxOldRemoved,
-                    old.Sure || old.Value <= wanted.MaxOldRemoved
-                );
-            case Must.CaneCount:
-                if (Quick(limits with { MaxKept = wanted.MaxKept }, held) is { } count)
-                {
-                    return (count.Limits, count.Held, true, true);
-                }
-
-                var few = Least(limits, held, o => model.Keeps[o] ? 1 : 0);
-                return (
-                    limits with
-                    {
-                        MaxKept = Math.Max(wanted.MaxKept, (int)few.Value),
-                    },
-                    few.Held,
-                    few.Value <= wanted.MaxKept,
-                    few.Sure || few.Value <= wanted.MaxKept
-                );
-            case Must.FewestCanes:
-                if (Quick(limits with { MinKept = wanted.MinKept }, held) is { } fewest)
-                {
-                    return (fewest.Limits, fewest.Held, true, true);
-                }
-
-                var many = Least(limits, held, o => model.Keeps[o] ? -1 : 0);
-                return (
-                    limits with
-                    {
-                        MinKept = Math.Min(wanted.MinKept, (int)-many.Value),
-                    },
-                    many.Held,
-                    -many.Value >= wanted.MinKept,
-                    many.Sure || -many.Value >= wanted.MinKept
-                );
-            default:
-                throw new ArgumentOutOfRangeException(nameof(must), must, null);
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeCap(ChoiceLimits limits, int[] held)
+    {
+        if (Quick(limits with { MaxRemovedMm = wanted.MaxRemovedMm }, held) is { } cap)
+        {
+            return (cap.Limits, cap.Held, true, true);
         }
+
+        var removed = Least(limits, held, o => model.RemovedMm[o]);
+        return removed.Value <= wanted.MaxRemovedMm
+            ? (limits with { MaxRemovedMm = wanted.MaxRemovedMm }, removed.Held, true, true)
+            : (limits with { WoodPriced = true, WoodPrice = wanted.WoodPrice }, removed.Held, false, removed.Sure);
+    }
+
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeRenewal(ChoiceLimits limits, int[] held)
+    {
+        if (
+            Quick(limits with { MaxOldRemoved = wanted.MaxOldRemoved, MaxYoungUsed = wanted.MaxYoungUsed }, held) is
+            { } share
+        )
+        {
+            return (share.Limits, share.Held, true, true);
+        }
+
+        if (wanted.MaxYoungUsed < int.MaxValue)
+        {
+            // What the young ones can replace and what a winter may take give way together.
+            var used = Least(limits, held, o => model.UsesYoung[o] ? 1 : 0);
+            var young = limits with { MaxYoungUsed = Math.Max(wanted.MaxYoungUsed, (int)used.Value) };
+            var gone = Least(young, used.Held, o => model.RemovesOld[o] ? 1 : 0);
+            var both = used.Value <= wanted.MaxYoungUsed && gone.Value <= wanted.MaxOldRemoved;
+            return (
+                young with
+                {
+                    MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)gone.Value),
+                },
+                gone.Held,
+                both,
+                both || (used.Sure && gone.Sure)
+            );
+        }
+
+        var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
+        return (
+            limits with
+            {
+                MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value),
+            },
+            old.Held,
+            old.Value <= wanted.MaxOldRemoved,
+            old.Sure || old.Value <= wanted.MaxOldRemoved
+        );
+    }
+
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeCount(ChoiceLimits limits, int[] held)
+    {
+        if (Quick(limits with { MaxKept = wanted.MaxKept }, held) is { } count)
+        {
+            return (count.Limits, count.Held, true, true);
+        }
+
+        var few = Least(limits, held, o => model.Keeps[o] ? 1 : 0);
+        return (
+            limits with
+            {
+                MaxKept = Math.Max(wanted.MaxKept, (int)few.Value),
+            },
+            few.Held,
+            few.Value <= wanted.MaxKept,
+            few.Sure || few.Value <= wanted.MaxKept
+        );
+    }
+
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeFewest(ChoiceLimits limits, int[] held)
+    {
+        if (Quick(limits with { MinKept = wanted.MinKept }, held) is { } fewest)
+        {
+            return (fewest.Limits, fewest.Held, true, true);
+        }
+
+        var many = Least(limits, held, o => model.Keeps[o] ? -1 : 0);
+        return (
+            limits with
+            {
+                MinKept = Math.Min(wanted.MinKept, (int)-many.Value),
+            },
+            many.Held,
+            -many.Value >= wanted.MinKept,
+            many.Sure || -many.Value >= wanted.MinKept
+        );
     }
 
     private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(

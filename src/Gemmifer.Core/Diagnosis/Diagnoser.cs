@@ -128,52 +128,56 @@ public static class Diagnoser
             return null;
         }
 
-        const string Uncover =
-            "Feel down to where it starts, and uncover it. Tag it, and compare its leaves in summer.";
         var looks = stem.Seen.Count(e =>
             EvidenceList.Sucker.Contains(e.What) && !(e.What == Sign.Mildew && mildewElsewhere)
         );
         var below = stem.Has(Sign.BelowUnion);
-        Finding Unsure(string text) => new(Verdict.Unsure, null, text, Provenance.Practice, Uncover);
-        Finding Sucker(string text) => new(Verdict.Sucker, null, text, Provenance.Practice);
-        switch (stem.Parent.Origin)
+        return stem.Parent.Origin switch
         {
-            case Origin.Rootstock:
-                return plant.Rootstock
-                    ? Sucker($"It grows from the rootstock, not from the {plant.Kind.Noun} you planted.")
-                    : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots.");
-            case Origin.Crown:
-                return !below && looks < 2 ? null
-                    : !plant.Rootstock ? null
-                    : Unsure(
-                        below
-                            ? "It was said to start at the crown and below the union."
-                            : "It starts at the crown but looks like the rootstock."
-                    );
-            case Origin.Ground:
-                return !plant.Rootstock ? null
-                    : below || looks >= 1
-                        ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
-                    : Unsure($"It comes out of the ground beside a grafted {plant.Kind.Noun}.");
-            case Origin.Unknown:
-                return !plant.Rootstock
-                        ? (
-                            looks + (below ? 1 : 0) > 0
-                                ? Unsure("It looks like a rootstock sucker, but the plant stands on its own roots.")
-                                : null
-                        )
-                    : below || (looks >= 2 && !plant.CrownHidden)
-                        ? Sucker("It starts below the union and looks like the rootstock.")
-                    : Unsure(
-                        plant.CrownHidden
-                            ? "The crown is covered, so where it starts cannot be seen."
-                            : "Where it starts was not seen."
-                    );
-            case Origin.Stem:
-                return null;
-            default:
-                throw new InvalidOperationException($"Unhandled origin {stem.Parent.Origin}.");
+            Origin.Rootstock => plant.Rootstock
+                ? Sucker($"It grows from the rootstock, not from the {plant.Kind.Noun} you planted.")
+                : Unsure("It was said to grow from a rootstock, but the plant stands on its own roots."),
+            Origin.Crown => !plant.Rootstock || (!below && looks < 2)
+                ? null
+                : Unsure(
+                    below
+                        ? "It was said to start at the crown and below the union."
+                        : "It starts at the crown but looks like the rootstock."
+                ),
+            Origin.Ground => !plant.Rootstock ? null
+            : below || looks >= 1
+                ? Sucker("It comes out of the ground away from the crown and looks like the rootstock.")
+            : Unsure($"It comes out of the ground beside a grafted {plant.Kind.Noun}."),
+            Origin.Unknown => FromUnseen(plant, below, looks),
+            Origin.Stem => null,
+        };
+    }
+
+    private const string Uncover =
+        "Feel down to where it starts, and uncover it. Tag it, and compare its leaves in summer.";
+
+    private static Finding Unsure(string text) => new(Verdict.Unsure, null, text, Provenance.Practice, Uncover);
+
+    private static Finding Sucker(string text) => new(Verdict.Sucker, null, text, Provenance.Practice);
+
+    /// <summary>Of a stem of which nobody saw where it starts.</summary>
+    /// <param name="looks">Signs of a sucker.</param>
+    private static Finding? FromUnseen(Plant plant, bool below, int looks)
+    {
+        if (!plant.Rootstock)
+        {
+            return below || looks > 0
+                ? Unsure("It looks like a rootstock sucker, but the plant stands on its own roots.")
+                : null;
         }
+
+        return below || (looks >= 2 && !plant.CrownHidden)
+            ? Sucker("It starts below the union and looks like the rootstock.")
+            : Unsure(
+                plant.CrownHidden
+                    ? "The crown is covered, so where it starts cannot be seen."
+                    : "Where it starts was not seen."
+            );
     }
 
     private static Finding? Diseased(Stem stem)

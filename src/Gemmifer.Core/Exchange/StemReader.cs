@@ -43,20 +43,58 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return notes.Errors.Count > 0 ? [] : [.. drafts.Select(d => Placed(d, drafts))];
     }
 
-    private Draft ReadOne(FieldReader f)
+    /// <summary>What a stem that starts at the crown is taken to be at its base where nobody looked.</summary>
+    /// <returns>How far from the middle of the crown it starts, mm; null where it starts elsewhere.</returns>
+    private double? ReadBase(
+        FieldReader f,
+        string? id,
+        bool top,
+        UsualStem usual,
+        double? radius,
+        double? clock,
+        double? baseClock
+    )
     {
-        var id = ReadId(f);
+        if (!top)
+        {
+            return radius;
+        }
+
+        radius ??= Default(f, id, "radius", usual.RadiusMm, "Distance of the base from the middle of the crown.");
+        if (baseClock is null && clock is not null)
+        {
+            Default(f, id, "baseClock", clock.Value, "The base stands on the side to which the stem leans.");
+        }
+
+        return radius;
+    }
+
+    private ImmutableArray<string> ReadRubs(FieldReader f) =>
+        [
+            .. f.List("rubs", SurveyLimits.Stems)
+                .Select(r => TextItem(r, "A rub names the other stem."))
+                .OfType<string>()
+                .Order(StringComparer.Ordinal),
+        ];
+
+    private static void RequireAll(FieldReader f, StemRole? role)
+    {
         f.Require("role");
-        var role = f.Choice<StemRole>("role");
         f.Require("parent");
-        var parent = f.Text("parent");
         f.Require("diameter");
         f.Require("age");
         if (role != StemRole.Trunk)
         {
             f.Require("clock");
         }
+    }
 
+    private Draft ReadOne(FieldReader f)
+    {
+        var id = ReadId(f);
+        var role = f.Choice<StemRole>("role");
+        var parent = f.Text("parent");
+        RequireAll(f, role);
         var top = parent is not null && Origins.Contains(parent);
         var clock = f.NumberAbove("clock", 0, 12);
         var baseClock = f.NumberAbove("baseClock", 0, 12);
@@ -69,28 +107,10 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         var head = _parts.ReadHead(f);
         var named = f.Choice<Named>("named");
         var spread = _parts.ReadSpread(f);
-        if (top)
-        {
-            radius ??= Default(
-                f,
-                id,
-                "radius",
-                unmeasured.RadiusMm,
-                "Distance of the base from the middle of the crown."
-            );
-            if (baseClock is null && clock is not null)
-            {
-                Default(f, id, "baseClock", clock.Value, "The base stands on the side to which the stem leans.");
-            }
-        }
-
+        radius = ReadBase(f, id, top, unmeasured, radius, clock, baseClock);
         var dead = f.Number("deadFrom", 0, length);
         var seen = _parts.ReadSeen(f, length);
-        var rubs = f.List("rubs", SurveyLimits.Stems)
-            .Select(r => TextItem(r, "A rub names the other stem."))
-            .OfType<string>()
-            .Order(StringComparer.Ordinal)
-            .ToImmutableArray();
+        var rubs = ReadRubs(f);
         var pin = _parts.ReadPin(f, length);
         var buds = _parts.ReadBuds(f, id, length);
         var towards = _parts.ReadTowards(f);

@@ -224,6 +224,23 @@ public sealed class TraceReader
         _ = f.Require("id") & f.Require("on");
         var id = f.Text("id");
         var clock = f.NumberAbove("clock", 0, 12);
+        var on = ReadTaps(f, views);
+        if (on.Count == 0 && f.Find("on") is not null && _errors.Count == 0)
+        {
+            f.Error(f.At("on"), "required", "It was tapped in none of the pictures.");
+        }
+
+        var widths = ReadWidths(f, views);
+        return id is null || on.Count == 0
+            ? null
+            : new TappedCane(id, on, clock is { } c ? Bearing.FromClock(c) : null, widths);
+    }
+
+    private ImmutableSortedDictionary<string, ImmutableArray<Pixel>> ReadTaps(
+        FieldReader f,
+        ImmutableArray<TraceView> views
+    )
+    {
         var on = ImmutableSortedDictionary.CreateBuilder<string, ImmutableArray<Pixel>>(StringComparer.Ordinal);
         foreach (var (name, taps, at) in ByView(f, "on", views))
         {
@@ -255,11 +272,11 @@ public sealed class TraceReader
             }
         }
 
-        if (on.Count == 0 && f.Find("on") is not null && _errors.Count == 0)
-        {
-            f.Error(f.At("on"), "required", "It was tapped in none of the pictures.");
-        }
+        return on.ToImmutable();
+    }
 
+    private ImmutableArray<TappedWidth> ReadWidths(FieldReader f, ImmutableArray<TraceView> views)
+    {
         var widths = ImmutableArray.CreateBuilder<TappedWidth>();
         var sds = f.Find("widthSd") is { } given ? Fields(given, f.At("widthSd")) : null;
         foreach (var (name, sides, at) in ByView(f, "width", views))
@@ -281,9 +298,7 @@ public sealed class TraceReader
             }
         }
 
-        return id is null || on.Count == 0
-            ? null
-            : new TappedCane(id, on.ToImmutable(), clock is { } c ? Bearing.FromClock(c) : null, widths.ToImmutable());
+        return widths.ToImmutable();
     }
 
     /// <summary>The fields of an object whose names are pictures.</summary>

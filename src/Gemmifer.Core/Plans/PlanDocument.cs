@@ -227,20 +227,6 @@ public enum StepAsk
     Prunings,
 }
 
-/// <summary>One cut.</summary>
-/// <param name="At">Distance along the stem, mm; null where the bud has still to be found.</param>
-/// <param name="Slope">Degrees; 0 is square to the stem.</param>
-public sealed record PlanCut(
-    double? At,
-    PlanBud? Bud,
-    double Slope,
-    double Clearance,
-    CutPlace Where,
-    double X,
-    double Y,
-    double Z
-);
-
 /// <summary>The bud a cut is made above.</summary>
 /// <param name="Window">Where to look, mm along the stem; null unless it has still to be found.</param>
 /// <param name="OtherClock">The way it faces if the buds go round the other way; null where that is known.</param>

@@ -88,6 +88,12 @@ public sealed record PlantKind
     /// <summary>So many days after its main prune it is only lightly pruned; 0 where that is not so.</summary>
     public required int LightDays { get; init; }
 
+    /// <summary>Whether large heads of flowers are left until all of a head is over.</summary>
+    public required bool LargeHeads { get; init; }
+
+    /// <summary>Whether finished flowers are trimmed off all over with shears where they are cut shallow.</summary>
+    public required bool TrimmedAllOver { get; init; }
+
     /// <summary>False where a simple routine does without a survey of the canes.</summary>
     public required bool Surveyed { get; init; }
 
@@ -167,6 +173,8 @@ public static class PlantKinds
             ),
             Hangs = Number("hangs") > 0,
             Climbs = Number("climbs") > 0,
+            LargeHeads = Number("largeHeads") > 0,
+            TrimmedAllOver = Number("trimmedAllOver") > 0,
             Surveyed = Number("surveyed") > 0,
             NewCanes = Number("newCanes"),
             UnionHeightMm = Number("unionHeight"),

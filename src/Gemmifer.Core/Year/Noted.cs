@@ -92,21 +92,21 @@ public sealed record Noted(YearEvent? What, string? Text, double? Mm = null, dou
         get
         {
             var own = string.IsNullOrWhiteSpace(Text) ? null : Text.Trim();
+            var after = own is null ? "" : $" {own}";
             var stage = Bbch is { } code ? $" BBCH {code:00}: {GrowthStages.Words(code)}." : "";
             return new PlanSentence(
                 What switch
                 {
                     null => own!,
-                    YearEvent.Height => $"Height {Wording.Mm(Mm ?? 0)}." + (own is null ? "" : $" {own}"),
-                    YearEvent.Prunings => $"Prunings {Wording.Grams(Grams ?? 0)}." + (own is null ? "" : $" {own}"),
-                    YearEvent.Harvested when Grams is { } g => $"Harvested {Wording.Grams(g)}."
-                        + (own is null ? "" : $" {own}"),
+                    YearEvent.Height => $"Height {Wording.Mm(Mm ?? 0)}.{after}",
+                    YearEvent.Prunings => $"Prunings {Wording.Grams(Grams ?? 0)}.{after}",
+                    YearEvent.Harvested when Grams is { } g => $"Harvested {Wording.Grams(g)}.{after}",
                     YearEvent.Disease
                     or YearEvent.Sprayed
                     or YearEvent.StormBreak
                     or YearEvent.Vole
                     or YearEvent.Hail
-                    or YearEvent.StakeGone => YearWords.Of(What.Value) + (own is null ? "" : $" {own}"),
+                    or YearEvent.StakeGone => YearWords.Of(What.Value) + after,
                     var what => (own ?? YearWords.Of(what.Value)) + stage,
                 }
             );
@@ -149,30 +149,34 @@ public static class GrowthStages
     /// <summary>What stands at a code, in a few words.</summary>
     /// <exception cref="ArgumentOutOfRangeException">It is no code from 0 to 99.</exception>
     public static string Words(int code) =>
-        code switch
-        {
-            0 => "dormant, buds closed",
-            >= 1 and <= 2 => "buds begin to swell",
-            >= 3 and <= 6 => "buds swollen",
-            7 or 8 => "buds break, green shows",
-            9 => "green tips stand clear of the scales",
-            >= 10 and <= 18 => "first leaves open",
-            19 => "nine leaves or more",
-            >= 20 and <= 29 => "side shoots form",
-            >= 30 and <= 39 => "shoots lengthen",
-            >= 40 and <= 49 => "shoots near their length",
-            >= 50 and <= 54 => "flower buds show",
-            >= 55 and <= 58 => "flower buds stand apart",
-            59 => "first petals show",
-            60 => "first flowers open",
-            >= 61 and <= 64 => "flowering begins",
-            >= 65 and <= 66 => "full bloom",
-            >= 67 and <= 69 => "petals fall",
-            >= 70 and <= 79 => "fruits grow",
-            >= 80 and <= 89 => "fruits ripen",
-            >= 90 and <= 92 => "shoots ripen, leaves still green",
-            >= 93 and <= 96 => "leaves fall",
-            >= 97 and <= Last => "leafless, at rest",
-            _ => throw new ArgumentOutOfRangeException(nameof(code), code, null),
-        };
+        code is < 0 or > Last
+            ? throw new ArgumentOutOfRangeException(nameof(code), code, null)
+            : Stages.Last(s => s.From <= code).Words;
+
+    /// <summary>Each stage from its first code on.</summary>
+    private static readonly (int From, string Words)[] Stages =
+    [
+        (0, "dormant, buds closed"),
+        (1, "buds begin to swell"),
+        (3, "buds swollen"),
+        (7, "buds break, green shows"),
+        (9, "green tips stand clear of the scales"),
+        (10, "first leaves open"),
+        (19, "nine leaves or more"),
+        (20, "side shoots form"),
+        (30, "shoots lengthen"),
+        (40, "shoots near their length"),
+        (50, "flower buds show"),
+        (55, "flower buds stand apart"),
+        (59, "first petals show"),
+        (60, "first flowers open"),
+        (61, "flowering begins"),
+        (65, "full bloom"),
+        (67, "petals fall"),
+        (70, "fruits grow"),
+        (80, "fruits ripen"),
+        (90, "shoots ripen, leaves still green"),
+        (93, "leaves fall"),
+        (97, "leafless, at rest"),
+    ];
 }

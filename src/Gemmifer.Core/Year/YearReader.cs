@@ -210,12 +210,7 @@ public sealed class YearReader
         var f = root.Find("place") is { } json ? Fields(json, "/place") : null;
         var latitude = f?.Number("latitude", -90, 90);
         var hemisphere = f?.Choice<Hemisphere>("hemisphere");
-        if (
-            hemisphere is { } half
-            && latitude is { } degrees
-            && degrees != 0
-            && degrees < 0 != (half == Hemisphere.South)
-        )
+        if (Contradict(hemisphere, latitude))
         {
             f!.Error("/place/latitude", "sign", "A latitude is negative in the south, and only there.");
         }
@@ -270,6 +265,9 @@ public sealed class YearReader
 
         return (place, !never, latitude);
     }
+
+    private static bool Contradict(Hemisphere? hemisphere, double? latitude) =>
+        hemisphere is { } half && latitude is { } degrees && degrees != 0 && degrees < 0 != (half == Hemisphere.South);
 
     private static string Say(DateOnly day) => day.ToString("MM-dd", CultureInfo.InvariantCulture);
 

@@ -1,9 +1,12 @@
+using System.Diagnostics.CodeAnalysis;
+
 namespace Gemmifer.Core.Year;
 
 /// <summary>What of a plant's year was seen or done, as a line of the log says it.</summary>
 public static class YearWords
 {
     /// <summary>In a few words.</summary>
+    [SuppressMessage("Major Code Smell", "S1541", Justification = "A table: a value, its words.")]
     public static string Of(YearEvent what) =>
         what switch
         {
@@ -31,10 +34,10 @@ public static class YearWords
             YearEvent.RubbedOff => "Shoots rubbed off.",
             YearEvent.PathCleared => "The path is clear of it again.",
             YearEvent.Looked => "Walked round and looked at.",
-            _ => throw new ArgumentOutOfRangeException(nameof(what), what, null),
         };
 
     /// <summary>What work is called in a list of days.</summary>
+    [SuppressMessage("Major Code Smell", "S1541", Justification = "A table: a value, its words.")]
     public static string Of(YearJob job) =>
         job switch
         {
@@ -57,7 +60,6 @@ public static class YearWords
             YearJob.ToolCare => "Sharpen, oil and clean the tools",
             YearJob.SpentCanes => "Take out spent canes",
             YearJob.PathClear => "Clear the path",
-            _ => throw new ArgumentOutOfRangeException(nameof(job), job, null),
         };
 
     /// <summary>What of a plant's year is noted when work is done; null where nothing is.</summary>

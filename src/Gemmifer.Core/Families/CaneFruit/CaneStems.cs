@@ -1,4 +1,3 @@
-using Gemmifer.Core.Buds;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
@@ -12,37 +11,26 @@ internal sealed class CaneStems
 {
     private readonly Survey _survey;
     private readonly RowWork _work;
-    private readonly StemTree _tree;
-    private readonly Dictionary<string, DecidedCane> _decided = [];
-
-    /// <summary>What becomes of one cane or side shoot.</summary>
-    /// <param name="LeftMm">So much of it stays, mm.</param>
-    private sealed record DecidedCane(
-        Stem Stem,
-        Finding Finding,
-        Decision Decision,
-        PlanReason Reason,
-        PlanStep? Step,
-        double LeftMm
-    );
+    private readonly CaneSettling _canes;
 
     public CaneStems(Survey survey, RowWork work)
     {
-        (_survey, _work, _tree) = (survey, work, StemTree.Build(survey.Stems, survey.Plant));
-        foreach (var stem in _tree.Stems.Where(s => s.TopLevel))
+        (_survey, _work, _canes) = (survey, work, new CaneSettling(survey));
+        foreach (var stem in _canes.Tree.Stems.Where(s => s.TopLevel))
         {
             Decide(stem);
         }
 
         Thin();
-        foreach (var stem in _tree.Stems.Where(s => s.TopLevel))
+        var shoots = new FruitShoots(survey, work, _canes);
+        foreach (var stem in _canes.Tree.Stems.Where(s => s.TopLevel))
         {
-            Shoots(stem);
+            shoots.Decide(stem);
         }
 
         if (survey.ElectiveWait)
         {
-            foreach (var stem in _tree.Stems.Where(s => s.TopLevel))
+            foreach (var stem in _canes.Tree.Stems.Where(s => s.TopLevel))
             {
                 Wait(stem, false);
             }
@@ -52,7 +40,7 @@ internal sealed class CaneStems
     /// <summary>Cuts of sound wood wait for the main prune; what falls with them waits too.</summary>
     private void Wait(Stem stem, bool parent)
     {
-        var d = _decided[stem.Id];
+        var d = _canes.Decided[stem.Id];
         var waits =
             d.Decision is Decision.Remove or Decision.Shorten
             && (
@@ -65,7 +53,7 @@ internal sealed class CaneStems
             );
         if (waits)
         {
-            _decided[stem.Id] = d with
+            _canes.Decided[stem.Id] = d with
             {
                 Decision = Decision.Defer,
                 LeftMm = stem.LengthMm,
@@ -80,7 +68,7 @@ internal sealed class CaneStems
             };
         }
 
-        foreach (var child in _tree.Children(stem))
+        foreach (var child in _canes.Tree.Children(stem))
         {
             Wait(child, waits);
         }
@@ -89,8 +77,8 @@ internal sealed class CaneStems
     /// <summary>Decisions in order of id.</summary>
     public IReadOnlyList<PlanStem> Stems() =>
         [
-            .. _tree
-                .Stems.Select(s => _decided[s.Id])
+            .. _canes
+                .Tree.Stems.Select(s => _canes.Decided[s.Id])
                 .Select(d => new PlanStem(d.Stem.Id, d.Decision, d.Finding.Verdict, Reasons(d), null)),
         ];
 
@@ -106,18 +94,18 @@ internal sealed class CaneStems
         ];
 
     /// <summary>Steps of single canes.</summary>
-    public IEnumerable<PlanStep> Steps() => _tree.Stems.Select(s => _decided[s.Id].Step).OfType<PlanStep>();
+    public IEnumerable<PlanStep> Steps() => _canes.Tree.Stems.Select(s => _canes.Decided[s.Id].Step).OfType<PlanStep>();
 
     /// <summary>Counts by cane, where there is no row.</summary>
     public PlanCounts Counts()
     {
-        var canes = _tree
-            .Stems.Where(s => s.TopLevel && _decided[s.Id].Finding.Verdict != Verdict.Sucker)
-            .Select(s => _decided[s.Id])
+        var canes = _canes
+            .Tree.Stems.Where(s => s.TopLevel && _canes.Decided[s.Id].Finding.Verdict != Verdict.Sucker)
+            .Select(s => _canes.Decided[s.Id])
             .ToArray();
         double total = 0,
             gone = 0;
-        foreach (var d in _decided.Values.Where(d => d.Finding is not { Verdict: Verdict.Dead, SoundToMm: null }))
+        foreach (var d in _canes.Decided.Values.Where(d => d.Finding is not { Verdict: Verdict.Dead, SoundToMm: null }))
         {
             var live = StemTree.LiveLength(d.Stem);
             (total, gone) = (
@@ -126,8 +114,8 @@ internal sealed class CaneStems
             );
         }
 
-        var buds = _decided
-            .Values.Where(d => d.Decision != Decision.Remove)
+        var buds = _canes
+            .Decided.Values.Where(d => d.Decision != Decision.Remove)
             .Sum(d =>
                 (int)Math.Floor(Math.Min(d.LeftMm, StemTree.LiveLength(d.Stem)) / _survey.Plant.Kind.InternodeMm)
             );
@@ -146,32 +134,32 @@ internal sealed class CaneStems
 
     private void Decide(Stem stem)
     {
-        var finding = Diagnose(stem);
+        var finding = _canes.Diagnose(stem);
         switch (Musts.Of(stem, finding, false))
         {
             case StemMust.Out { Asked: true } @out:
-                Remove(stem, finding, @out.Stage, GardenersWord.Reason(new Pin.Remove()));
+                _canes.Remove(stem, finding, @out.Stage, GardenersWord.Reason(new Pin.Remove()));
                 break;
             case StemMust.CutAt cut:
                 CutWhereAsked(stem, finding, cut.AlongMm);
                 break;
             case StemMust.Alone:
-                Set(stem, finding, Decision.Untouched, Musts.Reason(finding), null);
+                _canes.Set(stem, finding, Decision.Untouched, Musts.Reason(finding), null);
                 break;
             case StemMust.Check:
-                Check(stem, finding);
+                _canes.Check(stem, finding);
                 break;
             case StemMust.Out @out:
-                Remove(stem, finding, @out.Stage, Musts.Reason(finding));
+                _canes.Remove(stem, finding, @out.Stage, Musts.Reason(finding));
                 break;
             case StemMust.Stay:
                 Stay(stem, finding);
                 break;
             case StemMust.Back or StemMust.Nothing when WhyGoes(stem) is { } goes:
-                Remove(stem, finding, goes.Stage, goes.Reason);
+                _canes.Remove(stem, finding, goes.Stage, goes.Reason);
                 break;
             case StemMust.Back back when back.SoundToMm <= RowNumbers.Of.LeastTip:
-                Remove(stem, finding, back.Stage, Musts.TooLow(finding));
+                _canes.Remove(stem, finding, back.Stage, Musts.TooLow(finding));
                 break;
             case StemMust.Back or StemMust.Nothing:
                 Stay(stem, finding);
@@ -181,42 +169,18 @@ internal sealed class CaneStems
         }
     }
 
-    private void Check(Stem stem, Finding finding) =>
-        Set(
-            stem,
-            finding,
-            Decision.Check,
-            Musts.Reason(finding),
-            On(stem, Stage.Dead, StepAction.Check, $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.")
-        );
-
-    /// <summary>
-    /// What is wrong with a stem; that it is bare tells something only once the others are in leaf. No cane fruit
-    /// stands on a rootstock: its canes come out of the ground (common practice, no source).
-    /// </summary>
-    private Finding Diagnose(Stem stem) =>
-        Diagnoser.Diagnose(
-            _survey.Season.InGrowth ? stem : stem with { Seen = [.. stem.Seen.Where(e => e.What != Sign.NotLeafing)] },
-            _survey.Plant with
-            {
-                Rootstock = false,
-            },
-            null,
-            false
-        );
-
     private void CutWhereAsked(Stem stem, Finding finding, double alongMm)
     {
         var reason = GardenersWord.Reason(new Pin.CutAt(alongMm));
         if (alongMm >= stem.LengthMm)
         {
-            Set(stem, finding, Decision.Keep, reason, null, alongMm);
+            _canes.Set(stem, finding, Decision.Keep, reason, null, alongMm);
             return;
         }
 
         var text = $"Cut {stem.Id} at {Wording.Mm(alongMm)}, where you chose.";
-        var step = Cut(stem, alongMm, Stage.Shorten, StepAction.Shorten, text);
-        Set(stem, finding, Decision.Shorten, reason, step, alongMm);
+        var step = _canes.Cut(stem, alongMm, Stage.Shorten, StepAction.Shorten, text);
+        _canes.Set(stem, finding, Decision.Shorten, reason, step, alongMm);
     }
 
     /// <summary>Why a cane nobody pinned goes, and the stage of that; null where it stays.</summary>
@@ -249,7 +213,7 @@ internal sealed class CaneStems
     private bool ThinBesideBetter(Stem stem) =>
         stem.DiameterMm < _survey.School.ThinBelowMm
         && stem.Age == 1
-        && _tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm);
+        && _canes.Tree.Stems.Any(s => s.TopLevel && s.Age == 1 && s.DiameterMm >= _survey.School.ThinBelowMm);
 
     /// <summary>A cane of two summers has borne once the season is over; so has one that was seen to.</summary>
     private bool Spent(Stem stem)
@@ -264,14 +228,14 @@ internal sealed class CaneStems
     private void Stay(Stem stem, Finding finding)
     {
         var tip = RowPlanner.TipHeight(_survey);
-        var axis = _tree.Axis(stem);
+        var axis = _canes.Tree.Axis(stem);
         var at = tip > 0 && stem.Age == 1 ? axis.FirstAtHeight(tip - axis.Start.Z) : null;
         var limit = Math.Min(at ?? double.PositiveInfinity, finding.SoundToMm ?? double.PositiveInfinity);
         if (limit < stem.LengthMm - 1 && limit > RowNumbers.Of.LeastTip)
         {
             var dead = finding.SoundToMm is { } sound && sound <= limit + 0.01;
             var rule = dead ? Wording.Of(finding.Verdict) : "tipHeight";
-            Set(
+            _canes.Set(
                 stem,
                 finding,
                 Decision.Shorten,
@@ -280,7 +244,7 @@ internal sealed class CaneStems
                     dead ? finding.Text : $"Tipped at {Wording.Mm(tip)}.",
                     dead ? finding.Provenance : _survey.School.Set.TipHeight.Provenance
                 ),
-                Cut(
+                _canes.Cut(
                     stem,
                     limit,
                     dead ? Stages.Of(finding.Verdict) : Stage.Shorten,
@@ -295,7 +259,7 @@ internal sealed class CaneStems
             return;
         }
 
-        Set(
+        _canes.Set(
             stem,
             finding,
             Decision.Keep,
@@ -319,11 +283,11 @@ internal sealed class CaneStems
             return;
         }
 
-        var stay = _tree
-            .Stems.Where(s =>
+        var stay = _canes
+            .Tree.Stems.Where(s =>
                 s.TopLevel
                 && s.Age == 1
-                && _decided[s.Id]
+                && _canes.Decided[s.Id]
                     is { Decision: Decision.Keep or Decision.Shorten, Finding.Verdict: not Verdict.Sucker }
             )
             .OrderBy(s => s.Pin is null ? 1 : 0)
@@ -332,9 +296,9 @@ internal sealed class CaneStems
             .ToArray();
         foreach (var stem in stay.Skip(_survey.School.CanesMax * _work.Plants).Where(s => s.Pin is null))
         {
-            var finding = _decided[stem.Id].Finding;
-            _decided.Remove(stem.Id);
-            Remove(
+            var finding = _canes.Decided[stem.Id].Finding;
+            _canes.Decided.Remove(stem.Id);
+            _canes.Remove(
                 stem,
                 finding,
                 Stage.Thin,
@@ -346,213 +310,4 @@ internal sealed class CaneStems
             );
         }
     }
-
-    private void Shoots(Stem parent)
-    {
-        foreach (var shoot in _tree.Children(parent))
-        {
-            Shoot(shoot, _decided[parent.Id]);
-            Shoots(shoot);
-        }
-    }
-
-    private void Shoot(Stem shoot, DecidedCane on)
-    {
-        var finding = Diagnose(shoot);
-        if (on.Decision == Decision.Remove || shoot.Parent.AlongMm > on.LeftMm)
-        {
-            Set(
-                shoot,
-                finding,
-                Decision.Remove,
-                new PlanReason("parent", $"It goes with {on.Stem.Id}.", Provenance.Practice),
-                null,
-                0
-            );
-        }
-        else
-        {
-            Shoot(shoot, finding, on.Stem.Id);
-        }
-    }
-
-    private void Shoot(Stem shoot, Finding finding, string on)
-    {
-        var length = _survey.School.LateralLengthMm;
-        switch (Musts.Of(shoot, finding, false))
-        {
-            case StemMust.Alone:
-                Set(shoot, finding, Decision.Untouched, Musts.Reason(finding), null);
-                break;
-            case StemMust.Out { Asked: true }:
-                Remove(shoot, finding, Stage.Laterals, GardenersWord.Reason(new Pin.Remove()));
-                break;
-            case StemMust.Out @out:
-                Remove(shoot, finding, @out.Stage, Musts.Reason(finding));
-                break;
-            case StemMust.CutAt cut when cut.AlongMm < shoot.LengthMm:
-                Shorten(
-                    shoot,
-                    finding,
-                    cut.AlongMm,
-                    GardenersWord.Reason(new Pin.CutAt(cut.AlongMm)),
-                    $"Cut {shoot.Id} at {Wording.Mm(cut.AlongMm)}."
-                );
-                break;
-            case StemMust.Check:
-                Check(shoot, finding);
-                break;
-            case StemMust.Back back when back.SoundToMm < _survey.Plant.Kind.InternodeMm:
-                // No bud stands below what is wrong.
-                Remove(shoot, finding, back.Stage, Musts.TooLow(finding));
-                break;
-            case StemMust.Back back:
-                Shorten(
-                    shoot,
-                    finding,
-                    back.SoundToMm,
-                    Musts.Reason(finding),
-                    $"Cut {shoot.Id} on {on} back to {Wording.Mm(back.SoundToMm)}, into clean wood. {finding.Text}",
-                    back.Stage
-                );
-                break;
-            case StemMust.Stay or StemMust.CutAt:
-                Set(shoot, finding, Decision.Keep, GardenersWord.Reason(shoot.Pin!), null);
-                break;
-            case StemMust.Nothing
-                when length > 0 && shoot.LengthMm > length + RowNumbers.Of.SideShootSlack && !_work.InGrowth:
-                Shorten(
-                    shoot,
-                    finding,
-                    length,
-                    new PlanReason(
-                        "lateralLength",
-                        $"Side shoots to {Wording.Mm(length)}.",
-                        _survey.School.Set.LateralLength.Provenance
-                    ),
-                    $"Shorten {shoot.Id} on {on} to {Wording.Mm(length)}, above a bud."
-                );
-                break;
-            case StemMust.Nothing:
-                Set(
-                    shoot,
-                    finding,
-                    Decision.Keep,
-                    new PlanReason("keep", "It carries the fruit.", Provenance.Practice),
-                    null
-                );
-                break;
-            default:
-                throw new InvalidOperationException($"Unhandled must of {shoot.Id}.");
-        }
-    }
-
-    private void Shorten(
-        Stem shoot,
-        Finding finding,
-        double toMm,
-        PlanReason reason,
-        string text,
-        Stage stage = Stage.Laterals
-    ) =>
-        Set(
-            shoot,
-            finding,
-            Decision.Shorten,
-            reason,
-            Cut(shoot, toMm, stage, StepAction.Shorten, text, finding.SoundToMm),
-            toMm
-        );
-
-    private void Set(
-        Stem stem,
-        Finding finding,
-        Decision decision,
-        PlanReason reason,
-        PlanStep? step,
-        double left = double.PositiveInfinity
-    ) => _decided.Add(stem.Id, new DecidedCane(stem, finding, decision, reason, step, left));
-
-    private void Remove(Stem stem, Finding finding, Stage stage, PlanReason reason)
-    {
-        var at = _tree.Axis(stem).Start;
-        var cut = new PlanCut(
-            0,
-            null,
-            0,
-            0,
-            stem.TopLevel ? CutPlace.Ground : CutPlace.Ring,
-            Wording.Tenth(at.X),
-            Wording.Tenth(at.Y),
-            Wording.Tenth(at.Z)
-        );
-        Set(
-            stem,
-            finding,
-            Decision.Remove,
-            reason,
-            On(
-                stem,
-                stage,
-                StepAction.Remove,
-                $"{(stem.TopLevel ? $"Take {stem.Id} out level with the ground." : $"Take {stem.Id} off.")} "
-                    + $"{reason.Text.Marked}"
-            ) with
-            {
-                Cut = cut,
-                Tool = ToolRack.For(stem.DiameterMm),
-                Disinfect = finding.Verdict == Verdict.Diseased,
-                Caution = Cautions.ForCut(ToolRack.For(stem.DiameterMm), finding.Verdict == Verdict.Diseased),
-            },
-            0
-        );
-    }
-
-    /// <summary>A cut above a bud that has to be looked for.</summary>
-    /// <param name="soundToMm">No bud above this place serves, mm along it.</param>
-    private PlanStep Cut(Stem stem, double along, Stage stage, StepAction action, string text, double? soundToMm = null)
-    {
-        var (at, internode) = (_tree.Axis(stem).At(along), _survey.Plant.Kind.InternodeMm);
-        var high = Math.Min(
-            Math.Min(stem.LengthMm, along + (internode / 2)),
-            (soundToMm ?? double.PositiveInfinity) - _survey.School.ClearanceMm
-        );
-        var low = Math.Max(0, Math.Min(along - (internode / 2), high - internode));
-        var bud = new PlanBud(
-            null,
-            null,
-            BudKnowledge.LookFor,
-            [Wording.Tenth(low), Wording.Tenth(Math.Max(low, high))],
-            null
-        );
-        var pinned = stem.Pin is Pin.CutAt;
-        var cut = new PlanCut(
-            pinned ? Wording.Tenth(along) : null,
-            pinned ? null : bud,
-            _survey.School.SlopeDeg,
-            _survey.School.ClearanceMm,
-            CutPlace.AboveBud,
-            Wording.Tenth(at.X),
-            Wording.Tenth(at.Y),
-            Wording.Tenth(at.Z)
-        );
-        var tool = ToolRack.For(_tree.DiameterAt(stem, along));
-        return On(stem, stage, action, text) with
-        {
-            Cut = cut,
-            Tool = tool,
-            Disinfect = stage == Stage.Diseased,
-            Caution = Cautions.ForCut(tool, stage == Stage.Diseased),
-        };
-    }
-
-    private PlanStep On(Stem stem, Stage stage, StepAction action, string text) =>
-        new()
-        {
-            Stage = stage,
-            Stem = stem.Id,
-            Action = action,
-            Due = _survey.Date,
-            Text = text,
-        };
 }

@@ -32,19 +32,16 @@ public static class CaneTyping
     /// <summary>From so many days after the last frost on, a first-year cane without fruit says something.</summary>
     public static int AutumnDays { get; } = RowNumbers.Of.AutumnDays;
 
-    /// <summary>The kind whose first-year canes fruit, so that its wood is asked for first.</summary>
-    private const string Fall = "raspberry.fall";
-
-    /// <summary>The kind nobody has named yet.</summary>
-    public const string Unknown = "canefruit.unknown";
-
     private static readonly ImmutableArray<string> Types =
     [
-        .. PlantKinds.All.Where(k => k.Family == PlantKinds.Of(Unknown).Family && k.Id != Unknown).Select(k => k.Id),
+        .. PlantKinds.All.Where(k => RowRules.Knows(k.Id) && !RowRules.Kind(k.Id).Unknown).Select(k => k.Id),
     ];
 
     /// <summary>Everything that can be noted.</summary>
     public static ImmutableArray<string> Sightings { get; } = [.. RowRules.Sightings.Select(s => s.Id)];
+
+    /// <summary>Whether its first-year canes fruit, so that its wood is asked for first.</summary>
+    private static bool FirstYearFruits(string kind) => RowRules.Kind(kind).Autumn is not null;
 
     /// <summary>Names the type, or says what would.</summary>
     public static Typing Of(IEnumerable<Sighting> seen, GrowingPlace place)
@@ -99,6 +96,6 @@ public static class CaneTyping
             .OrderBy(Worst)
             .ThenBy(a => a == "wood" ? 0 : 1)
             .First();
-        return RowRules.Asks[!fruitSeen && (possible.Contains(Fall) || possible.Length == 1) ? "wood" : best];
+        return RowRules.Asks[!fruitSeen && (possible.Any(FirstYearFruits) || possible.Length == 1) ? "wood" : best];
     }
 }

@@ -35,13 +35,13 @@ internal static class CropChoice
         return
         [
             Choice(
-                RowWork.OneCrop,
+                RowRules.Crops.One,
                 [When("autumn", autumn)],
                 "A larger and better autumn crop, no canes to sort, and disease goes with the old wood.",
                 "No fruit in summer."
             ),
             Choice(
-                RowWork.TwoCrops,
+                RowRules.Crops.Two,
                 [When("summer", kind.Harvest), When("autumn", autumn)],
                 "A summer crop lower down on last year's canes, and an autumn crop as well.",
                 "Each crop is smaller, the autumn one comes on crowded canes, and canes have to be told apart."

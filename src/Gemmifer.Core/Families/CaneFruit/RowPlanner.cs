@@ -172,7 +172,7 @@ internal static class RowPlanner
 
     private static PlanNaming? NamingOf(Survey survey)
     {
-        if (survey.Plant.Kind.Id != CaneTyping.Unknown)
+        if (!RowRules.Kind(survey.Plant.Kind.Id).Unknown)
         {
             return null;
         }
@@ -266,7 +266,7 @@ internal static class RowPlanner
     private static IEnumerable<PlanWarning> Warnings(Survey survey, RowWork work, PlanCounts counts)
     {
         var kind = survey.Plant.Kind;
-        if (kind.Id == CaneTyping.Unknown)
+        if (RowRules.Kind(kind.Id).Unknown)
         {
             var naming = NamingOf(survey)!;
             yield return naming.Type is null

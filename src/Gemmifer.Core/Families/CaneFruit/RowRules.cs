@@ -15,6 +15,7 @@ namespace Gemmifer.Core.Families.CaneFruit;
 /// <param name="LateralsMm">Side shoots are shortened to between these in winter, mm; null where they are not.</param>
 /// <param name="StrongTip">Strong plants may be tipped higher.</param>
 /// <param name="WiresMm">Heights of wires where nobody said, mm.</param>
+/// <param name="Unknown">Nobody has named its type yet.</param>
 /// <param name="Led">Canes cannot hold themselves up and are led along the wires.</param>
 public sealed record RowKind(
     bool PerPlant,
@@ -26,6 +27,7 @@ public sealed record RowKind(
     ImmutableArray<double> WiresMm,
     bool StrongTip,
     bool Led,
+    bool Unknown,
     Provenance Provenance,
     string Why
 );
@@ -70,9 +72,19 @@ public static class RowRules
             )),
     ];
 
+    /// <summary>The schools between which a kind with two crops can choose.</summary>
+    public static (string One, string Two) Crops { get; } =
+        (
+            Document.GetProperty("crops").GetProperty("one").GetString()!,
+            Document.GetProperty("crops").GetProperty("two").GetString()!
+        );
+
     /// <summary>The look that answers each question.</summary>
     public static FrozenDictionary<string, string> Asks { get; } =
         Document.GetProperty("asks").EnumerateObject().ToFrozenDictionary(a => a.Name, a => a.Value.GetString()!);
+
+    /// <summary>Whether a kind of the exchange format is grown in such rows.</summary>
+    internal static bool Knows(string kind) => Kinds.ContainsKey(kind);
 
     /// <summary>What the trade says of a kind of the exchange format.</summary>
     public static RowKind Kind(string kind) => Kinds[kind];
@@ -94,6 +106,7 @@ public static class RowRules
             [.. k.GetProperty("wires").EnumerateArray().Select(w => w.GetDouble())],
             k.TryGetProperty("strongTip", out var strong) && strong.GetBoolean(),
             k.TryGetProperty("led", out var led) && led.GetBoolean(),
+            k.TryGetProperty("unknown", out var unknown) && unknown.GetBoolean(),
             SchoolValue.ReadProvenance(k.GetProperty("provenance").GetString()!),
             k.GetProperty("why").GetString()!
         );

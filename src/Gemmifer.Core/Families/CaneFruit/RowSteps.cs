@@ -37,7 +37,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
         };
     }
 
-    private static PlanCut Ground => new(0, null, 0, 0, CutPlace.Ground, 0, 0, 0);
+    private static PlanCut Ground => PlanCut.Off(CutPlace.Ground, default);
 
     private IEnumerable<PlanStep> Prepare()
     {
@@ -155,16 +155,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                 $"Tip the canes that stay at {Wording.Mm(tip)}, each just above a bud."
             ) with
             {
-                Cut = new PlanCut(
-                    tip,
-                    null,
-                    survey.School.SlopeDeg,
-                    survey.School.ClearanceMm,
-                    CutPlace.Height,
-                    0,
-                    0,
-                    tip
-                ),
+                Cut = PlanCut.AtHeight(tip, survey.School),
                 Tool = Tool.Secateurs,
             };
         }
@@ -179,16 +170,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                     + $"Anything between {Wording.Mm(l.From)} and {Wording.Mm(l.To)} will do."
             ) with
             {
-                Cut = new PlanCut(
-                    to,
-                    null,
-                    survey.School.SlopeDeg,
-                    survey.School.ClearanceMm,
-                    CutPlace.AboveBud,
-                    0,
-                    0,
-                    0
-                ),
+                Cut = PlanCut.AboveBud(to, null, survey.School, default),
                 Tool = Tool.Secateurs,
                 Due = work.Waits ? survey.Season.MainPrune.From : survey.Date,
             };
@@ -265,7 +247,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
                     + $"{Wording.Mm(tip)}{(_kind.LateralsMm is null ? "" : ", so that they branch")}."
             ) with
             {
-                Cut = new PlanCut(tip, null, 0, 0, CutPlace.Height, 0, 0, tip),
+                Cut = PlanCut.AtHeight(tip, null),
                 Tool = Tool.Fingers,
                 Due = due,
             };
@@ -297,7 +279,7 @@ internal sealed class RowSteps(Survey survey, RowWork work, CaneStems stems)
             };
         }
 
-        if (survey.Plant.Kind.Id == CaneTyping.Unknown)
+        if (_kind.Unknown)
         {
             yield return Whole(
                 Stage.Return,

@@ -30,17 +30,13 @@ internal sealed record RowWork(
     bool Waits = false
 )
 {
-    /// <summary>Schools between which a kind with two crops can choose.</summary>
-    public const string OneCrop = "one-crop",
-        TwoCrops = "two-crops";
-
     /// <summary>Decides the classes of a row.</summary>
     public static RowWork Of(Survey survey)
     {
         var inGrowth = survey.Season.InGrowth && !survey.Anyway;
         var later = inGrowth || survey.ElectiveWait;
         var (school, kind, row) = (survey.School, RowRules.Kind(survey.Plant.Kind.Id), survey.Row);
-        var oneCrop = kind.Autumn is not null && school.Id == OneCrop;
+        var oneCrop = kind.Autumn is not null && school.Id == RowRules.Crops.One;
         var plants = row?.Plants
             ?? Math.Max(1, (int)Math.Round((row?.LengthMm ?? 0) / kind.PlantSpacingMm, MidpointRounding.AwayFromZero));
         var metres = (row?.LengthMm ?? 1000) / 1000;
@@ -48,71 +44,50 @@ internal sealed record RowWork(
             ? school.CanesMax * plants
             : Math.Max(1, (int)Math.Floor((school.CanesMax * metres) + 1e-9));
         var least = kind.PerPlant ? school.CanesMin * plants : (int)Math.Ceiling((school.CanesMin * metres) - 1e-9);
-        if (row is null)
-        {
-            return new RowWork(
-                null,
-                inGrowth,
-                oneCrop && !later,
-                oneCrop && later,
-                0,
-                0,
-                0,
-                least,
-                most,
-                false,
-                plants,
-                kind.PerPlant,
-                survey.ElectiveWait
-            );
-        }
-
-        if (oneCrop && later)
-        {
-            // All of it goes in midwinter; until then it carries the crop.
-            return new RowWork(
-                row,
-                inGrowth,
-                false,
-                true,
-                row.FirstYear,
-                0,
-                0,
-                least,
-                most,
-                false,
-                plants,
-                kind.PerPlant,
-                survey.ElectiveWait
-            );
-        }
-
-        if (oneCrop)
-        {
-            return new RowWork(row, false, true, false, 0, 0, 0, 0, most, false, plants, false);
-        }
-
-        // The thin rule may not empty a row that has nothing but thin canes.
-        var sturdy = row.FirstYear - row.Thin;
-        var thinStay = sturdy == 0 ? Math.Min(row.Thin, Math.Max(1, least)) : 0;
-        var stay = Math.Min(sturdy + thinStay, most);
-        return new RowWork(
+        var nothing = new RowWork(
             row,
             inGrowth,
             false,
             false,
-            stay,
-            row.Thin - thinStay,
-            Math.Max(0, sturdy + thinStay - most),
+            0,
+            0,
+            0,
             least,
             most,
-            stay > 0
-                && RowPlanner.Taller(survey, row.MeanHeightMm)
-                && (!survey.ElectiveWait || (inGrowth && kind.TipDays is not null)),
+            false,
             plants,
             kind.PerPlant,
             survey.ElectiveWait
         );
+        if (oneCrop)
+        {
+            // All of it goes in midwinter; until then it carries the crop.
+            return later ? nothing with { MowLater = true, Stay = row?.FirstYear ?? 0 }
+                : row is null ? nothing with { Mow = true }
+                : new RowWork(row, false, true, false, 0, 0, 0, 0, most, false, plants, false);
+        }
+
+        return row is null ? nothing : Counted(survey, kind, row, nothing);
+    }
+
+    /// <summary>The classes of a row that is thinned.</summary>
+    /// <param name="nothing">The work while nothing was decided.</param>
+    private static RowWork Counted(Survey survey, RowKind kind, RowFacts row, RowWork nothing)
+    {
+        // The thin rule may not empty a row that has nothing but thin canes.
+        var sturdy = row.FirstYear - row.Thin;
+        var thinStay = sturdy == 0 ? Math.Min(row.Thin, Math.Max(1, nothing.Least)) : 0;
+        var stay = Math.Min(sturdy + thinStay, nothing.Most);
+        return nothing with
+        {
+            Stay = stay,
+            Thin = row.Thin - thinStay,
+            Surplus = Math.Max(0, sturdy + thinStay - nothing.Most),
+            TipNow =
+                stay > 0
+                && RowPlanner.Taller(survey, row.MeanHeightMm)
+                && (!survey.ElectiveWait || (nothing.InGrowth && kind.TipDays is not null)),
+        };
     }
 
     /// <summary>Length of the row, m; one metre where single canes were noted.</summary>

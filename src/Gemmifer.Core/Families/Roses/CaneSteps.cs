@@ -126,7 +126,7 @@ internal sealed class CaneSteps(
                 ) with
                 {
                     Stage = Stage.Return,
-                    Cut = AtBase(goes, CutPlace.Base),
+                    Cut = PlanCut.Off(CutPlace.Base, goes.Place),
                     Tool = ToolRack.For(d.Stem.DiameterMm),
                     Caution = Cautions.ForCut(ToolRack.For(d.Stem.DiameterMm), false),
                     Due = survey.Season.NextWinter,
@@ -185,36 +185,15 @@ internal sealed class CaneSteps(
                     + $"base{(tool == Tool.Saw || stem.LengthMm > LongMm ? ", in pieces from the top down" : "")}.",
                 ""
             );
-        var cut = AtBase(option, where);
+        var cut = PlanCut.Off(where, option.Place);
         return Cutting(d, StepAction.Remove, (text, $"{Why(d)} {more}"), cut, tool);
     }
-
-    private static PlanCut AtBase(CutOption removal, CutPlace where) =>
-        new(
-            0,
-            null,
-            0,
-            0,
-            where,
-            Wording.Tenth(removal.Place.X),
-            Wording.Tenth(removal.Place.Y),
-            Wording.Tenth(removal.Place.Z)
-        );
 
     private PlanStep Joining(Decided d, TakeOver over, CutOption option)
     {
         var place = tree.Axis(d.Stem).At(option.AlongMm);
         var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
-        var cut = new PlanCut(
-            Wording.Tenth(option.AlongMm),
-            null,
-            _school.SlopeDeg,
-            _school.ClearanceMm,
-            CutPlace.Join,
-            Wording.Tenth(place.X),
-            Wording.Tenth(place.Y),
-            Wording.Tenth(place.Z)
-        );
+        var cut = PlanCut.Join(option.AlongMm, _school, place);
         return Cutting(
             d,
             StepAction.Shorten,
@@ -232,15 +211,11 @@ internal sealed class CaneSteps(
     {
         var tool = ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
         var lookFor = option.Bud is { Known: BudKnowledge.LookFor };
-        var cut = new PlanCut(
-            lookFor ? null : Wording.Tenth(option.AlongMm),
+        var cut = PlanCut.AboveBud(
+            lookFor ? null : option.AlongMm,
             option.Bud is { } b ? ToBud(b) : null,
-            _school.SlopeDeg,
-            _school.ClearanceMm,
-            CutPlace.AboveBud,
-            Wording.Tenth(option.Place.X),
-            Wording.Tenth(option.Place.Y),
-            Wording.Tenth(option.Place.Z)
+            _school,
+            option.Place
         );
         var (text, more) = _words.Of(d, option);
         return Cutting(d, StepAction.Shorten, (text, $"{Why(d)} {more} {_words.Slope}"), cut, tool);

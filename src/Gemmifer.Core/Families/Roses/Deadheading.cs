@@ -25,8 +25,6 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
         VaseLeaves = RoseNumbers.Of.VaseLeaves;
 
     /// <summary>Kinds that flower in large heads.</summary>
-    private static readonly string[] LargeHeaded = ["rose.shrub", "rose.grafted-shrub"];
-
     private readonly School _school = survey.School;
 
     /// <summary>The day from which finished flowers stay where hips are wanted.</summary>
@@ -197,7 +195,7 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
                 : Stays(d, "Its finished flowers come off with the main prune.", Provenance.Practice);
         }
 
-        if (head.Finished < head.Blooms && head.Blooms >= LargeHead && LargeHeaded.Contains(survey.Plant.Kind.Id))
+        if (head.Finished < head.Blooms && head.Blooms >= LargeHead && survey.Plant.Kind.LargeHeads)
         {
             return Stays(d, "Its large head is left until all of it is over; then it goes whole.", Provenance.Practice);
         }
@@ -215,24 +213,21 @@ internal sealed class Deadheading(Survey survey, StemTree tree)
             );
         }
 
-        return Cut(
-            d,
-            leaf,
-            FlowerRule.Over,
-            _school.Set.Deadhead.Word switch
-            {
-                "shallow" when survey.Plant.Kind.Id == "rose.miniature" =>
-                    "It has flowered; a miniature is trimmed lightly all over, with shears.",
-                "shallow" => "It has flowered; just below the flowers a new shoot comes soonest.",
-                "by-height" =>
-                    "It has flowered; it is cut to a leaf about as high as the flowers that are still to come.",
-                _ when Higher(d.Stem, leaf) =>
-                    "It has flowered; the first full leaf faces inward, the next shoot comes from one that does not.",
-                _ => "It has flowered; above a full leaf of five leaflets the next shoot is strong enough to flower.",
-            },
-            _school.Set.Deadhead.Provenance
-        );
+        return Cut(d, leaf, FlowerRule.Over, WhyThere(d.Stem, leaf), _school.Set.Deadhead.Provenance);
     }
+
+    /// <summary>Why a finished flower comes off at this leaf.</summary>
+    private string WhyThere(Stem stem, Bud leaf) =>
+        _school.Set.Deadhead.Word switch
+        {
+            "shallow" when survey.Plant.Kind.TrimmedAllOver =>
+                "It has flowered; a miniature is trimmed lightly all over, with shears.",
+            "shallow" => "It has flowered; just below the flowers a new shoot comes soonest.",
+            "by-height" => "It has flowered; it is cut to a leaf about as high as the flowers that are still to come.",
+            _ when Higher(stem, leaf) =>
+                "It has flowered; the first full leaf faces inward, the next shoot comes from one that does not.",
+            _ => "It has flowered; above a full leaf of five leaflets the next shoot is strong enough to flower.",
+        };
 
     /// <summary>Whether a full leaf higher up was passed over.</summary>
     private bool Higher(Stem stem, Bud leaf) =>

@@ -12,21 +12,19 @@ namespace Gemmifer.Core.Families.Roses;
 /// </summary>
 internal sealed class FlowerSteps(Survey survey, StemTree tree)
 {
-    private const string Miniature = "rose.miniature";
-
     /// <summary>The step of a stem that is cut above a leaf.</summary>
     public PlanStep Cutting(Decided d, CutOption option)
     {
         var leaf = d.Stem.Buds.FirstOrDefault(b => b.AlongMm == option.Bud!.AlongMm);
         var tool =
-            survey.Plant.Kind.Id == Miniature && survey.School.Set.Deadhead.Word == "shallow"
+            survey.Plant.Kind.TrimmedAllOver && survey.School.Set.Deadhead.Word == "shallow"
                 ? Tool.Shears
                 : ToolRack.For(tree.DiameterAt(d.Stem, option.AlongMm));
         var (text, more) = Words(d, option, leaf);
         return Step(d, StepAction.Shorten, text, more) with
         {
-            Cut = new PlanCut(
-                Wording.Tenth(option.AlongMm),
+            Cut = PlanCut.AboveBud(
+                option.AlongMm,
                 new PlanBud(
                     Wording.Tenth(option.Bud!.AlongMm),
                     option.Bud.Facing is { } facing ? Wording.ClockNumber(facing) : null,
@@ -37,12 +35,8 @@ internal sealed class FlowerSteps(Survey survey, StemTree tree)
                     option.Bud.Face,
                     leaf?.Leaf
                 ),
-                survey.School.SlopeDeg,
-                survey.School.ClearanceMm,
-                CutPlace.AboveBud,
-                Wording.Tenth(option.Place.X),
-                Wording.Tenth(option.Place.Y),
-                Wording.Tenth(option.Place.Z)
+                survey.School,
+                option.Place
             ),
             Tool = tool,
             Caution = tool == Tool.Shears ? Cautions.Shears : null,
@@ -56,16 +50,7 @@ internal sealed class FlowerSteps(Survey survey, StemTree tree)
         var (text, more) = Nip(d);
         return Step(d with { Stage = Stage.Deadhead }, StepAction.Do, text, more) with
         {
-            Cut = new PlanCut(
-                null,
-                null,
-                0,
-                0,
-                CutPlace.Stalk,
-                Wording.Tenth(tip.X),
-                Wording.Tenth(tip.Y),
-                Wording.Tenth(tip.Z)
-            ),
+            Cut = PlanCut.Stalk(tip),
             Tool = Tool.Secateurs,
         };
     }

@@ -27,7 +27,7 @@ internal static class RoseLimits
     internal static ChoiceLimits LimitsOf(
         Survey survey,
         ImmutableArray<Candidate> candidates,
-        Dictionary<string, Fate> fates,
+        IReadOnlyDictionary<string, Fate> fates,
         double totalMm,
         double forcedMm,
         bool twoYears
@@ -58,7 +58,11 @@ internal static class RoseLimits
     /// The fewest canes that stay: as the school says, or as many as are worth keeping. A thin one is not, unless there
     /// are none but thin ones; of two that rub one is not; nor is an old one past flowering that a young one replaces.
     /// </summary>
-    internal static int Fewest(Survey survey, ImmutableArray<Candidate> candidates, Dictionary<string, Fate> fates)
+    internal static int Fewest(
+        Survey survey,
+        ImmutableArray<Candidate> candidates,
+        IReadOnlyDictionary<string, Fate> fates
+    )
     {
         var able = candidates.Where(c => c.Options.Any(o => o.Keeps) && !c.Replaced).ToArray();
         var thick = able.Where(c => c.Stem.DiameterMm >= survey.School.ThinBelowMm).ToArray();

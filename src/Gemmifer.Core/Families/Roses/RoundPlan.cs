@@ -110,22 +110,22 @@ internal sealed class RoundPlan(Survey survey)
     /// <summary>The step of the gardener's own word; null where that was to leave it.</summary>
     private PlanStep? Asked(Decided d)
     {
-        var (at, where, text) = d.Stem.Pin switch
+        var axis = _tree.Axis(d.Stem);
+        var (at, cut, text) = d.Stem.Pin switch
         {
-            Pin.Remove => (0, CutPlace.Base, $"Take {d.Stem.Id} out at its base."),
-            Pin.CutAt cut when d.Decision == Decision.Shorten => (
-                cut.AlongMm,
-                CutPlace.AboveBud,
+            Pin.Remove => (0, PlanCut.Off(CutPlace.Base, axis.Start), $"Take {d.Stem.Id} out at its base."),
+            Pin.CutAt pin when d.Decision == Decision.Shorten => (
+                pin.AlongMm,
+                PlanCut.AboveBud(pin.AlongMm, null, survey.School, axis.At(pin.AlongMm)),
                 $"Cut {d.Stem.Id} where you chose."
             ),
-            _ => (0, CutPlace.Base, ""),
+            _ => (0, null, ""),
         };
         if (text.Length == 0)
         {
             return null;
         }
 
-        var place = _tree.Axis(d.Stem).At(at);
         return new PlanStep
         {
             Stage = Stage.Deadhead,
@@ -133,16 +133,7 @@ internal sealed class RoundPlan(Survey survey)
             Action = d.Decision == Decision.Remove ? StepAction.Remove : StepAction.Shorten,
             Due = survey.Date,
             Text = text,
-            Cut = new PlanCut(
-                Wording.Tenth(at),
-                null,
-                survey.School.SlopeDeg,
-                survey.School.ClearanceMm,
-                where,
-                Wording.Tenth(place.X),
-                Wording.Tenth(place.Y),
-                Wording.Tenth(place.Z)
-            ),
+            Cut = cut,
             Tool = ToolRack.For(_tree.DiameterAt(d.Stem, at)),
         };
     }

@@ -1,9 +1,7 @@
 using System.Collections.Frozen;
-using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
 using Gemmifer.Core.Families.Roses.Climbing;
-using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -42,6 +40,7 @@ internal sealed class SideShoots
     private readonly Survey _survey;
     private readonly StemTree _tree;
     private readonly OptionBuilder _options;
+    private readonly ShootPruning _pruning;
     private readonly FrozenDictionary<string, Finding> _findings;
     private readonly Dictionary<string, ShootOutcome> _outcomes = [];
 
@@ -62,6 +61,7 @@ internal sealed class SideShoots
                 .Max(),
             ClimberRules.KeepShare(survey)
         );
+        _pruning = new ShootPruning(survey, tree, _options);
     }
 
     /// <summary>
@@ -84,23 +84,7 @@ internal sealed class SideShoots
         foreach (var young in _tree.Children(stem))
         {
             var carriesOn = IsBaseOf(stem, young);
-            var takesOver =
-                (
-                    carriesOn
-                    || (
-                        bypassed
-                        && young.Age < _survey.Plant.Kind.OldFrom
-                        && young.Age <= stem.Age
-                        && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo
-                        && young.Parent.AlongMm < stem.LengthMm * RoseNumbers.Of.TakesOverBelow
-                    )
-                )
-                && young.Pin is not Pin.Remove
-                && !_tree.HoldsPinned(young)
-                && _findings[young.Id] is { Verdict: Verdict.Sound }
-                && young.DiameterMm >= _survey.School.ThinBelowMm
-                && !_tree.Children(stem).Any(c => c.Id != young.Id && c.Pin is Pin.Keep or Pin.CutAt);
-            if (!takesOver)
+            if (!MayTakeOver(stem, young) || !(carriesOn || (bypassed && Younger(stem, young, soundTo))))
             {
                 continue;
             }
@@ -120,6 +104,21 @@ internal sealed class SideShoots
             }
         }
     }
+
+    /// <summary>Whether nothing speaks against a side stem as the top of its stem.</summary>
+    private bool MayTakeOver(Stem stem, Stem young) =>
+        young.Pin is not Pin.Remove
+        && !_tree.HoldsPinned(young)
+        && _findings[young.Id] is { Verdict: Verdict.Sound }
+        && young.DiameterMm >= _survey.School.ThinBelowMm
+        && !_tree.Children(stem).Any(c => c.Id != young.Id && c.Pin is Pin.Keep or Pin.CutAt);
+
+    /// <summary>Whether a side stem is young enough, and starts low enough on sound wood, to take over.</summary>
+    private bool Younger(Stem stem, Stem young, double soundTo) =>
+        young.Age < _survey.Plant.Kind.OldFrom
+        && young.Age <= stem.Age
+        && young.Parent.AlongMm + _survey.School.ClearanceMm <= soundTo
+        && young.Parent.AlongMm < stem.LengthMm * RoseNumbers.Of.TakesOverBelow;
 
     /// <summary>
     /// Whether a side stem that takes over ends within the heights of any other top. A weak plant is cut as little as
@@ -194,15 +193,6 @@ internal sealed class SideShoots
             );
     }
 
-    private static ShootOutcome Stays { get; } =
-        new(Decision.Keep, null, "pin", Stage.Laterals, "You asked for it to stay.", Provenance.User);
-
-    private ShootOutcome Take(Stem shoot, string rule, Stage stage, string text, Provenance provenance) =>
-        new(Decision.Remove, _options.Removal(shoot), rule, stage, text, provenance);
-
-    private static ShootOutcome Leave(Decision decision, string rule, string text) =>
-        new(decision, null, rule, Stage.Laterals, text, Provenance.Practice);
-
     private ShootOutcome Decide(Stem shoot)
     {
         var finding = _findings[shoot.Id];
@@ -214,13 +204,13 @@ internal sealed class SideShoots
                 // Where it would have gone anyway, it goes for the same reason and at the same time.
                 return Decide(shoot with { Pin = null }) is { Decision: Decision.Remove } anyway
                     ? anyway
-                    : Take(shoot, "pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
+                    : _pruning.Take(shoot, "pin", Stage.Laterals, "You asked for it to go.", Provenance.User);
             case StemMust.Out(var stage, _):
-                return Take(shoot, rule, stage, finding.Text, finding.Provenance);
+                return _pruning.Take(shoot, rule, stage, finding.Text, finding.Provenance);
             case StemMust.CutAt:
                 var pinned = _options.BuildKept(shoot, null, 1)[0];
                 return new ShootOutcome(
-                    Shortened(pinned),
+                    ShootPruning.Shortened(pinned),
                     pinned.Kind == OptionKind.Whole ? null : pinned,
                     "pin",
                     Stage.Laterals,
@@ -228,179 +218,13 @@ internal sealed class SideShoots
                     Provenance.User
                 );
             case StemMust.Alone:
-                return Leave(Decision.Untouched, rule, finding.Text);
+                return ShootPruning.Leave(Decision.Untouched, rule, finding.Text);
             case StemMust.Check:
                 return new ShootOutcome(Decision.Check, null, rule, Stage.Laterals, finding.Text, finding.Provenance);
-            case StemMust.Stay when Sick(finding) && finding.SoundToMm is null:
-                return Stays;
+            case StemMust.Stay when ShootPruning.Sick(finding) && finding.SoundToMm is null:
+                return ShootPruning.Stays;
         }
 
-        return Pruned(shoot, finding, keep: must is StemMust.Stay);
+        return _pruning.Of(shoot, finding, keep: must is StemMust.Stay);
     }
-
-    private static bool Sick(Finding finding) => finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
-
-    /// <summary>
-    /// What a side shoot of which something can stay comes to: back to sound wood, and as the school has it.
-    /// </summary>
-    /// <param name="keep">The gardener wants it to stay.</param>
-    private ShootOutcome Pruned(Stem shoot, Finding finding, bool keep)
-    {
-        var school = _survey.School;
-        var rule = Wording.Of(finding.Verdict);
-        var limit = Math.Min(
-            finding.SoundToMm ?? shoot.LengthMm,
-            Math.Min(shoot.LengthMm, _options.KeepOutLimit(_tree.Axis(shoot)))
-        );
-        var mustCut = limit < shoot.LengthMm - Tolerance.LengthMm;
-        var affected = Sick(finding);
-        var (why, stage, text, provenance) = affected
-            ? (rule, Stages.Of(finding.Verdict), finding.Text, finding.Provenance)
-            : ("keep-out", Stage.Shorten, "It reaches where nothing may stand.", Provenance.User);
-
-        if (school.Sheared)
-        {
-            var sheared = Leave(Decision.Keep, "cut", "The shears take it together with the rest.");
-            return
-                mustCut
-                && affected
-                && CutBelow(shoot, limit, why, stage, text, provenance) is var own
-                && (own.Cut is not { Kind: OptionKind.Cut } low || low.HeightMm < _options.ShearHeightMm)
-                ? own
-                : sheared;
-        }
-
-        if (_survey.Plant.Kind.Climbs && school.Climber == ClimberWay.KeepVolume)
-        {
-            return mustCut
-                ? CutBelow(shoot, limit, why, stage, text, provenance)
-                : Leave(Decision.Keep, "climber", "Side shoots stay: they carry the bloom.");
-        }
-
-        if (_survey.Plant.Vigour == Vigour.Weak)
-        {
-            return mustCut
-                ? CutBelow(shoot, limit, why, stage, text, provenance)
-                : Leave(Decision.Keep, "vigour", "Side shoots of a weak plant stay: it needs them.");
-        }
-
-        var outward = StemTree.Outward(shoot, _tree.Axis(shoot).Start);
-        if (
-            !keep
-            && school.CentreOpen
-            && _survey.Plant.Look == PlantLook.Open
-            && shoot.Bearing.AngleTo(outward) > RoseNumbers.Of.BackIntoCentre + Tolerance.LengthMm
-        )
-        {
-            return Take(
-                shoot,
-                "centre",
-                Stage.Crossing,
-                "It grows back into the centre.",
-                school.Set.Centre.Provenance
-            );
-        }
-
-        var tip = _tree.Axis(shoot).At(shoot.LengthMm).Z - _survey.Plant.CrownHeightMm;
-        if (
-            !mustCut
-            && shoot.LengthMm <= school.LateralLengthMm + Tolerance.LengthMm
-            && (tip <= school.HeightMaxMm || _survey.Plant.Kind.Hangs)
-        )
-        {
-            return Leave(Decision.Keep, "lateralLength", "It is short enough as it is.");
-        }
-
-        var window = _survey.Plant.Kind.Hangs
-            ? []
-            : _options
-                .BuildKept(shoot with { Pin = null }, limit, 24)
-                .Where(o => o.Kind == OptionKind.Cut && o.HeightMm >= school.HeightMinMm - 1)
-                .ToArray();
-        if (shoot.DiameterMm >= school.ThinBelowMm && window.Length > 0 && !_survey.Plant.Kind.Climbs)
-        {
-            var builder = new ModelBuilder(_survey, _tree, []);
-            var candidate = new Candidate(shoot, finding, [.. window], false);
-            var best = window
-                .OrderByDescending(o => Math.Round(builder.OptionPoints(candidate, o), 3))
-                .ThenBy(o => o.AlongMm)
-                .First();
-            return new ShootOutcome(
-                Decision.Shorten,
-                best,
-                mustCut ? why : "height",
-                mustCut ? stage : Stage.Laterals,
-                mustCut ? text : "A strong side shoot is cut to the height of the canes.",
-                Provenance.Practice
-            );
-        }
-
-        var longEnough = shoot.LengthMm > school.LateralLengthMm + _survey.Plant.Kind.InternodeMm;
-        return (mustCut || longEnough) && ToBuds(shoot, limit) is { } cut
-                ? new ShootOutcome(
-                    Decision.Shorten,
-                    cut,
-                    mustCut ? why : "lateralBuds",
-                    mustCut ? stage : Stage.Laterals,
-                    mustCut
-                        ? text
-                        : $"Side shoots keep {school.LateralBuds} buds, or about {Wording.Mm(school.LateralLengthMm)}.",
-                    school.Set.LateralBuds.Provenance
-                )
-            : mustCut ? CutBelow(shoot, limit, why, stage, text, provenance)
-            : Leave(Decision.Keep, "lateralLength", "It is short enough as it is.");
-    }
-
-    private ShootOutcome CutBelow(
-        Stem shoot,
-        double limitMm,
-        string rule,
-        Stage stage,
-        string text,
-        Provenance provenance
-    )
-    {
-        var cut = _options.ShortenTo(shoot, limitMm);
-        return cut is null && shoot.Pin is Pin.Keep ? Stays
-            : cut is null ? Take(shoot, rule, stage, text, provenance)
-            : new ShootOutcome(Decision.Shorten, cut, rule, stage, text, provenance);
-    }
-
-    /// <summary>A cut that leaves a side shoot its buds; null where no place serves.</summary>
-    private CutOption? ToBuds(Stem shoot, double limitMm)
-    {
-        var school = _survey.School;
-        var seen = shoot.Buds.Any(b => b.Facing is not null);
-        if (seen)
-        {
-            // Buds too near the ring to be cut above count all the same: they stay.
-            var buds = Phyllotaxis
-                .Expect(shoot, _survey.Plant.Kind.DivergenceDeg, _survey.Plant.Kind.InternodeMm)
-                .Where(b => b.Usable)
-                .Select(b => b.AlongMm)
-                .ToArray();
-            var all = _options.CutsBetween(shoot, 0, limitMm).ToArray();
-            var cuts = all.Where(c => c.Bud is not { Known: BudKnowledge.LookFor, AtScar: false }).ToArray();
-            return cuts.LastOrDefault(c => buds.Count(at => at <= c.AlongMm) <= Math.Max(1, school.LateralBuds))
-                ?? cuts.FirstOrDefault()
-                ?? all.FirstOrDefault();
-        }
-
-        return _options
-            .CutsBetween(
-                shoot,
-                Math.Min(limitMm, school.LateralLengthMm / 2),
-                Math.Min(limitMm, school.LateralLengthMm)
-            )
-            .LastOrDefault();
-    }
-
-    private static Decision Shortened(CutOption option) =>
-        option.Kind switch
-        {
-            OptionKind.Remove => Decision.Remove,
-            OptionKind.Whole => Decision.Keep,
-            OptionKind.Cut => Decision.Shorten,
-            _ => throw new ArgumentOutOfRangeException(nameof(option)),
-        };
 }

@@ -66,102 +66,23 @@ internal static class Sorting
     /// <param name="known">Options worked out for the same plant with other words on a stem.</param>
     public static Sorted Sort(Survey survey, StemTree tree, KnownOptions? known = null)
     {
-        known ??= new KnownOptions();
         var findings = Diagnose(survey, tree);
         var climber = ClimberRules.Of(survey, tree, findings);
         var shoots = new SideShoots(survey, tree, findings);
         var top = tree.Stems.Where(s => s.TopLevel).ToArray();
-        var fates = new Dictionary<string, Fate>();
-        foreach (var stem in top)
-        {
-            if (FateOf(stem, findings[stem.Id], tree.HoldsPinned(stem)) is { } fate)
-            {
-                fates.Add(stem.Id, fate);
-            }
-        }
-
+        var fates = top.Select(s => (s.Id, Fate: FateOf(s, findings[s.Id], tree.HoldsPinned(s))))
+            .Where(f => f.Fate is not null)
+            .ToFrozenDictionary(f => f.Id, f => f.Fate!.Value);
         var twoYears = InTwoYears(survey, top.Length, fates.Count(f => f.Value == Fate.Check));
         var open = top.Where(s => !fates.ContainsKey(s.Id)).ToArray();
         var most = Math.Clamp(OptionBudget / Math.Max(1, open.Length), FewestOptions, MostOptions);
         var rules = new OptionRules(shoots, most, twoYears, climber, survey.School.Climber == ClimberWay.KeepVolume);
-        ImmutableArray<CutOption> OptionsFor(Stem s, double? holdTo) =>
-            NextYears(survey, tree, s, findings[s.Id], shoots)
-                ? [shoots.Options.Whole(s)]
-                : OptionsOf(rules, s, findings[s.Id], holdTo);
-        Candidate CandidateOf(Stem s, ImmutableArray<CutOption> options) =>
-            new(
-                s,
-                findings[s.Id],
-                options,
-                IsOld(survey, s, findings[s.Id]) && climber?.Stiff.Contains(s.Id) != true,
-                climber?.Replaced(s) == true
-            );
-        var plant = survey with { Stems = [] };
-        (Stem, Finding)[] Grown(Stem s) =>
-            [(s, findings[s.Id]), .. tree.Descendants(s).Select(d => (d, findings[d.Id]))];
-        ImmutableArray<Candidate> candidates =
-        [
-            .. open.Select(s =>
-                CandidateOf(s, known.Of(plant, Grown(s), most, twoYears, () => OptionsFor(s, tree.PinnedTo(s))))
-            ),
-        ];
-        // What the gardener takes out loosens no limit: they are those of the plant without that word.
-        ImmutableArray<Candidate> unasked =
-        [
-            .. candidates.Select(c =>
-                c.Stem.Pin is null && !tree.HoldsPinned(c.Stem)
-                    ? c
-                    : CandidateOf(c.Stem with { Pin = null }, OptionsFor(c.Stem with { Pin = null }, null))
-            ),
-        ];
-        var gaps = OpenSides.Of(survey.School, candidates);
-        unasked = [.. unasked.Select(c => WithoutNeedless(c, survey.School, gaps))];
-        candidates =
-        [
-            .. candidates.Select(
-                (c, i) =>
-                    c.Stem.Pin is null && !tree.HoldsPinned(c.Stem)
-                        ? unasked[i]
-                        : WithoutNeedless(c, survey.School, gaps)
-            ),
-        ];
-        candidates =
-        [
-            .. candidates.Select(
-                (c, i) => ReferenceEquals(c, unasked[i]) ? c : c with { Unasked = unasked[i].Options }
-            ),
-        ];
-        if (Strongest(survey, tree, candidates, shoots, climber) is { } strongest)
-        {
-            candidates = candidates.SetItem(
-                strongest,
-                candidates[strongest] with
-                {
-                    Options = [.. candidates[strongest].Options.Where(o => o.Keeps)],
-                    Strongest = true,
-                }
-            );
-        }
-
-        // The strongest that the gardener takes out, one after another.
-        var (ranked, rest) = (new HashSet<string>(), unasked);
-        while (
-            Strongest(survey, tree, rest, shoots, climber) is { } next
-            && tree.ById[rest[next].Stem.Id].Pin is Pin.Remove
-        )
-        {
-            ranked.Add(rest[next].Stem.Id);
-            rest = rest.RemoveAt(next);
-        }
-
-        bool Sucker(Stem s) => findings[s.Id].Verdict == Verdict.Sucker;
-        double Live(Stem s) =>
-            (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
-        var total = top.Where(s => !Sucker(s)).Sum(Live);
-        var forced = top.Where(s => !Sucker(s) && fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live);
+        var plant = new Weighed(survey, tree, findings, rules);
+        var (candidates, unasked) = CandidatesOf(plant, open, known ?? new KnownOptions());
+        var (total, forced) = LiveWood(tree, findings, fates, top);
         return new Sorted(
             findings,
-            fates.ToFrozenDictionary(),
+            fates,
             candidates,
             RoseLimits.LimitsOf(survey, unasked, fates, total, forced, twoYears),
             total,
@@ -174,7 +95,7 @@ internal static class Sorting
             SetAside = new SetAside(tree, findings).Count(
                 candidates,
                 unasked,
-                ranked,
+                StrongestAskedOut(plant, unasked),
                 s => FateOf(s with { Pin = null }, findings[s.Id], false),
                 s => FateOf(s, findings[s.Id], tree.HoldsPinned(s)),
                 s =>
@@ -182,6 +103,125 @@ internal static class Sorting
                     > (shoots.Outcome(s).Cut?.RemovedMm ?? 0)
             ),
         };
+    }
+
+    /// <summary>What weighing the canes of a plant needs to know.</summary>
+    private sealed record Weighed(
+        Survey Survey,
+        StemTree Tree,
+        FrozenDictionary<string, Finding> Findings,
+        OptionRules Rules
+    )
+    {
+        /// <summary>A cane with its options.</summary>
+        public Candidate Of(Stem s, ImmutableArray<CutOption> options) =>
+            new(
+                s,
+                Findings[s.Id],
+                options,
+                IsOld(Survey, s, Findings[s.Id]) && Rules.Climber?.Stiff.Contains(s.Id) != true,
+                Rules.Climber?.Replaced(s) == true
+            );
+
+        /// <summary>Ways to cut a cane.</summary>
+        /// <param name="holdTo">So far along it something grows that has to stay, mm; null where nothing does.</param>
+        public ImmutableArray<CutOption> OptionsFor(Stem s, double? holdTo) =>
+            NextYears(Survey, Tree, s, Findings[s.Id], Rules.Shoots)
+                ? [Rules.Shoots.Options.Whole(s)]
+                : OptionsOf(Rules, s, Findings[s.Id], holdTo);
+
+        /// <summary>Whether the gardener said something of a cane, or of what grows on it.</summary>
+        public bool Asked(Stem s) => s.Pin is not null || Tree.HoldsPinned(s);
+    }
+
+    /// <summary>
+    /// The canes there is a choice of, and the same without the gardener's word: what the gardener takes out loosens no
+    /// limit.
+    /// </summary>
+    private static (ImmutableArray<Candidate> Candidates, ImmutableArray<Candidate> Unasked) CandidatesOf(
+        Weighed plant,
+        Stem[] open,
+        KnownOptions known
+    )
+    {
+        var bare = plant.Survey with { Stems = [] };
+        (Stem, Finding)[] Grown(Stem s) =>
+            [(s, plant.Findings[s.Id]), .. plant.Tree.Descendants(s).Select(d => (d, plant.Findings[d.Id]))];
+        ImmutableArray<Candidate> asked =
+        [
+            .. open.Select(s =>
+                plant.Of(
+                    s,
+                    known.Of(bare, Grown(s), plant.Rules.Most, plant.Rules.TwoYears, () =>
+                        plant.OptionsFor(s, plant.Tree.PinnedTo(s))
+                    )
+                )
+            ),
+        ];
+        var gaps = OpenSides.Of(plant.Survey.School, asked);
+        ImmutableArray<Candidate> unasked =
+        [
+            .. asked
+                .Select(c =>
+                    plant.Asked(c.Stem)
+                        ? plant.Of(c.Stem with { Pin = null }, plant.OptionsFor(c.Stem with { Pin = null }, null))
+                        : c
+                )
+                .Select(c => WithoutNeedless(c, plant.Survey.School, gaps)),
+        ];
+        ImmutableArray<Candidate> candidates =
+        [
+            .. asked.Select(
+                (c, i) =>
+                    plant.Asked(c.Stem)
+                        ? WithoutNeedless(c, plant.Survey.School, gaps) with
+                        {
+                            Unasked = unasked[i].Options,
+                        }
+                        : unasked[i]
+            ),
+        ];
+        if (Strongest(plant, candidates) is { } strongest)
+        {
+            var cane = candidates[strongest];
+            candidates = candidates.SetItem(
+                strongest,
+                cane with
+                {
+                    Options = [.. cane.Options.Where(o => o.Keeps)],
+                    Strongest = true,
+                }
+            );
+        }
+
+        return (candidates, unasked);
+    }
+
+    /// <summary>The strongest that the gardener takes out, one after another.</summary>
+    private static HashSet<string> StrongestAskedOut(Weighed plant, ImmutableArray<Candidate> unasked)
+    {
+        var (ranked, rest) = (new HashSet<string>(), unasked);
+        while (Strongest(plant, rest) is { } next && plant.Tree.ById[rest[next].Stem.Id].Pin is Pin.Remove)
+        {
+            ranked.Add(rest[next].Stem.Id);
+            rest = rest.RemoveAt(next);
+        }
+
+        return ranked;
+    }
+
+    /// <summary>Live wood of a plant without its suckers, and how much of it goes in any case, mm.</summary>
+    private static (double Total, double Forced) LiveWood(
+        StemTree tree,
+        FrozenDictionary<string, Finding> findings,
+        FrozenDictionary<string, Fate> fates,
+        Stem[] top
+    )
+    {
+        double Live(Stem s) =>
+            (Wholly(findings[s.Id], Verdict.Dead) ? 0 : StemTree.LiveLength(s)) + tree.Children(s).Sum(Live);
+        var own = top.Where(s => findings[s.Id].Verdict != Verdict.Sucker).ToArray();
+        return (own.Sum(Live), own.Where(s => fates.TryGetValue(s.Id, out var f) && f == Fate.Remove).Sum(Live));
     }
 
     /// <summary>
@@ -199,14 +239,9 @@ internal static class Sorting
     /// The strongest young cane: it stays, whatever else is wished for (common practice, no source), unless something
     /// is wrong with it. Null where there is none.
     /// </summary>
-    private static int? Strongest(
-        Survey survey,
-        StemTree tree,
-        ImmutableArray<Candidate> candidates,
-        SideShoots shoots,
-        ClimberRules? climber
-    )
+    private static int? Strongest(Weighed plant, ImmutableArray<Candidate> candidates)
     {
+        var (survey, tree, (shoots, _, _, climber, _)) = (plant.Survey, plant.Tree, plant.Rules);
         bool Faultless(Candidate c) =>
             c.Finding.Verdict == Verdict.Sound
             && c.Stem.Pin is not Pin.Remove

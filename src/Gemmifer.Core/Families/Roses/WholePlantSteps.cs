@@ -203,7 +203,7 @@ internal sealed class WholePlantSteps(Survey survey, StemTree tree, ImmutableArr
         Whole(Stage.Rough, text, more) with
         {
             Action = StepAction.Shorten,
-            Cut = new PlanCut(heightMm, null, 0, 0, CutPlace.Height, 0, 0, heightMm),
+            Cut = PlanCut.AtHeight(heightMm, null),
             Tool = tool,
             Disinfect = _diseased,
             Caution = caution,

@@ -282,6 +282,11 @@ internal sealed class WhyGoes(SolvedChoice solved)
 
     private static string Stay(int[] canes) => canes.Length == 1 ? "stays" : "stay";
 
+    private string Aged(Stem stem) =>
+        stem.Has(Sign.Unproductive) && IsOld(stem)
+            ? $"It is {Wording.Seasons(stem.Age)} old and no longer flowers."
+            : $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes.";
+
     private Goes OfItsOwn(int i, OtherChoice other, Want? want)
     {
         var (stem, option) = (StemOf(i), other.Of(i));
@@ -289,12 +294,7 @@ internal sealed class WhyGoes(SolvedChoice solved)
         {
             Want.Thickness => Thin(i)
                 ?? new Goes("thin", Stage.Thin, "It is spindly: too weak to carry flowers.", Provenance.Practice),
-            Want.Age => Renewed(i)
-                ?? Because(
-                    stem.Has(Sign.Unproductive) && IsOld(stem)
-                        ? $"It is {Wording.Seasons(stem.Age)} old and no longer flowers."
-                        : $"It is {Wording.Seasons(stem.Age)} old, and would bring less than it takes."
-                ),
+            Want.Age => Renewed(i) ?? Because(Aged(stem)),
             Want.Other => Renewed(i),
             Want.Named => Because("Last winter's plan named it to go next."),
             Want.Height => LeansOut(i)

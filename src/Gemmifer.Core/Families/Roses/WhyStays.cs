@@ -12,21 +12,9 @@ namespace Gemmifer.Core.Families.Roses;
 /// <summary>Why a cane of the joint choice stays, and why it is cut where it is.</summary>
 internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
 {
-    /// <summary>The reasons of a cane that stays, and of its cut.</summary>
-    /// <param name="i">The candidate.</param>
-    public IEnumerable<PlanReason> Why(int i)
+    /// <summary>Why it has its place among the others.</summary>
+    private IEnumerable<PlanReason> OfPlace(int i, Stem stem, CutOption option)
     {
-        var (stem, option) = (solved.Sorted.Candidates[i].Stem, solved.Chosen(i));
-        if (option.TakeOver is { } on && SolvedChoice.CarriesOn(stem, option))
-        {
-            yield return new PlanReason(
-                "join",
-                $"It is the base that was left for {on.Stem.Id}, which is the cane now.",
-                Provenance.Practice
-            );
-            yield break;
-        }
-
         if (solved.Sorted.Climber is { InSeason: true })
         {
             yield return new PlanReason(
@@ -58,6 +46,27 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                     : "It grows through the centre and is tolerated for what it carries.",
                 solved.School.Set.Centre.Provenance
             );
+        }
+    }
+
+    /// <summary>The reasons of a cane that stays, and of its cut.</summary>
+    /// <param name="i">The candidate.</param>
+    public IEnumerable<PlanReason> Why(int i)
+    {
+        var (stem, option) = (solved.Sorted.Candidates[i].Stem, solved.Chosen(i));
+        if (option.TakeOver is { } on && SolvedChoice.CarriesOn(stem, option))
+        {
+            yield return new PlanReason(
+                "join",
+                $"It is the base that was left for {on.Stem.Id}, which is the cane now.",
+                Provenance.Practice
+            );
+            yield break;
+        }
+
+        foreach (var reason in OfPlace(i, stem, option))
+        {
+            yield return reason;
         }
 
         if (option.TakeOver is { } over)

@@ -101,64 +101,66 @@ internal sealed class WinterCover
             );
         }
 
-        if (Climbs)
+        foreach (var step in Climbs ? WrapOnSupport(day) : [WrapFree(day)])
         {
-            var stiff = _canes.Where(TooStiff).Select(c => c.Id).ToArray();
-            var bent = _canes.Select(c => c.Id).Except(stiff, StringComparer.Ordinal).ToArray();
-            if (bent.Length > 0 || stiff.Length == 0)
-            {
-                yield return Step(
-                    Stage.Train,
-                    day,
-                    $"Untie {(bent.Length == 0 ? "the canes" : Wording.Some(bent))} and bind them together "
-                        + "loosely with raffia, close to the support.",
-                    "Cut old ties, do not pull them through."
-                        + (
-                            stiff.Length == 0
-                                ? ""
-                                : $" {Wording.Some(stiff)} {(stiff.Length == 1 ? "is" : "are")} too stiff to bend: "
-                                    + "left where tied."
-                        ),
-                    Cautions.Bending
-                ) with
-                {
-                    Tool = Tool.Secateurs,
-                };
-            }
+            yield return step;
+        }
 
+        var look = day.AddDays(RoseNumbers.Of.StormLook);
+        yield return Step(Stage.Return, look, "Look whether the wrap still holds, and after each storm.", "");
+    }
+
+    private IEnumerable<PlanStep> WrapOnSupport(DateOnly day)
+    {
+        var stiff = _canes.Where(TooStiff).Select(c => c.Id).ToArray();
+        var bent = _canes.Select(c => c.Id).Except(stiff, StringComparer.Ordinal).ToArray();
+        if (bent.Length > 0 || stiff.Length == 0)
+        {
             yield return Step(
                 Stage.Train,
                 day,
-                $"Wrap {(stiff.Length > 0 ? "the bundle, and each cane that stayed tied," : "the bundle")} in burlap "
-                    + "or fleece, from below up, and tie that to the support.",
-                "Nothing airtight: wood rots under it. Leave the foot open to the air.",
-                High ? $"{Cautions.Ladder} {Cautions.NoFlame}" : Cautions.NoFlame
-            );
+                $"Untie {(bent.Length == 0 ? "the canes" : Wording.Some(bent))} and bind them together "
+                    + "loosely with raffia, close to the support.",
+                "Cut old ties, do not pull them through."
+                    + (
+                        stiff.Length == 0
+                            ? ""
+                            : $" {Wording.Some(stiff)} {(stiff.Length == 1 ? "is" : "are")} too stiff to bend: "
+                                + "left where tied."
+                    ),
+                Cautions.Bending
+            ) with
+            {
+                Tool = Tool.Secateurs,
+            };
         }
-        else if (OnAStem)
-        {
-            yield return Step(
+
+        yield return Step(
+            Stage.Train,
+            day,
+            $"Wrap {(stiff.Length > 0 ? "the bundle, and each cane that stayed tied," : "the bundle")} in burlap "
+                + "or fleece, from below up, and tie that to the support.",
+            "Nothing airtight: wood rots under it. Leave the foot open to the air.",
+            High ? $"{Cautions.Ladder} {Cautions.NoFlame}" : Cautions.NoFlame
+        );
+    }
+
+    private PlanStep WrapFree(DateOnly day) =>
+        OnAStem
+            ? Step(
                 Stage.Train,
                 day,
                 "Bind the head together loosely, pad the union with straw, and wrap both in burlap.",
                 "Nothing airtight: wood rots under it. The union sits right under the head.",
                 High ? $"{Cautions.Ladder} {Cautions.NoFlame}" : Cautions.NoFlame
-            );
-        }
-        else
-        {
-            yield return Step(
+            )
+            : Step(
                 Stage.Train,
                 day,
                 "Bind the canes together loosely with raffia, and wrap the top in burlap.",
                 "It keeps off the drying wind. Nothing airtight: wood rots under it.",
                 Cautions.NoFlame
             );
-        }
-
-        var look = day.AddDays(RoseNumbers.Of.StormLook);
-        yield return Step(Stage.Return, look, "Look whether the wrap still holds, and after each storm.", "");
-    }
 
     private IEnumerable<PlanStep> UncoverSteps(DateOnly day, DateOnly to)
     {

@@ -22,7 +22,7 @@ internal static class AssumedShoots
         if (
             survey.Vine is not { } vine
             || vine.System == VineSystem.Training
-            || survey.School.Id == VineReader.LongCaneSchool
+            || VineRules.SystemOf(survey.School.Id) == VineSystem.LongCane
             || vine.Stage == 2
         )
         {

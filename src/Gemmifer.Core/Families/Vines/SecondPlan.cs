@@ -130,6 +130,12 @@ internal static class SecondPlan
             return;
         }
 
+        ToTop(work, p, stem, counted, grown, wanted);
+    }
+
+    /// <summary>Back to the highest shoot that is wanted, where there is more above it.</summary>
+    private static void ToTop(VineWork work, VinePosition p, Stem stem, Bud[] counted, Bud[] grown, int wanted)
+    {
         var top = grown[wanted - 1];
         var above = counted.Count(b => b.AlongMm > top.AlongMm);
         if (above == 0)
@@ -154,13 +160,13 @@ internal static class SecondPlan
                     Provenance.Practice
                 ),
                 null,
-                new VineCut(
-                    Wording.Tenth(cut),
-                    work.Tree.Axis(stem).At(cut),
-                    CutPlace.AboveBud,
-                    new PlanBud(Wording.Tenth(top.AlongMm), null, BudKnowledge.Seen, null, null),
-                    work.School.SlopeDeg,
-                    work.School.ClearanceMm
+                VineCut.Of(work.Tree.Axis(stem).At(cut), at =>
+                    PlanCut.AboveBud(
+                        cut,
+                        new PlanBud(Wording.Tenth(top.AlongMm), null, BudKnowledge.Seen, null, null),
+                        work.School,
+                        at
+                    )
                 ),
                 Stage.Count,
                 StepAction.Shorten,

@@ -91,19 +91,17 @@ public static class Spread
     }
 
     /// <summary>
-    /// By number of places; with a first place given, that one stays and the last is its neighbour too.
+    /// The best sum of so many places chosen of which the last is known, by the last and their number, and the place
+    /// before it; <see cref="Never"/> where there is none.
     /// </summary>
-    private static SpreadChoice?[] Solve(
+    private static (long[,] Best, int[,] From) Table(
         SpurPlace[] places,
         Func<SpurPlace, SpurPlace, long> gap,
         SpurPlace? ringFirst,
-        int most
+        int m
     )
     {
         var n = places.Length;
-        var m = Math.Min(most, n);
-
-        // best[i, c]: c places chosen, the last of them i.
         var best = new long[n, m + 1];
         var from = new int[n, m + 1];
         for (var i = 0; i < n; i++)
@@ -138,6 +136,23 @@ public static class Spread
             }
         }
 
+        return (best, from);
+    }
+
+    /// <summary>
+    /// By number of places; with a first place given, that one stays and the last is its neighbour too.
+    /// </summary>
+    private static SpreadChoice?[] Solve(
+        SpurPlace[] places,
+        Func<SpurPlace, SpurPlace, long> gap,
+        SpurPlace? ringFirst,
+        int most
+    )
+    {
+        var n = places.Length;
+        var m = Math.Min(most, n);
+
+        var (best, from) = Table(places, gap, ringFirst, m);
         var result = new SpreadChoice?[m + 1];
         result[0] = ringFirst is null && !places.Any(p => p.Must) ? new SpreadChoice([], 0) : null;
         for (var last = n - 1; last >= 0; last--)

@@ -148,7 +148,7 @@ internal static class SpurPlan
     private static string Names(Candidate[] places) => Wording.List([.. places.Select(p => p.Position.Name)]);
 
     private static bool Ring(Survey survey) =>
-        survey.Vine!.System == VineSystem.Goblet || survey.School.Id == VineReader.GobletSchool;
+        survey.Vine!.System == VineSystem.Goblet || VineRules.SystemOf(survey.School.Id) == VineSystem.Goblet;
 
     /// <summary>A place on which nothing stays.</summary>
     private static PlanPosition Bare(VinePosition place, string why) =>
@@ -162,19 +162,24 @@ internal static class SpurPlan
     /// that one.</param>
     internal sealed record Candidate(VinePosition Position, VineShoot Best, bool Must, long Points);
 
+    /// <summary>Whether the old wood of a place comes off in any case.</summary>
+    private static bool GoesAnyway(VineWork work, Stem? old) =>
+        old is { Pin: Pin.Remove } || (old is not null && work.Has(old) && work.Of(old).Decision == Decision.Remove);
+
+    /// <summary>Whether a shoot can be the one that stays at its place.</summary>
+    private static bool Serves(VineWork work, VineShoot s) =>
+        s.Sound
+        && s.Stem.Pin is not Pin.Remove
+        && (!work.Has(s.Stem) || work.Of(s.Stem).Decision == Decision.Keep)
+        && s.Buds.Total > 0;
+
     private static (Candidate[] Candidates, VinePosition[] Barren) Candidates(VineWork work)
     {
         var (candidates, barren) = (new List<Candidate>(), new List<VinePosition>());
         foreach (var p in work.Parts.Positions)
         {
             var forced = p.Shoots.Where(s => s.Stem.Pin is Pin.Keep or Pin.CutAt).ToArray();
-            if (
-                forced.Length == 0
-                && (
-                    p.Old is { Pin: Pin.Remove }
-                    || (p.Old is not null && work.Has(p.Old) && work.Of(p.Old).Decision == Decision.Remove)
-                )
-            )
+            if (forced.Length == 0 && GoesAnyway(work, p.Old))
             {
                 barren.Add(p);
                 continue;
@@ -190,12 +195,7 @@ internal static class SpurPlan
                 continue;
             }
 
-            var open = p.Shoots.Where(s =>
-                s.Sound
-                && s.Stem.Pin is not Pin.Remove
-                && (!work.Has(s.Stem) || work.Of(s.Stem).Decision == Decision.Keep)
-                && s.Buds.Total > 0
-            );
+            var open = p.Shoots.Where(s => Serves(work, s));
             if (SpurPlaces.Best(forced.Length > 0 ? forced : open) is { } best)
             {
                 // One stays of all that were asked for.

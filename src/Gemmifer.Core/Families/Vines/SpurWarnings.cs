@@ -76,7 +76,11 @@ internal static class SpurWarnings
                 g.Select(k => k.Position.AlongMm).Order().ToArray() is var at
                 && at.Zip(at.Skip(1)).Any(x => x.Second - x.First < survey.School.SpacingMm - 1e-6)
             );
-        if (clash && survey.Vine!.System != VineSystem.Goblet && survey.School.Id != VineReader.GobletSchool)
+        if (
+            clash
+            && survey.Vine!.System != VineSystem.Goblet
+            && VineRules.SystemOf(survey.School.Id) != VineSystem.Goblet
+        )
         {
             yield return new PlanWarning(
                 "relaxed",

@@ -276,7 +276,7 @@ internal static class SummerPlan
                         over.Beyond.Provenance
                     ),
                     null,
-                    new VineCut(Wording.Tenth(end), work.Tree.Axis(stem).At(end), CutPlace.AboveBud, null, 0, 0),
+                    VineCut.Of(work.Tree.Axis(stem).At(end), at => PlanCut.Tip(end, at)),
                     Stage.Count,
                     StepAction.Tip,
                     $"{lay}. {(soft ? "Pinch its tip" : "Cut its tip off")} "
@@ -359,7 +359,7 @@ internal static class SummerPlan
                     Provenance.Practice
                 ),
                 null,
-                new VineCut(Wording.Tenth(low), axis.At(low), CutPlace.AboveBud, null, 0, 0),
+                VineCut.Of(axis.At(low), at => PlanCut.Tip(low, at)),
                 Stage.Count,
                 StepAction.Tip,
                 $"Tip {stem.Id} at {Wording.Mm(low)}, half way to the next vine.",

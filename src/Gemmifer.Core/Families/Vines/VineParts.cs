@@ -157,7 +157,7 @@ public sealed class VineParts
 
         var headed =
             _survey.Vine!.System is VineSystem.Goblet or VineSystem.LongCane or VineSystem.Training
-            || _survey.School.Id is VineReader.GobletSchool or VineReader.LongCaneSchool;
+            || VineRules.SystemOf(_survey.School.Id) is VineSystem.Goblet or VineSystem.LongCane;
         return !headed || (p.Old is null && p.AlongMm < p.On.LengthMm * (1 - VineNumbers.Of.HeadShare));
     }
 

@@ -22,18 +22,13 @@ internal static class VinePlanner
         var parts = VineParts.Of(survey, tree);
         var work = new VineWork(survey, parts);
         Settle(survey, work);
-        var vine = survey.Vine!;
-        var task =
-            vine.Stage == 2 ? VineTask.SecondVisit
-            : inGrowth ? VineTask.Summer
-            : vine.System == VineSystem.Training ? VineTask.Training
-            : VineTask.Winter;
+        var task = TaskOf(survey.Vine!, inGrowth);
         var outcome = task switch
         {
             VineTask.SecondVisit => SecondPlan.Plan(survey, work),
             VineTask.Summer => SummerPlan.Plan(survey, work),
             VineTask.Training => YoungPlan.Plan(survey, work),
-            VineTask.Winter => survey.School.Id == VineReader.LongCaneSchool
+            VineTask.Winter => VineRules.SystemOf(survey.School.Id) == VineSystem.LongCane
                 ? CanePlan.Plan(survey, work, cancel)
                 : SpurPlan.Plan(survey, work),
             _ => throw new InvalidOperationException($"Unhandled task {task}."),
@@ -61,19 +56,7 @@ internal static class VinePlanner
                 [
                     .. decided
                         .Where(d => !AssumedShoots.Is(d.Stem))
-                        .Select(d => new PlanStem(
-                            d.Stem.Id,
-                            d.Decision,
-                            parts.Findings[d.Stem.Id].Verdict,
-                            Musts.Told(
-                                parts.Findings[d.Stem.Id],
-                                d.Decision,
-                                d is { Decision: Decision.Defer, Text.Length: > 0 }
-                                    ? [SeasonWarning.Waits(survey.Season), d.Reason]
-                                    : [d.Reason]
-                            ),
-                            d.Successor
-                        )),
+                        .Select(d => Stem(survey, parts.Findings[d.Stem.Id], d)),
                 ],
                 Steps = steps,
                 Counts = tally.Counts(),
@@ -99,6 +82,27 @@ internal static class VinePlanner
             }
             : plan;
     }
+
+    private static VineTask TaskOf(VineFacts vine, bool inGrowth) =>
+        vine.Stage == 2 ? VineTask.SecondVisit
+        : inGrowth ? VineTask.Summer
+        : vine.System == VineSystem.Training ? VineTask.Training
+        : VineTask.Winter;
+
+    private static PlanStem Stem(Survey survey, Finding finding, VineDecided d) =>
+        new(
+            d.Stem.Id,
+            d.Decision,
+            finding.Verdict,
+            Musts.Told(
+                finding,
+                d.Decision,
+                d is { Decision: Decision.Defer, Text.Length: > 0 }
+                    ? [SeasonWarning.Waits(survey.Season), d.Reason]
+                    : [d.Reason]
+            ),
+            d.Successor
+        );
 
     /// <summary>What shoots are tied to that nobody named.</summary>
     private static IEnumerable<PlanAssumption> Supports(Survey survey, IReadOnlyList<PlanStep> steps, VineTask task)
@@ -186,89 +190,97 @@ internal static class VinePlanner
         var parts = work.Parts;
         foreach (var stem in work.Tree.Stems)
         {
-            var (finding, rule) = (parts.Findings[stem.Id], Wording.Of(parts.Findings[stem.Id].Verdict));
+            var finding = parts.Findings[stem.Id];
             var spared = stem.Pin is Pin.Keep or Pin.CutAt || work.Tree.HoldsPinned(stem);
             var old = !parts.OneYear.Contains(stem);
-            work.SetAside += finding.Verdict switch
+            work.SetAside += SetAsideBy(stem, finding, spared, work.Tree.HoldsPinned(stem));
+            if (stem.Pin is Pin.Remove)
             {
-                Verdict.Dead or Verdict.Diseased or Verdict.Damaged or Verdict.Sucker => spared ? 1 : 0,
-                Verdict.Unsure or Verdict.Soft => stem.Pin is not null ? 1 : 0,
-                _ => 0,
-            };
-            work.SetAside += stem.Pin is Pin.Remove && work.Tree.HoldsPinned(stem) ? 2 : 0;
-            switch (finding.Verdict)
-            {
-                case var _ when stem.Pin is Pin.Remove:
-                    work.Remove(
-                        stem,
-                        finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged
-                            ? Stages.Of(finding.Verdict)
-                            : Stage.Thin,
-                        GardenersWord.Reason(new Pin.Remove())
-                    );
-                    break;
-                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when spared:
-                    break;
-                case Verdict.Damaged when survey.Vine!.System == VineSystem.Training:
-                    // A broken young vine keeps its shoots.
-                    break;
-                case Verdict.Dead or Verdict.Diseased or Verdict.Damaged when finding.SoundToMm is null:
-                    work.Remove(
-                        stem,
-                        Stages.Of(finding.Verdict),
-                        new PlanReason(rule, finding.Text, finding.Provenance)
-                    );
-                    break;
-                case Verdict.Dead
-                or Verdict.Diseased
-                or Verdict.Damaged
-                    when old
-                        && work
-                            .Tree.Children(stem)
-                            .Where(c => c.Parent.AlongMm + survey.School.ClearanceMm <= finding.SoundToMm)
-                            .MaxBy(c => c.Parent.AlongMm)
-                            is { } last:
-                    work.Join(stem, last, Stages.Of(finding.Verdict), finding.Text);
-                    break;
-                case Verdict.Sucker when !spared:
-                    work.Remove(stem, Stage.Suckers, new PlanReason(rule, finding.Text, finding.Provenance));
-                    break;
-                case Verdict.Unsure when old && stem.Pin is null:
-                    work.Set(
-                        new VineDecided(
-                            stem,
-                            Decision.Check,
-                            new PlanReason(rule, finding.Text, finding.Provenance),
-                            Stage: Stage.Dead,
-                            Action: StepAction.Check,
-                            Text: $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know."
-                        )
-                    );
-                    break;
-                case Verdict.Unsure when stem.Pin is null:
-                    // Where every place is distorted that is said once, for the vine.
-                    var once = parts.AllDistorted && stem.Seen.All(e => e.What == Sign.Distorted);
-                    work.Set(
-                        new VineDecided(
-                            stem,
-                            Decision.Check,
-                            new PlanReason(rule, finding.Text, finding.Provenance),
-                            Stage: Stage.Count,
-                            Action: StepAction.Check,
-                            Text: once ? "" : $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
-                            Buds: parts.Count(stem).Total
-                        )
-                    );
-                    break;
-                case Verdict.Soft when stem.Pin is null && !Growing(survey) && survey.Vine!.Stage == 1:
-                    work.Keep(
-                        stem,
-                        rule,
-                        "Soft, unripe wood: leave it alone; what did not ripen shows in spring.",
-                        decision: Decision.Untouched
-                    );
-                    break;
+                work.Remove(
+                    stem,
+                    Sick(finding) ? Stages.Of(finding.Verdict) : Stage.Thin,
+                    GardenersWord.Reason(new Pin.Remove())
+                );
             }
+            else if (Sick(finding) && !spared)
+            {
+                Take(survey, work, stem, finding, old);
+            }
+            else if (finding.Verdict == Verdict.Sucker && !spared)
+            {
+                work.Remove(stem, Stage.Suckers, Musts.Reason(finding));
+            }
+            else if (stem.Pin is null)
+            {
+                Leave(survey, work, stem, finding, old);
+            }
+        }
+    }
+
+    /// <summary>Rules that the gardener's word on a stem sets aside.</summary>
+    private static int SetAsideBy(Stem stem, Finding finding, bool spared, bool holdsPinned) =>
+        finding.Verdict switch
+        {
+            Verdict.Dead or Verdict.Diseased or Verdict.Damaged or Verdict.Sucker => spared ? 1 : 0,
+            Verdict.Unsure or Verdict.Soft => stem.Pin is not null ? 1 : 0,
+            _ => 0,
+        } + (stem.Pin is Pin.Remove && holdsPinned ? 2 : 0);
+
+    private static bool Sick(Finding finding) => finding.Verdict is Verdict.Dead or Verdict.Diseased or Verdict.Damaged;
+
+    /// <summary>Wood that is dead, diseased or damaged: off, or back to what starts on its sound part.</summary>
+    private static void Take(Survey survey, VineWork work, Stem stem, Finding finding, bool old)
+    {
+        if (finding.Verdict == Verdict.Damaged && survey.Vine!.System == VineSystem.Training)
+        {
+            // A broken young vine keeps its shoots.
+            return;
+        }
+
+        if (finding.SoundToMm is null)
+        {
+            work.Remove(stem, Stages.Of(finding.Verdict), Musts.Reason(finding));
+        }
+        else if (
+            old
+            && work
+                .Tree.Children(stem)
+                .Where(c => c.Parent.AlongMm + survey.School.ClearanceMm <= finding.SoundToMm)
+                .MaxBy(c => c.Parent.AlongMm)
+                is { } last
+        )
+        {
+            work.Join(stem, last, Stages.Of(finding.Verdict), finding.Text);
+        }
+    }
+
+    /// <summary>Wood that is not sure, or soft: looked at, or left alone.</summary>
+    private static void Leave(Survey survey, VineWork work, Stem stem, Finding finding, bool old)
+    {
+        if (finding.Verdict == Verdict.Unsure)
+        {
+            // Where every place is distorted that is said once, for the vine.
+            var once = !old && work.Parts.AllDistorted && stem.Seen.All(e => e.What == Sign.Distorted);
+            work.Set(
+                new VineDecided(
+                    stem,
+                    Decision.Check,
+                    Musts.Reason(finding),
+                    Stage: old ? Stage.Dead : Stage.Count,
+                    Action: StepAction.Check,
+                    Text: once ? "" : $"{stem.Id}: {finding.Text} {finding.Ask} Leave it until you know.",
+                    Buds: old ? 0 : work.Parts.Count(stem).Total
+                )
+            );
+        }
+        else if (finding.Verdict == Verdict.Soft && !Growing(survey) && survey.Vine!.Stage == 1)
+        {
+            work.Keep(
+                stem,
+                Wording.Of(finding.Verdict),
+                "Soft, unripe wood: leave it alone; what did not ripen shows in spring.",
+                decision: Decision.Untouched
+            );
         }
     }
 

@@ -9,10 +9,6 @@ namespace Gemmifer.Core.Families.Vines;
 /// <summary>Reads what a survey says of a vine as a whole.</summary>
 public static class VineReader
 {
-    /// <summary>Schools that go with one system.</summary>
-    internal const string GobletSchool = "goblet",
-        LongCaneSchool = "long-cane";
-
     /// <summary>Reads and checks; with nothing given, everything is assumed.</summary>
     /// <param name="school">The school to plan with, which tells the system where that is not said.</param>
     /// <param name="value">The field vine; null where it is missing.</param>
@@ -20,38 +16,10 @@ public static class VineReader
     {
         using var nothing = JsonDocument.Parse("{}");
         var f = notes.Fields(value ?? nothing.RootElement, "/vine");
-        if (f.Choice<VineSystem>("system") is not { } system)
-        {
-            system = school switch
-            {
-                GobletSchool => VineSystem.Goblet,
-                LongCaneSchool => VineSystem.LongCane,
-                _ => VineSystem.Cordon,
-            };
-            notes.Assume(
-                null,
-                "vine.system",
-                WireNames.Of(system),
-                system == VineSystem.Cordon
-                    ? "System not said: taken as arms along a wire."
-                    : "System not said: taken from the school."
-            );
-        }
-
+        var system = ReadSystem(f, school, notes);
         var year = f.Whole("year", 1, VineLimits.Year)
             ?? (plant.YearsPlanted is > 0 and <= VineLimits.Year ? plant.YearsPlanted : null);
-        var spacing = f.Number("spacing", VineLimits.SpacingLeastMm, VineLimits.SpacingMm);
-        if (spacing is null)
-        {
-            spacing = VineRules.Kind(plant.Kind.Id).SpacingMm;
-            notes.Assume(
-                null,
-                "vine.spacing",
-                spacing,
-                "Room along the row not measured: the usual room of this kind."
-            );
-        }
-
+        var spacing = ReadSpacing(f, plant, notes);
         var rowSpacing = f.Number("rowSpacing", VineLimits.SpacingLeastMm, VineLimits.SpacingMm);
         var grams = f.Number("pruningWeight", 0, VineLimits.PruningGrams);
         var loss = f.Find("winterLoss") is { } sample ? ReadLoss(sample, notes) : null;
@@ -60,9 +28,74 @@ public static class VineReader
         var by = said
             ?? (
                 grams is not null ? BudgetBy.Weight
-                : school == LongCaneSchool ? BudgetBy.Metre
+                : VineRules.SystemOf(school) == VineSystem.LongCane ? BudgetBy.Metre
                 : BudgetBy.Spurs
             );
+        CheckBudget(f, plant, by, grams, rule, notes);
+        var perMetre = f.Number("perMetre", 1, VineLimits.PerMetre) ?? VineNumbers.Of.ShootsPerMetre;
+        var stage = f.Whole("stage", 1, 2) ?? 1;
+        var records = f.List("records", VineLimits.Records)
+            .Select(r => ReadRecord(r.Item, r.Path, notes))
+            .OfType<VineSeason>()
+            .OrderBy(r => r.Season)
+            .ToImmutableArray();
+        notes.Finish(f);
+        return new VineFacts(
+            system,
+            year,
+            spacing,
+            rowSpacing,
+            grams,
+            loss,
+            rule ?? VineRules.DefaultFor(plant.Kind.Id).Rule,
+            by,
+            perMetre,
+            stage,
+            records,
+            said is not null
+        );
+    }
+
+    private static VineSystem ReadSystem(FieldReader f, string? school, SurveyNotes notes)
+    {
+        if (f.Choice<VineSystem>("system") is { } said)
+        {
+            return said;
+        }
+
+        var system = VineRules.SystemOf(school) ?? VineSystem.Cordon;
+        notes.Assume(
+            null,
+            "vine.system",
+            WireNames.Of(system),
+            system == VineSystem.Cordon
+                ? "System not said: taken as arms along a wire."
+                : "System not said: taken from the school."
+        );
+        return system;
+    }
+
+    private static double ReadSpacing(FieldReader f, Plant plant, SurveyNotes notes)
+    {
+        if (f.Number("spacing", VineLimits.SpacingLeastMm, VineLimits.SpacingMm) is { } measured)
+        {
+            return measured;
+        }
+
+        var spacing = VineRules.Kind(plant.Kind.Id).SpacingMm;
+        notes.Assume(null, "vine.spacing", spacing, "Room along the row not measured: the usual room of this kind.");
+        return spacing;
+    }
+
+    private static void CheckBudget(
+        FieldReader f,
+        Plant plant,
+        BudgetBy by,
+        double? grams,
+        BudRule? rule,
+        SurveyNotes notes
+    )
+    {
         if (by == BudgetBy.Weight && grams is null && f.IsObject)
         {
             f.Error(
@@ -82,29 +115,6 @@ public static class VineReader
                 $"Balanced pruning as for {named.Name}, from memory."
             );
         }
-
-        var perMetre = f.Number("perMetre", 1, VineLimits.PerMetre) ?? VineNumbers.Of.ShootsPerMetre;
-        var stage = f.Whole("stage", 1, 2) ?? 1;
-        var records = f.List("records", VineLimits.Records)
-            .Select(r => ReadRecord(r.Item, r.Path, notes))
-            .OfType<VineSeason>()
-            .OrderBy(r => r.Season)
-            .ToImmutableArray();
-        notes.Finish(f);
-        return new VineFacts(
-            system,
-            year,
-            spacing.Value,
-            rowSpacing,
-            grams,
-            loss,
-            rule ?? VineRules.DefaultFor(plant.Kind.Id).Rule,
-            by,
-            perMetre,
-            stage,
-            records,
-            said is not null
-        );
     }
 
     private static WinterLoss? ReadLoss(JsonElement value, SurveyNotes notes)

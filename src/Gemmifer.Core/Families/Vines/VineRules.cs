@@ -1,6 +1,8 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Families.Vines;
@@ -76,6 +78,15 @@ public static class VineRules
                 return new VineKind(Number(k.Value, "spacing"), Pair("clusters"), Pair("grams"));
             }
         );
+
+    private static readonly FrozenDictionary<string, VineSystem> Systems = Document
+        .GetProperty("systems")
+        .EnumerateObject()
+        .ToFrozenDictionary(s => s.Name, s => WireNames.Read<VineSystem>(s.Value.GetString()!));
+
+    /// <summary>The system a school goes with; null where it serves more than one.</summary>
+    public static VineSystem? SystemOf(string? school) =>
+        school is not null && Systems.TryGetValue(school, out var system) ? system : null;
 
     /// <summary>The first rule of the table for a kind.</summary>
     public static NamedBudRule DefaultFor(string kind) => BudRules.First(r => r.Kind == kind);

@@ -64,18 +64,7 @@ internal sealed class VineSteps(
 
     private PlanStep Of(VineDecided d)
     {
-        var cut = d.Cut is { } c
-            ? new PlanCut(
-                c.AlongMm,
-                c.Bud,
-                c.Slope,
-                c.Clearance,
-                c.Where,
-                Wording.Tenth(c.At.X),
-                Wording.Tenth(c.At.Y),
-                Wording.Tenth(c.At.Z)
-            )
-            : null;
+        var cut = d.Cut?.Plan;
         return new PlanStep
         {
             Stage = d.Stage,
@@ -135,7 +124,7 @@ internal sealed class VineSteps(
             yield break;
         }
 
-        if (survey.School.Id != VineReader.LongCaneSchool)
+        if (VineRules.SystemOf(survey.School.Id) != VineSystem.LongCane)
         {
             yield return Whole(
                 Stage.Train,

@@ -22,16 +22,13 @@ internal readonly record struct BudLimit(int Most, double? SoundToMm = null)
 }
 
 /// <summary>One cut on a vine.</summary>
-/// <param name="AlongMm">Where, along the stem, mm; null where the bud has still to be found.</param>
-/// <param name="At">The place in space, before any tying.</param>
-internal sealed record VineCut(
-    double? AlongMm,
-    Point3 At,
-    CutPlace Where,
-    PlanBud? Bud,
-    double Slope,
-    double Clearance
-);
+/// <param name="Plan">As the plan has it.</param>
+/// <param name="At">The place in space, before any tying and any rounding.</param>
+internal sealed record VineCut(PlanCut Plan, Point3 At)
+{
+    /// <summary>Made at a place.</summary>
+    public static VineCut Of(Point3 at, Func<Point3, PlanCut> cut) => new(cut(at), at);
+}
 
 /// <summary>What becomes of one stem of a vine, with its step.</summary>
 /// <param name="Text">What to do; empty where it has no step.</param>
@@ -131,7 +128,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 Decision.Remove,
                 reason,
                 null,
-                new VineCut(0, at, where, null, 0, 0),
+                new VineCut(PlanCut.Off(where, at), at),
                 stage,
                 by?.Action ?? StepAction.Remove,
                 by?.Text ?? $"Take {stem.Id} off{from}. {reason.Text.Marked}",
@@ -239,13 +236,8 @@ internal sealed class VineWork(Survey survey, VineParts parts)
 
     /// <summary>A cut above a bud; where the bud has still to be found, so has the place.</summary>
     private VineCut Above(Stem stem, double alongMm, PlanBud? bud) =>
-        new(
-            bud is { Known: BudKnowledge.LookFor } ? null : Wording.Tenth(alongMm),
-            Tree.Axis(stem).At(alongMm),
-            CutPlace.AboveBud,
-            bud,
-            School.SlopeDeg,
-            School.ClearanceMm
+        VineCut.Of(Tree.Axis(stem).At(alongMm), at =>
+            PlanCut.AboveBud(bud is { Known: BudKnowledge.LookFor } ? null : alongMm, bud, School, at)
         );
 
     /// <summary>
@@ -333,14 +325,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 Decision.Shorten,
                 new PlanReason("join", why, Provenance.Practice),
                 young.Id,
-                new VineCut(
-                    Wording.Tenth(at),
-                    Tree.Axis(old).At(at),
-                    CutPlace.Join,
-                    null,
-                    School.SlopeDeg,
-                    School.ClearanceMm
-                ),
+                VineCut.Of(Tree.Axis(old).At(at), place => PlanCut.Join(at, School, place)),
                 stage,
                 StepAction.Shorten,
                 $"Cut {old.Id} off just beyond {young.Id}, {Wording.Mm(at)} along. {why}",

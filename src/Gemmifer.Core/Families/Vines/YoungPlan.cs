@@ -253,13 +253,8 @@ internal static class YoungPlan
                     Provenance.Practice
                 ),
                 null,
-                new VineCut(
-                    top is null ? null : Wording.Tenth(cutAt),
-                    work.Tree.Axis(stem).At(cutAt),
-                    CutPlace.AboveBud,
-                    bud,
-                    school.SlopeDeg,
-                    school.ClearanceMm
+                VineCut.Of(work.Tree.Axis(stem).At(cutAt), at =>
+                    PlanCut.AboveBud(top is null ? null : cutAt, bud, school, at)
                 ),
                 Stage.Shorten,
                 StepAction.Shorten,

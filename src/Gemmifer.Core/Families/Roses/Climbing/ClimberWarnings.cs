@@ -26,6 +26,38 @@ internal static class ClimberWarnings
             yield break;
         }
 
+        foreach (
+            var warning in OfPlant(survey, climber)
+                .Concat((on?.Canes ?? []).Where(c => c.Refused is not null).Select(c => NotWhereAsked(survey, on!, c)))
+                .Concat((on?.Canes ?? []).Where(c => Reaches(survey, c)).Select(InTheWay))
+        )
+        {
+            yield return warning;
+        }
+
+        if (bloom?.BareTo() is { } bare)
+        {
+            yield return new PlanWarning(
+                "bare",
+                $"Below {Wording.Mm(bare)} hardly anything will flower. Plant something in front of the bare legs."
+            );
+        }
+
+        var stuck = decided.Count(d =>
+            d.Stem.TopLevel && d.Kept && d.Stem.Age >= survey.Plant.Kind.OldFrom && d.Successor is null
+        );
+        if (stuck > 0 && !climber.InSeason)
+        {
+            yield return new PlanWarning(
+                "no-successor",
+                $"{Wording.Count(stuck, "old cane has", "old canes have")} no young one from the base to take over "
+                    + "yet. Feed and water well, and keep the new canes that come up."
+            );
+        }
+    }
+
+    private static IEnumerable<PlanWarning> OfPlant(Survey survey, ClimberRules climber)
+    {
         if (survey.Support is null)
         {
             yield return new PlanWarning(
@@ -58,68 +90,45 @@ internal static class ClimberWarnings
                     + $"canes tied in, dead and diseased wood out.{again} Old canes wait for the main prune."
             );
         }
-
-        foreach (var cane in on?.Canes.Where(c => c.Refused is not null) ?? [])
-        {
-            var other = on!.Canes.FirstOrDefault(c =>
-                c != cane && c.Lies == Lies.Line && c.Line!.Number == cane.Refused!.Number
-            );
-            var path = CanePath.To(
-                cane.Cane.Start,
-                cane.Cane.Direction,
-                cane.Cane.LengthMm,
-                cane.Cane.DiameterMm,
-                cane.Cane.Strain,
-                cane.Refused!
-            );
-            var why =
-                path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
-                : other is not null ? $"{other.Owner} has that place"
-                : "it could not be laid there beside the others";
-            yield return new PlanWarning(
-                "bend",
-                $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: "
-                    + $"{why}.{(cane.Lies == Lies.HalfWay ? " It goes half way this year." : "")}",
-                cane.Owner
-            );
-        }
-
-        foreach (
-            var cane in on?.Canes.Where(c =>
-                c.Lies == Lies.AsItStands
-                && survey.KeepOut.Any(z =>
-                    c.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm)
-                )
-            )
-                ?? []
-        )
-        {
-            yield return new PlanWarning(
-                "keep-out",
-                $"{cane.Owner} reaches where nothing may stand and can be neither pulled back nor cut clear of it. "
-                    + "Take it out if it is in the way.",
-                cane.Owner
-            );
-        }
-
-        if (bloom?.BareTo() is { } bare)
-        {
-            yield return new PlanWarning(
-                "bare",
-                $"Below {Wording.Mm(bare)} hardly anything will flower. Plant something in front of the bare legs."
-            );
-        }
-
-        var stuck = decided.Count(d =>
-            d.Stem.TopLevel && d.Kept && d.Stem.Age >= survey.Plant.Kind.OldFrom && d.Successor is null
-        );
-        if (stuck > 0 && !climber.InSeason)
-        {
-            yield return new PlanWarning(
-                "no-successor",
-                $"{Wording.Count(stuck, "old cane has", "old canes have")} no young one from the base to take over "
-                    + "yet. Feed and water well, and keep the new canes that come up."
-            );
-        }
     }
+
+    private static PlanWarning NotWhereAsked(Survey survey, OnSupport on, CaneOnSupport cane)
+    {
+        var other = on.Canes.FirstOrDefault(c =>
+            c != cane && c.Lies == Lies.Line && c.Line!.Number == cane.Refused!.Number
+        );
+        var path = CanePath.To(
+            cane.Cane.Start,
+            cane.Cane.Direction,
+            cane.Cane.LengthMm,
+            cane.Cane.DiameterMm,
+            cane.Cane.Strain,
+            cane.Refused!
+        );
+        var why =
+            path is not CanePath.Bent ? TrainingWords.TooTight(path, cane.Stem)
+            : other is not null ? $"{other.Owner} has that place"
+            : "it could not be laid there beside the others";
+        return new PlanWarning(
+            "bend",
+            $"{cane.Owner} cannot go where you want it, {TrainingWords.Leads(cane.Refused!, survey.Support!)}: "
+                + $"{why}.{(cane.Lies == Lies.HalfWay ? " It goes half way this year." : "")}",
+            cane.Owner
+        );
+    }
+
+    /// <summary>Whether a cane that stays where it stands reaches where nothing may.</summary>
+    private static bool Reaches(Survey survey, CaneOnSupport cane) =>
+        cane.Lies == Lies.AsItStands
+        && survey.KeepOut.Any(z =>
+            cane.Shape.Points.Any(p => (p.X * z.Side.X) + (p.Y * z.Side.Y) > z.FromMm + MarginMm)
+        );
+
+    private static PlanWarning InTheWay(CaneOnSupport cane) =>
+        new(
+            "keep-out",
+            $"{cane.Owner} reaches where nothing may stand and can be neither pulled back nor cut clear of it. "
+                + "Take it out if it is in the way.",
+            cane.Owner
+        );
 }
