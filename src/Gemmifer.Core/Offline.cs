@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Photographs;
 using Gemmifer.Core.Plans;
@@ -80,7 +79,7 @@ public static class Offline
     /// <exception cref="FormatException">It cannot be planned, or the step is not open; says why.</exception>
     public static string Work(string asked)
     {
-        var a = JsonSerializer.Deserialize<WorkAsked>(asked, PlanJson.Web)
+        var a = JsonSerializer.Deserialize<WorkAsked>(asked, PlanWriting.Web)
             ?? throw new FormatException("Nothing was asked.");
         StepDone[] done = [.. a.Done.Select(l => l.Done)];
         var before = Of(a, done);
@@ -104,7 +103,7 @@ public static class Offline
     /// <exception cref="FormatException">Something is missing or unknown.</exception>
     public static string New(string asked)
     {
-        var a = JsonSerializer.Deserialize<NewAsked>(asked, PlanJson.Web)
+        var a = JsonSerializer.Deserialize<NewAsked>(asked, PlanWriting.Web)
             ?? throw new FormatException("Nothing was asked.");
         var place = GrowingPlace.Of(a.Hemisphere, a.LastFrost);
         return JsonSerializer.Serialize(
@@ -112,7 +111,7 @@ public static class Offline
                 PruningYear.Of(a.Today, a.Hemisphere),
                 PruningYear.PlanDay(PlantKinds.Of(a.Kind), a.Today, place)
             ),
-            PlanJson.Web
+            PlanWriting.Web
         );
     }
 
@@ -129,7 +128,7 @@ public static class Offline
     /// <exception cref="FormatException">It is no piece of a picture.</exception>
     public static string Edges(string asked)
     {
-        var a = JsonSerializer.Deserialize<EdgesAsked>(asked, PlanJson.Web)
+        var a = JsonSerializer.Deserialize<EdgesAsked>(asked, PlanWriting.Web)
             ?? throw new FormatException("Nothing was asked.");
         if (
             a.Width < 2
@@ -152,7 +151,7 @@ public static class Offline
             found is { } e
                 ? new EdgesAnswer([e.A.U, e.A.V], [e.B.U, e.B.V], e.SdPx)
                 : new EdgesAnswer(null, null, null),
-            PlanJson.Web
+            PlanWriting.Web
         );
     }
 
@@ -183,7 +182,7 @@ public static class Offline
                 line,
                 changes
             ),
-            PlanJson.Web
+            PlanWriting.Web
         );
 
     private static string Text(byte[] utf8) => System.Text.Encoding.UTF8.GetString(utf8);

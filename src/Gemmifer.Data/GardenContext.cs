@@ -156,6 +156,13 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
+        MapPlants(modelBuilder);
+        MapWork(modelBuilder);
+        MapGarden(modelBuilder);
+    }
+
+    private static void MapPlants(ModelBuilder modelBuilder)
+    {
         modelBuilder.Entity<PlantRecord>(plant =>
         {
             plant.ToTable("Plants");
@@ -187,6 +194,10 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
                 s.Looked,
             });
         });
+    }
+
+    private static void MapWork(ModelBuilder modelBuilder)
+    {
         modelBuilder.Entity<LogRecord>(log =>
         {
             log.ToTable("Log");
@@ -244,6 +255,10 @@ public class GardenContext(DbContextOptions<GardenContext> options) : DbContext(
             visit.Property(v => v.DoneAt).IsConcurrencyToken();
             visit.HasIndex(v => v.Due);
         });
+    }
+
+    private static void MapGarden(ModelBuilder modelBuilder)
+    {
         modelBuilder.Entity<OwnSchoolRecord>(school =>
         {
             school.ToTable("Schools");

@@ -163,10 +163,7 @@ builder.Services.AddExceptionHandler<Faults>();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-    foreach (var converter in PlanJson.Converters)
-    {
-        json.SerializerOptions.Converters.Add(converter);
-    }
+    PlanWriting.Add(json.SerializerOptions);
 });
 builder.Services.AddOpenApi(options =>
     options

@@ -134,6 +134,47 @@ public static class EdgeSurveys
         }
     }
 
+    private static JsonArray Buds(Random random, Func<double> along) =>
+        new([
+            .. Enumerable
+                .Range(0, random.Next(1, 6))
+                .Select(_ => along())
+                .Distinct()
+                .Order()
+                .Select(at =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["at"] = at,
+                            ["clock"] = Any(random, Clocks),
+                            ["state"] = Any(random, "dormant", "swelling", "blind", "damaged"),
+                        }
+                ),
+        ]);
+
+    private static JsonArray Seen(Random random, Func<double> along) =>
+        new([
+            .. Enumerable
+                .Range(0, random.Next(1, 4))
+                .Select(_ =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["what"] = Any(
+                                random,
+                                "canker",
+                                "borer",
+                                "wound",
+                                "snap.dry",
+                                "scratch.green",
+                                "soft",
+                                "bark.brown"
+                            ),
+                            ["at"] = along(),
+                        }
+                ),
+        ]);
+
     private static void Push(Random random, JsonObject stem, JsonArray stems)
     {
         double Length() => stem["length"] is JsonValue l ? l.GetValue<double>() : 1000;
@@ -171,45 +212,10 @@ public static class EdgeSurveys
                 };
                 break;
             case 8:
-                stem["buds"] = new JsonArray([
-                    .. Enumerable
-                        .Range(0, random.Next(1, 6))
-                        .Select(_ => Along())
-                        .Distinct()
-                        .Order()
-                        .Select(at =>
-                            (JsonNode)
-                                new JsonObject
-                                {
-                                    ["at"] = at,
-                                    ["clock"] = Any(random, Clocks),
-                                    ["state"] = Any(random, "dormant", "swelling", "blind", "damaged"),
-                                }
-                        ),
-                ]);
+                stem["buds"] = Buds(random, Along);
                 break;
             case 9:
-                stem["seen"] = new JsonArray([
-                    .. Enumerable
-                        .Range(0, random.Next(1, 4))
-                        .Select(_ =>
-                            (JsonNode)
-                                new JsonObject
-                                {
-                                    ["what"] = Any(
-                                        random,
-                                        "canker",
-                                        "borer",
-                                        "wound",
-                                        "snap.dry",
-                                        "scratch.green",
-                                        "soft",
-                                        "bark.brown"
-                                    ),
-                                    ["at"] = Along(),
-                                }
-                        ),
-                ]);
+                stem["seen"] = Seen(random, Along);
                 break;
             default:
                 var other = (string?)stems[random.Next(stems.Count)]!["id"];

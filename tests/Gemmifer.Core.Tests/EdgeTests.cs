@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Gemmifer.Core.Exchange;
 
 namespace Gemmifer.Core.Tests;
 

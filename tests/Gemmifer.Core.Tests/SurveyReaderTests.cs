@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Tests;

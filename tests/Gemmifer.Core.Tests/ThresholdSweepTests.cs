@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Families.CaneFruit;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
@@ -36,7 +38,7 @@ public sealed class ThresholdSweepTests
             + "insideSector ageCounted lookRelief fewerBuds shootShorter spurDistance noSpur noCane opposite "
             + "trunkLength trunkLongest trunkLean lossTriedLow lossTriedHigh tipTriedLow tipTriedHigh",
         ["where a thing is put, drawn or tied"] =
-            "edgeMargin flattestLine tieSpacing tieKnot besideEachOther outsideThePost stakeInHead "
+            "edgeMargin flattestLine tieKnot besideEachOther outsideThePost stakeInHead "
             + "tieUnderHead shootLean shootLeanShare shootWeak shootNormal shootStrong shootOfCane "
             + "shootLeastShare drawnShoot wireLean headLean headTurn secondBud baseEnd roughRoom leastTip "
             + "leastStem aboveWire nearSupport leafApart moundFrom moundTo onAStem scarWindow hoursLeast "

@@ -31,6 +31,13 @@ public sealed class CurrantFamily : Family
     /// <inheritdoc/>
     public override string Part => "bush";
 
+    /// <inheritdoc/>
+    public override Type PlanPart => typeof(PlanBush);
+
+    /// <summary>What a plan says of a bush alone.</summary>
+    /// <param name="Fruiting">Branches that fruit this summer.</param>
+    private sealed record PlanBush(int Fruiting) : PlanPart;
+
     /// <summary>What is said of a bush as a whole.</summary>
     private sealed record Bush(int Stools) : FamilyFacts;
 
@@ -105,6 +112,7 @@ public sealed class CurrantFamily : Family
                 ),
                 Summary = [$"{gone.Length} go; {(survey.Facts as Bush)?.Stools ?? 0} stools are left to rot."],
                 Forecast = new PlanForecast(0, 0, [], [], [], [], []),
+                Part = new PlanBush(survey.Stems.Length - gone.Length),
                 Kit = Kit.Of(steps, Kit.Minutes(steps), Kit.AgainstSpringing, []),
             }
         );

@@ -2,7 +2,6 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Tests;
 
 namespace Gemmifer.Plans;

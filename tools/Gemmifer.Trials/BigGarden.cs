@@ -98,62 +98,70 @@ internal static class BigGarden
                     UpdatedAt = new DateTimeOffset(year, 2, 1, 9, 0, 0, TimeSpan.Zero),
                 }
             );
-            var done = back > 0 ? 2 : (n % 4);
-            var steps =
-                done == 2 ? StepsInSeason
-                : done == 1 ? StepsUnderWay
-                : 0;
-            var at = new DateTimeOffset(year, 2, 20, 9, 0, 0, TimeSpan.Zero);
-            for (var step = 0; step < steps; step++)
-            {
-                var text =
-                    $"Cut S{step} at {400 + (step * 37)} mm, 6 mm above the bud at {394 + (step * 37)} mm: it looks "
-                    + "outwards, and the wood below it is sound.";
-                plant.Log.Add(
-                    new LogRecord
-                    {
-                        PlantId = id,
-                        Season = year,
-                        At = at.AddMinutes(step),
-                        Kind = LogKind.Step,
-                        Text = text,
-                        Measures = OldSentences.MeasuresOf(text),
-                        Stem = $"S{step}",
-                        Stage = "shorten",
-                        Action = StepAction.Shorten,
-                        Outcome = StepOutcome.Done,
-                        Key = Guid.NewGuid().ToString("n"),
-                    }
-                );
-            }
-
-            if (done == 2)
-            {
-                plant.Log.Add(
-                    new LogRecord
-                    {
-                        PlantId = id,
-                        Season = year,
-                        At = at.AddHours(1),
-                        Kind = LogKind.Finished,
-                        Text = "Finished for the season.",
-                    }
-                );
-                plant.Visits.Add(
-                    new VisitRecord
-                    {
-                        PlantId = id,
-                        Season = year,
-                        Key = "1:look",
-                        Kind = VisitKind.Check,
-                        Text = "Look over the new shoots and rub off those that grow inwards.",
-                        Due = DateOnly.FromDateTime(DateTime.Today).AddDays(((n * 7) % 90) - 20),
-                        DoneAt = back > 0 ? at.AddDays(80) : null,
-                    }
-                );
-            }
+            AddWork(plant, n, year, back);
         }
 
         return plant;
+    }
+
+    /// <summary>What was done on a plant in a season: nothing, a little, or all of it.</summary>
+    /// <param name="back">Seasons ago.</param>
+    private static void AddWork(PlantRecord plant, int n, int year, int back)
+    {
+        var id = plant.Id;
+        var done = back > 0 ? 2 : (n % 4);
+        var steps =
+            done == 2 ? StepsInSeason
+            : done == 1 ? StepsUnderWay
+            : 0;
+        var at = new DateTimeOffset(year, 2, 20, 9, 0, 0, TimeSpan.Zero);
+        for (var step = 0; step < steps; step++)
+        {
+            var text =
+                $"Cut S{step} at {400 + (step * 37)} mm, 6 mm above the bud at {394 + (step * 37)} mm: it looks "
+                + "outwards, and the wood below it is sound.";
+            plant.Log.Add(
+                new LogRecord
+                {
+                    PlantId = id,
+                    Season = year,
+                    At = at.AddMinutes(step),
+                    Kind = LogKind.Step,
+                    Text = text,
+                    Measures = OldSentences.MeasuresOf(text),
+                    Stem = $"S{step}",
+                    Stage = "shorten",
+                    Action = StepAction.Shorten,
+                    Outcome = StepOutcome.Done,
+                    Key = Guid.NewGuid().ToString("n"),
+                }
+            );
+        }
+
+        if (done == 2)
+        {
+            plant.Log.Add(
+                new LogRecord
+                {
+                    PlantId = id,
+                    Season = year,
+                    At = at.AddHours(1),
+                    Kind = LogKind.Finished,
+                    Text = "Finished for the season.",
+                }
+            );
+            plant.Visits.Add(
+                new VisitRecord
+                {
+                    PlantId = id,
+                    Season = year,
+                    Key = "1:look",
+                    Kind = VisitKind.Check,
+                    Text = "Look over the new shoots and rub off those that grow inwards.",
+                    Due = DateOnly.FromDateTime(DateTime.Today).AddDays(((n * 7) % 90) - 20),
+                    DoneAt = back > 0 ? at.AddDays(80) : null,
+                }
+            );
+        }
     }
 }

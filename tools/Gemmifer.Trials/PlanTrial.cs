@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Text.Json;
 using Gemmifer.Core;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Tests;
 
 namespace Gemmifer.Trials;

@@ -179,6 +179,12 @@ internal static class RequestTrial
             13 => (HttpMethod.Put, $"/api/plants/{id}/photos/a", new JsonObject { ["from"] = 6, ["picture"] = "AAAA" }),
             _ => (HttpMethod.Post, "/api/visits/1", new JsonObject { ["outcome"] = "done" }),
         };
+        return Dressed(random, method, path, good);
+    }
+
+    /// <summary>A request with its body spoiled and its headers as they should not be, now and then.</summary>
+    private static HttpRequestMessage Dressed(Random random, HttpMethod method, string path, JsonObject good)
+    {
         var request = new HttpRequestMessage(random.Next(40) == 0 ? HttpMethod.Patch : method, path)
         {
             Content = new ByteArrayContent(Spoil(random, Encoding.UTF8.GetBytes(good.ToJsonString()))),

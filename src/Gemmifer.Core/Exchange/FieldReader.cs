@@ -43,6 +43,9 @@ public sealed class FieldReader
     public void Error(string path, string code, string message, double? min = null, double? max = null) =>
         _errors.Add(new SurveyError(path, code, message, min, max));
 
+    /// <summary>Whether the field was sent, if only as null.</summary>
+    public bool Has(string name) => IsObject && _object.TryGetProperty(name, out _);
+
     /// <summary>The field, or null where it is missing or null.</summary>
     public JsonElement? Find(string name)
     {

@@ -45,6 +45,15 @@ public abstract class Family
     /// </summary>
     public virtual string? Part => null;
 
+    /// <summary>
+    /// The type of what its plans say under the name of <see cref="Part"/>, a <see cref="Plans.PlanPart"/>; null where
+    /// they say nothing of their own.
+    /// </summary>
+    public virtual Type? PlanPart => null;
+
+    /// <summary>How a plant is trained by its plan, by its name in the exchange format; null where that is no question.</summary>
+    public virtual string? Trained(PlanDocument plan) => null;
+
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>
     public virtual bool ComesBack => false;
 

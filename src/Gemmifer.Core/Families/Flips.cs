@@ -283,6 +283,5 @@ internal sealed class Flips(
             Decision.Defer => "go another winter",
             Decision.Check => "be checked first",
             Decision.Untouched => "be left alone",
-            _ => throw new ArgumentOutOfRangeException(nameof(decision), decision, null),
         };
 }

@@ -81,7 +81,7 @@ internal sealed record Outcome(
     public static Outcome Of(PlanDocument plan) =>
         new(
             plan.Stems.Select(s => (Key: s.Id, Of: $"{s.Decision}"))
-                .Concat((plan.Row?.Classes ?? []).Select(c => (Key: $"/{c.Name}", Of: $"{c.Canes} {c.Decision}")))
+                .Concat((plan.Part?.Decided ?? []).Select(d => (Key: $"/{d.Name}", Of: d.Decision)))
                 .ToDictionary(x => x.Key, x => x.Of),
             [
                 .. plan.Steps.Select(s =>
@@ -151,9 +151,7 @@ internal static class Looks
             Changes = most,
             Tried = [.. tried.Select(t => new PlanTried(t.Patch, t.Changes))],
             Text =
-                most == 0
-                    ? look.Question.Text
-                    : (Sentence)$"{look.Question.Text.Marked} {said} might be decided otherwise.",
+                most == 0 ? look.Question.Text : (Sentence)$"{look.Question.Text} {said} might be decided otherwise.",
         };
     }
 }

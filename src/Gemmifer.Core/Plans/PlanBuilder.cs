@@ -64,9 +64,8 @@ public sealed record PlanParts
 
     public PlanTraining? Training { get; init; }
 
-    public PlanVine? Vine { get; init; }
-
-    public PlanRow? Row { get; init; }
+    /// <summary>What only this family says.</summary>
+    public PlanPart? Part { get; init; }
 }
 
 /// <summary>The one way a plan is put together.</summary>
@@ -95,8 +94,7 @@ public static class PlanBuilder
             ],
             LimitsOf(survey, parts),
             parts.Training,
-            parts.Vine,
-            parts.Row,
+            parts.Part,
             [.. parts.Stems.Join(survey.Stems, p => p.Id, s => s.Id, (_, s) => ResolvedStem.Of(s))],
             [.. parts.Summary.Select(s => new PlanSentence(s))]
         );
@@ -125,7 +123,7 @@ public static class PlanBuilder
             var asked = GardenersWord.Unheard(stem, now, own);
             if (asked is not null && !told.Contains(stem.Id))
             {
-                var why = now.Reasons.FirstOrDefault(r => r.Rule is not ("pin" or "unheard"))?.Text.Marked;
+                var why = now.Reasons.FirstOrDefault(r => r.Rule is not ("pin" or "unheard"))?.Text.ToString();
                 yield return new PlanWarning(
                     "pin",
                     $"{stem.Id} could not {asked} as you asked.{(why is null ? "" : $" {why}")}",

@@ -15,8 +15,8 @@ namespace Gemmifer.Core.Plans;
 /// <param name="Score">Points of the choice; null where nothing was optimised.</param>
 /// <param name="Bound">No choice has more points than this.</param>
 /// <param name="Training">How the canes lie on their support; null where there is none.</param>
-/// <param name="Vine">What is only said of vines; null for other kinds.</param>
-/// <param name="Row">What is only said of a row of cane fruit; null for other kinds.</param>
+/// <param name="Part">What only the family of the plant says; in the format under the name of its part, where those
+/// of other families are null.</param>
 /// <param name="Resolved">What each stem was taken to be, defaults filled in, in order of id: what a drawing
 /// draws.</param>
 /// <param name="Summary">How it turns out, the sentence that matters most first.</param>
@@ -36,8 +36,7 @@ public sealed record PlanDocument(
     IReadOnlyList<PlanWarning> Warnings,
     PlanLimits Limits,
     PlanTraining? Training,
-    PlanVine? Vine,
-    PlanRow? Row,
+    [property: JsonIgnore] PlanPart? Part,
     IReadOnlyList<ResolvedStem> Resolved,
     IReadOnlyList<PlanSentence> Summary
 )
@@ -205,7 +204,7 @@ public sealed record PlanStep
 
     /// <summary>All that is said at it, as the log keeps it.</summary>
     [JsonIgnore]
-    public Sentence Said => More is { } more ? (Sentence)$"{Text.Marked} {more.Marked}" : Text;
+    public Sentence Said => More is { } more ? (Sentence)$"{Text} {more}" : Text;
 
     /// <summary>The canes of a row the step is about; null for other steps.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -281,7 +280,12 @@ public sealed record PlanForecast(
 /// <param name="Stem">The cane.</param>
 /// <param name="Successor">The one that is to take its place; null where none is in sight.</param>
 /// <param name="Reserve">It is kept until its successor has proved itself.</param>
-public sealed record NextCane(string Stem, string? Successor, bool Reserve, Sentence Text);
+public sealed record NextCane(string Stem, string? Successor, bool Reserve, Sentence Text)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
+}
 
 /// <summary>A shoot expected next summer.</summary>
 /// <param name="Stem">The stem it grows from.</param>
@@ -337,7 +341,12 @@ public sealed record PlanTies(double Metres, IReadOnlyList<PlanMaterial> Of);
 public sealed record PlanMaterial(string Material, double Metres, IReadOnlyList<string> Stems);
 
 /// <summary>A default that was used because nobody looked.</summary>
-public sealed record PlanAssumption(string? Stem, string Field, object? Value, string Text);
+public sealed record PlanAssumption(string? Stem, string Field, object? Value, Sentence Text)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
+}
 
 /// <summary>One more observation that would make the plan surer.</summary>
 /// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where only a cut would change.</param>

@@ -1,17 +1,19 @@
+using Gemmifer.Core.Plants;
+
 namespace Gemmifer.Core.Plans;
 
 /// <summary>Round things that hands know, for a bend (usual sizes: assumptions).</summary>
+/// <remarks>From <c>Plans/Data/round-things.json</c>, which the screens read too.</remarks>
 internal static class RoundThings
 {
     private static readonly (double RadiusMm, string Name)[] Things =
     [
-        (45, "your fist"),
-        (75, "a saucer"),
-        (135, "a dinner plate"),
-        (165, "a bucket"),
-        (240, "a dustbin lid"),
-        (350, "a bicycle wheel"),
-        (550, "a small round table"),
+        .. DataFiles
+            .Read("round-things.json")
+            .GetProperty("things")
+            .EnumerateArray()
+            .Select(t => (t.GetProperty("radius").GetDouble(), t.GetProperty("name").GetString()!))
+            .OrderBy(t => t.Item1),
     ];
 
     /// <summary>The smallest that a bend no tighter than a radius may follow.</summary>

@@ -54,8 +54,7 @@ public readonly record struct Sentence
     /// <summary>The measures in the order of the text; null where there are none.</summary>
     public IReadOnlyList<Measure>? Measures => Read(Marked).Measures;
 
-    /// <summary>The words with their measures marked, to be put into a longer sentence.</summary>
-    internal string Marked => _marked ?? "";
+    private string Marked => _marked ?? "";
 
     /// <summary>A sentence from a string in which measures may be marked.</summary>
     public static implicit operator Sentence(string marked) => new(marked);
@@ -66,10 +65,11 @@ public readonly record struct Sentence
     /// <summary>The words of a string in which measures may be marked.</summary>
     internal static string Plain(string marked) => Read(marked).Text;
 
-    public static implicit operator string(Sentence sentence) => sentence.Text;
-
-    /// <inheritdoc/>
-    public override string ToString() => Text;
+    /// <summary>
+    /// The words with their measures marked: a sentence put into a longer one keeps its measures. Whoever wants the
+    /// words alone asks for <see cref="Text"/>.
+    /// </summary>
+    public override string ToString() => Marked;
 
     /// <summary>A measure as it stands in a sentence that is being put together.</summary>
     internal static string Mark(double value, char kind) =>

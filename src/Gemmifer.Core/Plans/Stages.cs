@@ -12,7 +12,6 @@ public static class Stages
             Verdict.Damaged => Stage.Damaged,
             Verdict.Sucker => Stage.Suckers,
             Verdict.Sound or Verdict.Soft or Verdict.Unsure => Stage.Thin,
-            _ => throw new ArgumentOutOfRangeException(nameof(verdict), verdict, null),
         };
 
     /// <summary>

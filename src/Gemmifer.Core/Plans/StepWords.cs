@@ -21,9 +21,9 @@ public static class StepWords
     /// <summary>A step whose text says one thing, and the rest beside it.</summary>
     public static PlanStep Brief(PlanStep step)
     {
-        var (text, more) = (step.Text.Marked.TrimEnd(), step.More?.Marked ?? "");
+        var (text, more) = (step.Text.ToString().TrimEnd(), step.More?.ToString() ?? "");
         var (first, rest) = Split(text);
-        return rest == "" && first == step.Text.Marked
+        return rest == "" && first == step.Text.ToString()
             ? step
             : step with
             {

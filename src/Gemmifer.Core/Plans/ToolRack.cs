@@ -28,7 +28,6 @@ public static class ToolRack
             Tool.Saw => 4,
             Tool.Loppers => 1.5,
             Tool.Secateurs or Tool.Shears or Tool.Fingers or null => 1,
-            _ => throw new ArgumentOutOfRangeException(nameof(tool), tool, null),
         };
 
     /// <summary>What people call a tool.</summary>

@@ -1,14 +1,14 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using System.Reflection;
 using System.Runtime.CompilerServices;
-using Gemmifer.Core.Schools;
+using System.Text.Json;
 
 namespace Gemmifer.Core.Plants;
 
 /// <summary>A number of the trade, with where it comes from.</summary>
+/// <param name="From">Its provenance, by its word in the data.</param>
 /// <param name="Why">What it is, one sentence for people.</param>
-public readonly record struct TradeNumber(double Value, Provenance Provenance, string Why)
+public readonly record struct TradeNumber(double Value, string From, string Why)
 {
     /// <summary>The number alone, as a program writes it.</summary>
     public override string ToString() => Value.ToString(CultureInfo.InvariantCulture);
@@ -18,8 +18,9 @@ public readonly record struct TradeNumber(double Value, Provenance Provenance, s
 }
 
 /// <summary>A whole number of the trade, with where it comes from.</summary>
+/// <param name="From">Its provenance, by its word in the data.</param>
 /// <param name="Why">What it is, one sentence for people.</param>
-public readonly record struct TradeCount(int Value, Provenance Provenance, string Why)
+public readonly record struct TradeCount(int Value, string From, string Why)
 {
     /// <summary>The number alone, as a program writes it.</summary>
     public override string ToString() => Value.ToString(CultureInfo.InvariantCulture);
@@ -105,17 +106,18 @@ internal static class NumberBook
     /// <exception cref="FormatException">A number is missing, unknown, not whole where it has to be, out of range or
     /// without provenance; the text names it.</exception>
     public static T Read<T>(string name)
-        where T : class => Bind<T>(name, SchoolValue.ReadAll(name, DataFiles.Read(name).GetProperty("values")));
+        where T : class => Bind<T>(name, DataFiles.Read(name).GetProperty("values"));
 
     /// <summary>The same of numbers that were read.</summary>
     /// <param name="of">What they belong to, for messages.</param>
+    /// <param name="values">An object of numbers by name, each with its value, provenance and why.</param>
     /// <exception cref="FormatException">As of <see cref="Read{T}"/>.</exception>
-    public static T Bind<T>(string of, ImmutableSortedDictionary<string, SchoolValue> values)
+    public static T Bind<T>(string of, JsonElement values)
         where T : class
     {
         var properties = typeof(T).GetProperties(BindingFlags.Public | BindingFlags.Instance);
         var names = properties.ToDictionary(p => char.ToLowerInvariant(p.Name[0]) + p.Name[1..]);
-        if (values.Keys.FirstOrDefault(n => !names.ContainsKey(n)) is { } unknown)
+        if (values.EnumerateObject().Select(v => v.Name).FirstOrDefault(n => !names.ContainsKey(n)) is { } unknown)
         {
             throw new FormatException($"{of}: nothing is reckoned with '{unknown}'.");
         }
@@ -123,31 +125,41 @@ internal static class NumberBook
         var book = (T)RuntimeHelpers.GetUninitializedObject(typeof(T));
         foreach (var (name, property) in names)
         {
-            var value = values.GetValueOrDefault(name)
-                ?? throw new FormatException($"{of} misses the number '{name}'.");
+            if (!values.TryGetProperty(name, out var value))
+            {
+                throw new FormatException($"{of} misses the number '{name}'.");
+            }
+
             property.SetValue(book, Number($"{of}, {name}", property, value));
         }
 
         return book;
     }
 
-    private static object Number(string of, PropertyInfo property, SchoolValue value)
+    private static object Number(string of, PropertyInfo property, JsonElement json)
     {
         var unit = property.GetCustomAttribute<UnitAttribute>()
             ?? throw new FormatException($"{of} is measured in nothing.");
         var (least, most) = unit.Range;
-        if (value.Word is not null || !(value.Number >= least && value.Number <= most))
+        var value = json.GetProperty("value");
+        if (value.ValueKind != JsonValueKind.Number || !(value.GetDouble() >= least && value.GetDouble() <= most))
         {
             throw new FormatException(FormattableString.Invariant($"{of} may be from {least} to {most}."));
         }
 
+        var (number, from, why) = (value.GetDouble(), Text(of, json, "provenance"), Text(of, json, "why"));
         if (property.PropertyType == typeof(TradeNumber))
         {
-            return new TradeNumber(value.Number, value.Provenance, value.Why);
+            return new TradeNumber(number, from, why);
         }
 
-        return value.Number == Math.Floor(value.Number)
-            ? new TradeCount((int)value.Number, value.Provenance, value.Why)
+        return number == Math.Floor(number)
+            ? new TradeCount((int)number, from, why)
             : throw new FormatException($"{of} is a whole number.");
     }
+
+    private static string Text(string of, JsonElement json, string name) =>
+        json.TryGetProperty(name, out var text) && text.GetString() is { Length: > 0 } said
+            ? said
+            : throw new FormatException($"{of} misses the text '{name}'.");
 }

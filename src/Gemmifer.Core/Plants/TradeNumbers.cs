@@ -87,10 +87,6 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber LeftLoose { get; init; }
 
-    /// <summary>Ties stand this far apart where there are no wires, mm.</summary>
-    [Unit(Unit.Mm)]
-    public required TradeNumber TieSpacing { get; init; }
-
     /// <summary>Each takes this much besides going round, mm.</summary>
     [Unit(Unit.Mm)]
     public required TradeNumber TieKnot { get; init; }

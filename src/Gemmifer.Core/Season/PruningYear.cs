@@ -17,7 +17,6 @@ public static class PruningYear
         {
             Hemisphere.North => northern,
             Hemisphere.South => ((northern + 5) % 12) + 1,
-            _ => throw new ArgumentOutOfRangeException(nameof(hemisphere), hemisphere, null),
         };
 
     /// <summary>The main prune that is on at a day, or the next one: first and last day.</summary>

@@ -55,7 +55,6 @@ public static class SupportLines
                 .Where(r => r <= support.HeightMm - TradeNumbers.Of.BeamFoot)
                 .Select(r => AlongBeam(support, crown, count, r)),
             SupportForm.Trellis => [],
-            _ => throw new ArgumentOutOfRangeException(nameof(support), support.Kind, null),
         };
     }
 

@@ -13,12 +13,8 @@ public sealed record Tie(int Number, Point3 Place, string On, double AlongMm);
 /// <summary>Ties along a line.</summary>
 public static class Ties
 {
-    /// <summary>
-    /// Ties stand this far apart where there are no wires, mm, and each takes this much besides going round
-    /// (assumptions).
-    /// </summary>
-    public static readonly double SpacingMm = TradeNumbers.Of.TieSpacing,
-        KnotMm = TradeNumbers.Of.TieKnot;
+    /// <summary>Each takes this much besides going round, mm (assumption).</summary>
+    public static readonly double KnotMm = TradeNumbers.Of.TieKnot;
 
     /// <summary>
     /// The ties of a cane that lies on a line between two places: where the line crosses a wire, otherwise evenly, no
@@ -26,13 +22,7 @@ public static class Ties
     /// than the spacing, the last at its end.
     /// </summary>
     /// <param name="spacingMm">The most between ties where there are no wires to cross, mm.</param>
-    public static ImmutableArray<Tie> Of(
-        Support support,
-        TargetLine line,
-        double fromMm,
-        double toMm,
-        double? spacingMm = null
-    )
+    public static ImmutableArray<Tie> Of(Support support, TargetLine line, double fromMm, double toMm, double spacingMm)
     {
         // A line that crosses wires is straight, so it rises evenly.
         var (start, rise) = (line.At(0).Z, line.DirectionAt(0).Z);
@@ -45,7 +35,7 @@ public static class Ties
             : null;
         if (support.Wires.IsEmpty || line is not StraightLine || along is not null)
         {
-            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / (spacingMm ?? SpacingMm)) - 1e-9));
+            var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
             return
             [
                 .. Enumerable
@@ -66,15 +56,16 @@ public static class Ties
 
     /// <summary>The ties of a cane that stays where it stands: evenly along it, or where it passes the wires.</summary>
     /// <param name="at">Where it runs.</param>
+    /// <param name="spacingMm">The most between ties where there are no wires to pass, mm.</param>
     public static ImmutableArray<Tie> Along(
         Support support,
         Func<double, Point3> at,
         double fromMm,
         double toMm,
-        double? spacingMm = null
+        double spacingMm
     )
     {
-        var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / (spacingMm ?? SpacingMm)) - 1e-9));
+        var pieces = Math.Max(1, (int)Math.Ceiling(((toMm - fromMm) / spacingMm) - 1e-9));
         var places = Enumerable
             .Range(0, pieces + 1)
             .Select(k => fromMm + ((toMm - fromMm) * k / pieces))

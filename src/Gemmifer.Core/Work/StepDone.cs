@@ -100,13 +100,13 @@ public sealed record StepDone(
 
     /// <summary>Whether the stem was taken off.</summary>
     public bool Removed =>
-        this
-            is { Outcome: StepOutcome.Done, Action: StepAction.Remove or StepAction.RubOff }
-                or { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed };
+        (Outcome == StepOutcome.Done && Action?.Effect() == StepEffect.Off)
+        || this is { Outcome: StepOutcome.Different, Instead: Work.Instead.Removed };
 
     /// <summary>Where it was shortened, mm; null where it was not.</summary>
     public double? ShortenedAtMm =>
-        this is { Action: StepAction.Shorten or StepAction.Tip, Outcome: StepOutcome.Done or StepOutcome.Different }
+        Action?.Effect() == StepEffect.Shorter
+        && Outcome is StepOutcome.Done or StepOutcome.Different
         && Instead != Work.Instead.Left
             ? CutAtMm
             : null;

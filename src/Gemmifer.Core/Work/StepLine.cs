@@ -45,7 +45,7 @@ public sealed record StepLine(
     /// <summary>What is kept of a step of a plan. What nobody said is as it was planned.</summary>
     public static StepLine Of(PlanDocument plan, PlanStep step, StepSaid said) =>
         new(
-            new PlanSentence(Asked(plan, step) is { } word ? $"{step.Said.Marked} {word.Marked}" : step.Said),
+            new PlanSentence(Asked(plan, step) is { } word ? $"{step.Said} {word}" : step.Said),
             step.Stem,
             step.Stem is null ? said.Key : WireNames.Of(step.Stage),
             step.Action,

@@ -64,6 +64,5 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
             StepAction.Tip => VisitKind.Tip,
             StepAction.RubOff => VisitKind.RubOff,
             StepAction.Do => VisitKind.Do,
-            _ => throw new ArgumentOutOfRangeException(nameof(action), action, null),
         };
 }

@@ -86,15 +86,16 @@ public static class WorkPins
     }
 
     private static Pin? PinOf(StepDone done, double lengthMm) =>
-        (done.Outcome, done.Action, done.Instead) switch
+        (done.Outcome, done.Action?.Effect(), done.Instead) switch
         {
-            (StepOutcome.Skipped, StepAction.Check or StepAction.Defer, _) => null,
-            (StepOutcome.Done, StepAction.Check or StepAction.Defer or StepAction.Do, _) => null,
-            (StepOutcome.Done, StepAction.Remove or StepAction.RubOff, _)
-            or (StepOutcome.Different, _, Instead.Removed) => new Pin.Remove(),
+            (StepOutcome.Skipped, StepEffect.Looked or StepEffect.Later, _) => null,
+            (StepOutcome.Done, StepEffect.Looked or StepEffect.Later or StepEffect.Other, _) => null,
+            (StepOutcome.Done, StepEffect.Off, _) or (StepOutcome.Different, _, Instead.Removed) => new Pin.Remove(),
             (StepOutcome.Skipped, _, _) or (StepOutcome.Different, _, Instead.Left) => new Pin.CutAt(lengthMm),
-            (StepOutcome.Done, StepAction.Shorten or StepAction.Tip, _) or (StepOutcome.Different, _, Instead.Cut) =>
-                done.CutAtMm is { } at ? new Pin.CutAt(Math.Min(at, lengthMm)) : new Pin.Keep(),
+            (StepOutcome.Done, StepEffect.Shorter, _) or (StepOutcome.Different, _, Instead.Cut) => done.CutAtMm
+                is { } at
+                ? new Pin.CutAt(Math.Min(at, lengthMm))
+                : new Pin.Keep(),
             _ => null,
         };
 }

@@ -114,7 +114,7 @@ public static class DemoGarden
                         Season = PruningYear.Of(day, Hemisphere.North),
                         At = new DateTimeOffset(day, new TimeOnly(11, 0), TimeSpan.Zero),
                         Kind = LogKind.Note,
-                        Text = noted.Said.Text,
+                        Text = noted.Said.Text.Text,
                         Measures = noted.Said.Measures is { } measures
                             ? JsonSerializer.Serialize(measures, PartJson.Options)
                             : null,

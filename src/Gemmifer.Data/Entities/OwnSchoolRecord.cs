@@ -1,7 +1,7 @@
 namespace Gemmifer.Data.Entities;
 
 /// <summary>A school of the gardener's own: a copy of one that ships, with values changed.</summary>
-public sealed class OwnSchoolRecord
+public sealed class OwnSchoolRecord : IRemovable
 {
     public required string Id { get; set; }
 

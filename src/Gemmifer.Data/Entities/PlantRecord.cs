@@ -1,7 +1,7 @@
 namespace Gemmifer.Data.Entities;
 
 /// <summary>A plant in the garden.</summary>
-public sealed class PlantRecord
+public sealed class PlantRecord : IRemovable
 {
     public required string Id { get; set; }
 

@@ -72,6 +72,115 @@ public static partial class Archive
             .ProducesProblem(422);
     }
 
+    /// <summary>An archive that is being packed.</summary>
+    private sealed record Packed(ZipArchive Zip, CancellationToken Cancel)
+    {
+        /// <summary>Adds a file of JSON.</summary>
+        public async Task PutAsync<T>(string name, T value)
+        {
+            await using var entry = await Zip.CreateEntry(name, CompressionLevel.Optimal).OpenAsync(Cancel);
+            await JsonSerializer.SerializeAsync(entry, value, PartJson.Options, Cancel);
+        }
+    }
+
+    private static async Task PackPlantsAsync(Packed packed, GardenContext garden)
+    {
+        await packed.PutAsync(
+            Plants,
+            (await garden.Plants.AsNoTracking().OrderBy(p => p.Id).ToListAsync(packed.Cancel)).Select(ArchivePlant.Of)
+        );
+        await packed.PutAsync(
+            Surveys,
+            (
+                await garden
+                    .Surveys.AsNoTracking()
+                    .OrderBy(s => s.PlantId)
+                    .ThenBy(s => s.Season)
+                    .ToListAsync(packed.Cancel)
+            ).Select(ArchiveSurvey.Of)
+        );
+        await packed.PutAsync(
+            Log,
+            (
+                await garden
+                    .Log.IgnoreQueryFilters([GardenContext.Standing])
+                    .AsNoTracking()
+                    .OrderBy(l => l.PlantId)
+                    .ThenBy(l => l.Id)
+                    .ToListAsync(packed.Cancel)
+            ).Select(ArchiveLine.Of)
+        );
+        await packed.PutAsync(
+            Visits,
+            (
+                await garden
+                    .Visits.AsNoTracking()
+                    .OrderBy(v => v.PlantId)
+                    .ThenBy(v => v.Season)
+                    .ThenBy(v => v.Key)
+                    .ToListAsync(packed.Cancel)
+            ).Select(ArchiveVisit.Of)
+        );
+        await packed.PutAsync(
+            Rounds,
+            (
+                await garden
+                    .Rounds.AsNoTracking()
+                    .OrderBy(r => r.PlantId)
+                    .ThenBy(r => r.Season)
+                    .ThenBy(r => r.Visit)
+                    .ToListAsync(packed.Cancel)
+            ).Select(ArchiveRound.Of)
+        );
+    }
+
+    private static async Task PackPhotosAsync(Packed packed, GardenContext garden, GardenFolder folder)
+    {
+        var photos = await garden
+            .Photos.IgnoreQueryFilters([GardenContext.Kept])
+            .AsNoTracking()
+            .OrderBy(p => p.PlantId)
+            .ThenBy(p => p.Id)
+            .ToListAsync(packed.Cancel);
+        await packed.PutAsync(Photos, photos.Select(ArchivePhoto.Of));
+        foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
+        {
+            if (Pictures.PathOf(folder, hash) is { } path && File.Exists(path))
+            {
+                // They are packed already.
+                await using var entry = await packed
+                    .Zip.CreateEntry(PictureFolder + hash + PictureEnd, CompressionLevel.NoCompression)
+                    .OpenAsync(packed.Cancel);
+                await using var picture = File.OpenRead(path);
+                await picture.CopyToAsync(entry, packed.Cancel);
+            }
+        }
+    }
+
+    private static async Task PackPlaceAsync(Packed packed, GardenContext garden)
+    {
+        await packed.PutAsync(
+            Schools,
+            (await garden.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(packed.Cancel)).Select(ArchiveSchool.Of)
+        );
+        await packed.PutAsync(
+            Places,
+            (await garden.Places.AsNoTracking().OrderBy(p => p.Name).ToListAsync(packed.Cancel)).Select(
+                p => new ArchivePlace(p.Name, p.Later, p.Walk)
+            )
+        );
+        await packed.PutAsync(
+            Weather,
+            (await garden.Weather.AsNoTracking().OrderBy(d => d.Day).ToListAsync(packed.Cancel)).Select(
+                d => new ArchiveDay(d.Day, d.Tmin, d.Tmax, d.Rain)
+            )
+        );
+        if (await garden.Settings.AnyAsync(packed.Cancel))
+        {
+            await packed.PutAsync(Settings, (await SettingsEndpoints.LoadAsync(garden, packed.Cancel)).Settings);
+        }
+    }
+
     private static async Task<IResult> SendAsync(
         HttpContext context,
         GardenContext garden,
@@ -92,102 +201,11 @@ public static partial class Archive
         await using var together = await garden.Database.BeginTransactionAsync(cancel);
         await using (var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true))
         {
-            async Task Put<T>(string name, T value)
-            {
-                await using var entry = await zip.CreateEntry(name, CompressionLevel.Optimal).OpenAsync(cancel);
-                await JsonSerializer.SerializeAsync(entry, value, PartJson.Options, cancel);
-            }
-
-            await Put(Head, new ArchiveHead(ArchiveHead.Name, ArchiveHead.Latest, clock.GetUtcNow()));
-            await Put(
-                Plants,
-                (await garden.Plants.AsNoTracking().OrderBy(p => p.Id).ToListAsync(cancel)).Select(ArchivePlant.Of)
-            );
-            await Put(
-                Surveys,
-                (
-                    await garden
-                        .Surveys.AsNoTracking()
-                        .OrderBy(s => s.PlantId)
-                        .ThenBy(s => s.Season)
-                        .ToListAsync(cancel)
-                ).Select(ArchiveSurvey.Of)
-            );
-            await Put(
-                Log,
-                (
-                    await garden
-                        .Log.IgnoreQueryFilters([GardenContext.Standing])
-                        .AsNoTracking()
-                        .OrderBy(l => l.PlantId)
-                        .ThenBy(l => l.Id)
-                        .ToListAsync(cancel)
-                ).Select(ArchiveLine.Of)
-            );
-            await Put(
-                Visits,
-                (
-                    await garden
-                        .Visits.AsNoTracking()
-                        .OrderBy(v => v.PlantId)
-                        .ThenBy(v => v.Season)
-                        .ThenBy(v => v.Key)
-                        .ToListAsync(cancel)
-                ).Select(ArchiveVisit.Of)
-            );
-            await Put(
-                Rounds,
-                (
-                    await garden
-                        .Rounds.AsNoTracking()
-                        .OrderBy(r => r.PlantId)
-                        .ThenBy(r => r.Season)
-                        .ThenBy(r => r.Visit)
-                        .ToListAsync(cancel)
-                ).Select(ArchiveRound.Of)
-            );
-            var photos = await garden
-                .Photos.IgnoreQueryFilters([GardenContext.Kept])
-                .AsNoTracking()
-                .OrderBy(p => p.PlantId)
-                .ThenBy(p => p.Id)
-                .ToListAsync(cancel);
-            await Put(Photos, photos.Select(ArchivePhoto.Of));
-            foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
-            {
-                if (Pictures.PathOf(gardens.Here, hash) is { } path && File.Exists(path))
-                {
-                    // They are packed already.
-                    await using var entry = await zip.CreateEntry(
-                            PictureFolder + hash + PictureEnd,
-                            CompressionLevel.NoCompression
-                        )
-                        .OpenAsync(cancel);
-                    await using var picture = File.OpenRead(path);
-                    await picture.CopyToAsync(entry, cancel);
-                }
-            }
-
-            await Put(
-                Schools,
-                (await garden.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(cancel)).Select(ArchiveSchool.Of)
-            );
-            await Put(
-                Places,
-                (await garden.Places.AsNoTracking().OrderBy(p => p.Name).ToListAsync(cancel)).Select(
-                    p => new ArchivePlace(p.Name, p.Later, p.Walk)
-                )
-            );
-            await Put(
-                Weather,
-                (await garden.Weather.AsNoTracking().OrderBy(d => d.Day).ToListAsync(cancel)).Select(
-                    d => new ArchiveDay(d.Day, d.Tmin, d.Tmax, d.Rain)
-                )
-            );
-            if (await garden.Settings.AnyAsync(cancel))
-            {
-                await Put(Settings, (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings);
-            }
+            var packed = new Packed(zip, cancel);
+            await packed.PutAsync(Head, new ArchiveHead(ArchiveHead.Name, ArchiveHead.Latest, clock.GetUtcNow()));
+            await PackPlantsAsync(packed, garden);
+            await PackPhotosAsync(packed, garden, gardens.Here);
+            await PackPlaceAsync(packed, garden);
         }
 
         file.Position = 0;

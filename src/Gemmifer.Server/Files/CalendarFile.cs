@@ -116,7 +116,7 @@ public static class CalendarFile
         }
 
         var today = PlantEndpoints.Today(clock);
-        var (asked, plants, _) = await GardenYear.AskedAsync(
+        var (asked, plants, _) = await YearDating.AskedAsync(
             garden,
             weather,
             planner,
@@ -126,7 +126,7 @@ public static class CalendarFile
             clock,
             cancel
         );
-        var year = await GardenYear.PlanAsync(asked, planner, cancel);
+        var year = await YearDating.PlanAsync(asked, planner, cancel);
         var visits = await garden
             .Visits.AsNoTracking()
             .Where(v => v.DoneAt == null && v.Due >= today.AddDays(-DaysBack))
@@ -138,35 +138,27 @@ public static class CalendarFile
         return Results.File(Encoding.UTF8.GetBytes(text), "text/calendar; charset=utf-8", "garden.ics");
     }
 
-    /// <summary>The events of a year; each keeps its name however its day moves.</summary>
-    /// <param name="names">Of the plants, by id.</param>
-    /// <param name="now">When it is written.</param>
-    /// <param name="units">metric or imperial.</param>
-    public static string Write(
-        YearAnswer year,
-        IReadOnlyList<VisitRecord> visits,
-        IReadOnlyDictionary<string, string> names,
-        DateTimeOffset now,
-        string units = "metric"
-    )
+    /// <summary>The events of a calendar while it is written.</summary>
+    private sealed class Events(Calendar calendar, DateTimeOffset now)
     {
-        var calendar = new Calendar { ProductId = Product };
-        calendar.AddProperty("X-WR-CALNAME", "Garden");
-        var times = new Dictionary<string, int>(StringComparer.Ordinal);
-        string Uid(string name)
+        private readonly Dictionary<string, int> _times = new(StringComparer.Ordinal);
+
+        /// <summary>A reader takes the event of the higher number; of the same it takes the later stamp.</summary>
+        private readonly int _sequence = Math.Max(0, (int)(now - Epoch).TotalHours);
+
+        /// <summary>A name of its own for each event of a name.</summary>
+        public string Uid(string name)
         {
-            var nth = times[name] = times.GetValueOrDefault(name) + 1;
+            var nth = _times[name] = _times.GetValueOrDefault(name) + 1;
             return string.Create(CultureInfo.InvariantCulture, $"{name}-{nth}@gemmifer");
         }
 
-        // A reader takes the event of the higher number; of the same it takes the later stamp.
-        var sequence = (int)(now - Epoch).TotalHours;
-        void Add(string uid, DateOnly day, DateOnly end, string summary, string description, bool reminds)
+        public void Add(string uid, DateOnly day, DateOnly end, string summary, string description, bool reminds)
         {
             var entry = new CalendarEvent
             {
                 Uid = uid,
-                Sequence = Math.Max(0, sequence),
+                Sequence = _sequence,
                 DtStamp = new CalDateTime(now.UtcDateTime, "UTC"),
                 Start = new CalDateTime(day),
                 End = new CalDateTime(end.AddDays(1)),
@@ -189,11 +181,27 @@ public static class CalendarFile
 
             calendar.Events.Add(entry);
         }
+    }
 
+    /// <summary>The events of a year; each keeps its name however its day moves.</summary>
+    /// <param name="names">Of the plants, by id.</param>
+    /// <param name="now">When it is written.</param>
+    /// <param name="units">metric or imperial.</param>
+    public static string Write(
+        YearAnswer year,
+        IReadOnlyList<VisitRecord> visits,
+        IReadOnlyDictionary<string, string> names,
+        DateTimeOffset now,
+        string units = "metric"
+    )
+    {
+        var calendar = new Calendar { ProductId = Product };
+        calendar.AddProperty("X-WR-CALNAME", "Garden");
+        var events = new Events(calendar, now);
         foreach (var job in year.Jobs)
         {
-            Add(
-                Uid(
+            events.Add(
+                events.Uid(
                     string.Create(
                         CultureInfo.InvariantCulture,
                         $"{WireNames.Of(job.Job)}-{job.Plant ?? "garden"}-{job.Season}"
@@ -211,8 +219,8 @@ public static class CalendarFile
 
         foreach (var round in year.Bloom.Where(b => names.ContainsKey(b.Plant)))
         {
-            Add(
-                Uid($"bloom-{round.Plant}-{round.Window[0].Year.ToString(CultureInfo.InvariantCulture)}"),
+            events.Add(
+                events.Uid($"bloom-{round.Plant}-{round.Window[0].Year.ToString(CultureInfo.InvariantCulture)}"),
                 round.Window[0],
                 round.Window[1],
                 $"In flower, it is expected: {names[round.Plant]}",
@@ -223,7 +231,7 @@ public static class CalendarFile
 
         foreach (var visit in visits.Where(v => names.ContainsKey(v.PlantId)))
         {
-            Add(
+            events.Add(
                 $"visit-{visit.PlantId}-{visit.Season.ToString(CultureInfo.InvariantCulture)}-{visit.Key}@gemmifer",
                 visit.Due,
                 visit.Due,
@@ -233,10 +241,10 @@ public static class CalendarFile
             );
         }
 
-        foreach (var fault in year.Warnings.Where(w => w.Code == GardenYear.FaultCode))
+        foreach (var fault in year.Warnings.Where(w => w.Code == YearDating.FaultCode))
         {
             var today = DateOnly.FromDateTime(now.UtcDateTime);
-            Add(
+            events.Add(
                 $"fault-{fault.Plant}@gemmifer",
                 today,
                 today,

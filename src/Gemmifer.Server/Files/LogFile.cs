@@ -177,6 +177,83 @@ public static class LogFile
     /// <param name="Line">What is stored of it; null for a line that only work on a plan makes.</param>
     private sealed record Row(string Plant, DateOnly Day, string Word, LogRecord? Line);
 
+    private static PlantRecord? PlantOf(
+        CsvLine line,
+        Dictionary<string, PlantRecord> plants,
+        Action<string, string, string> wrong
+    )
+    {
+        if (line.Cell("plant") is not { } id)
+        {
+            wrong("plant", "required", "say which plant, by its id.");
+            return null;
+        }
+
+        if (!plants.TryGetValue(id, out var plant))
+        {
+            wrong("plant", "unknown", $"there is no plant '{(id.Length <= 60 ? id : id[..60] + "…")}' here.");
+        }
+
+        return plant;
+    }
+
+    private static DateOnly? DayOf(
+        CsvLine line,
+        PlantRecord? plant,
+        DateOnly today,
+        Action<string, string, string> wrong
+    )
+    {
+        var day = line.Cell("date") is { } written ? CsvTable.Day(written) : null;
+        if (day is null)
+        {
+            wrong("date", line.Cell("date") is null ? "required" : "format", "a day like 2027-02-10.");
+        }
+        else if (day > today)
+        {
+            wrong("date", "range", $"{CsvTable.Text(day.Value)} is still to come.");
+        }
+        else if (plant is not null && Noted.BeforePlanted(day.Value, plant.PlantedYear, plant.Name, "") is { } early)
+        {
+            wrong("date", early.Code, early.Message);
+        }
+
+        return day;
+    }
+
+    /// <summary>
+    /// What was noted. A line of this application's own file says its measure in its words as well; that is left out.
+    /// </summary>
+    private static Noted NoteOf(CsvTable table, CsvLine line, YearEvent? what, Action<string, string, string> wrong)
+    {
+        double? Number(string column)
+        {
+            if (line.Cell(column) is not { } cell)
+            {
+                return null;
+            }
+
+            var number = table.Number(cell);
+            if (number is null)
+            {
+                wrong(column, "type", "this is no number.");
+            }
+
+            return number;
+        }
+
+        var (mm, grams, bbch) = (Number("mm"), Number("grams"), Number("bbch"));
+        var note = new Noted(what, line.Cell("text"), mm, grams, (int?)bbch);
+        var plain = new Noted(what, null, mm, grams, (int?)bbch);
+        if (what is null || note.Text is not { } text || plain.Errors(c => c).Any())
+        {
+            return note;
+        }
+
+        var own = plain.Said.Text.Text;
+        return text.StartsWith(own, StringComparison.Ordinal) ? note with { Text = text[own.Length..].Trim() } : note;
+    }
+
     private static Row? RowOf(
         CsvTable table,
         CsvLine line,
@@ -189,31 +266,9 @@ public static class LogFile
     {
         var before = errors.Count;
         void Wrong(string column, string code, string what) => errors.Add(line.Wrong(column, code, what));
-        var (id, word) = (line.Cell("plant"), line.Cell("what"));
-        PlantRecord? plant = null;
-        if (id is null)
-        {
-            Wrong("plant", "required", "say which plant, by its id.");
-        }
-        else if (!plants.TryGetValue(id, out plant))
-        {
-            Wrong("plant", "unknown", $"there is no plant '{(id.Length <= 60 ? id : id[..60] + "…")}' here.");
-        }
-
-        var day = line.Cell("date") is { } written ? CsvTable.Day(written) : null;
-        if (day is null)
-        {
-            Wrong("date", line.Cell("date") is null ? "required" : "format", "a day like 2027-02-10.");
-        }
-        else if (day > today)
-        {
-            Wrong("date", "range", $"{CsvTable.Text(day.Value)} is still to come.");
-        }
-        else if (plant is not null && Noted.BeforePlanted(day.Value, plant.PlantedYear, plant.Name, "") is { } early)
-        {
-            Wrong("date", early.Code, early.Message);
-        }
-
+        var word = line.Cell("what");
+        var plant = PlantOf(line, plants, Wrong);
+        var day = DayOf(line, plant, today, Wrong);
         var what = WireNames.Find<YearEvent>(word);
         var kind = WireNames.Find<LogKind>(word);
         if (what is null && kind is null)
@@ -225,41 +280,11 @@ public static class LogFile
             );
         }
 
-        double? Number(string column)
-        {
-            if (line.Cell(column) is not { } cell)
-            {
-                return null;
-            }
-
-            var number = table.Number(cell);
-            if (number is null)
-            {
-                Wrong(column, "type", "this is no number.");
-            }
-
-            return number;
-        }
-
-        // A line of this application's own file says its measure in its words as well.
-        var (mm, grams, bbch) = (Number("mm"), Number("grams"), Number("bbch"));
-        var note = new Noted(what, line.Cell("text"), mm, grams, (int?)bbch);
-        var plain = new Noted(what, null, mm, grams, (int?)bbch);
-        if (what is not null && note.Text is { } text && plain.Errors(c => c).FirstOrDefault() is null)
-        {
-            string own = plain.Said.Text;
-            note = text.StartsWith(own, StringComparison.Ordinal)
-                ? note with
-                {
-                    Text = text[own.Length..].Trim(),
-                }
-                : note;
-        }
-
+        var note = NoteOf(table, line, what, Wrong);
         var crop = kind == LogKind.Crop;
         if (kind is not (LogKind.Step or LogKind.Finished) && errors.Count == before)
         {
-            foreach (var error in (crop ? new Noted(YearEvent.Prunings, null, null, grams) : note).Errors(c => c))
+            foreach (var error in (crop ? new Noted(YearEvent.Prunings, null, null, note.Grams) : note).Errors(c => c))
             {
                 Wrong(error.Path, error.Code, error.Message);
             }
@@ -293,7 +318,7 @@ public static class LogFile
                 Season = summer,
                 Kind = LogKind.Crop,
                 Text = $"Crop of {summer} weighed.",
-                Grams = grams,
+                Grams = note.Grams,
             }
         );
     }

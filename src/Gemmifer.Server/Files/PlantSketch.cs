@@ -131,19 +131,8 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
             yield break;
         }
 
-        var end = StemTree.LiveLength(stem);
         var cut = _cuts.TryGetValue(stem.Id, out var at) && at < stem.LengthMm ? at : (double?)null;
-        var to = show == Drawn.Found ? stem.LengthMm : Math.Min(end, cut ?? end);
-        if (show != Drawn.Found && HangsOnWhatGoes(stem))
-        {
-            yield break;
-        }
-
-        // On the support a cane lies as it is tied; what grows on it goes with it and is not drawn again.
-        Point3[] points =
-            show != Drawn.Found && _tied.TryGetValue(stem.Id, out var path) ? path
-            : show != Drawn.Found && Parents(stem).Any(p => _tied.ContainsKey(p)) ? []
-            : tree.Axis(stem).Points(0, to, Pieces);
+        var points = PointsOf(stem, cut);
         if (points.Length == 0)
         {
             yield break;
@@ -154,22 +143,9 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
             Reach(point);
         }
 
-        var width = Math.Max(LeastStroke, stem.DiameterMm);
-        if (goes)
+        foreach (var line in goes ? Hatched(stem, points) : Wood(stem, points, show == Drawn.Found ? cut : null))
         {
-            // Hatched: a line of its bark broken by the paper, in an outline.
-            yield return Line(points, Hip, width + 8, stem.Id);
-            yield return Line(points, Paper, width);
-            yield return Line(points, Hip, width, null, "10 16");
-        }
-        else
-        {
-            yield return Line(points, Bark(stem), width, stem.Id);
-            if (show == Drawn.Found && cut is { } from)
-            {
-                yield return Line(tree.Axis(stem).Points(from, stem.LengthMm, Pieces), Paper, width, null, "10 16");
-                yield return Across(tree.Axis(stem), from, width);
-            }
+            yield return line;
         }
 
         if (stem.Head is { } head && (show == Drawn.Found || cut is null))
@@ -180,6 +156,46 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
         if (stem.TopLevel || stem.Role == StemRole.Shoot)
         {
             yield return Letter(stem, points[^1], goes);
+        }
+    }
+
+    /// <summary>
+    /// Where a stem runs, as it was found or as it will be; none where it is not drawn. On the support a cane lies as it
+    /// is tied; what grows on it goes with it and is not drawn again.
+    /// </summary>
+    private Point3[] PointsOf(Stem stem, double? cut)
+    {
+        if (show == Drawn.Found)
+        {
+            return tree.Axis(stem).Points(0, stem.LengthMm, Pieces);
+        }
+
+        var end = StemTree.LiveLength(stem);
+        return HangsOnWhatGoes(stem) ? []
+            : _tied.TryGetValue(stem.Id, out var path) ? path
+            : Parents(stem).Any(_tied.ContainsKey) ? []
+            : tree.Axis(stem).Points(0, Math.Min(end, cut ?? end), Pieces);
+    }
+
+    private static double WidthOf(Stem stem) => Math.Max(LeastStroke, stem.DiameterMm);
+
+    /// <summary>What goes: a line of its bark broken by the paper, in an outline.</summary>
+    private IEnumerable<XElement> Hatched(Stem stem, Point3[] points) =>
+        [
+            Line(points, Hip, WidthOf(stem) + 8, stem.Id),
+            Line(points, Paper, WidthOf(stem)),
+            Line(points, Hip, WidthOf(stem), null, "10 16"),
+        ];
+
+    /// <summary>What stays, with the part above its cut broken.</summary>
+    /// <param name="cut">mm along it; null where it is not cut, or drawn as it will be.</param>
+    private IEnumerable<XElement> Wood(Stem stem, Point3[] points, double? cut)
+    {
+        yield return Line(points, Bark(stem), WidthOf(stem), stem.Id);
+        if (cut is { } from)
+        {
+            yield return Line(tree.Axis(stem).Points(from, stem.LengthMm, Pieces), Paper, WidthOf(stem), null, "10 16");
+            yield return Across(tree.Axis(stem), from, WidthOf(stem));
         }
     }
 

@@ -105,6 +105,52 @@ public static class WeatherFile
         );
     }
 
+    private static IEnumerable<SurveyError> UnitErrors(string? temperature, string? rain)
+    {
+        if (temperature is not (null or "C" or "F"))
+        {
+            yield return new SurveyError("/temperature", "unknown", "C or F.");
+        }
+
+        if (rain is not (null or "mm" or "in"))
+        {
+            yield return new SurveyError("/rain", "unknown", "mm or in.");
+        }
+    }
+
+    /// <summary>Adds days that are new and changes those that differ; how many of each.</summary>
+    private static (int Added, int Changed) Put(
+        GardenContext garden,
+        Dictionary<DateOnly, WeatherDayRecord> had,
+        IEnumerable<WeatherDay> days
+    )
+    {
+        var (added, changed) = (0, 0);
+        foreach (var day in days)
+        {
+            if (!had.TryGetValue(day.Date, out var stored))
+            {
+                added++;
+                garden.Add(
+                    new WeatherDayRecord
+                    {
+                        Day = day.Date,
+                        Tmin = day.Tmin,
+                        Tmax = day.Tmax,
+                        Rain = day.Rain,
+                    }
+                );
+            }
+            else if ((stored.Tmin, stored.Tmax, stored.Rain) != (day.Tmin, day.Tmax, day.Rain))
+            {
+                changed++;
+                (stored.Tmin, stored.Tmax, stored.Rain) = (day.Tmin, day.Tmax, day.Rain);
+            }
+        }
+
+        return (added, changed);
+    }
+
     private static async Task<IResult> TakeAsync(
         bool? preview,
         string? temperature,
@@ -115,18 +161,8 @@ public static class WeatherFile
         CancellationToken cancel
     )
     {
-        List<SurveyError> errors = [];
-        if (temperature is not (null or "C" or "F"))
-        {
-            errors.Add(new SurveyError("/temperature", "unknown", "C or F."));
-        }
-
-        if (rain is not (null or "mm" or "in"))
-        {
-            errors.Add(new SurveyError("/rain", "unknown", "mm or in."));
-        }
-
-        if (errors.Count > 0)
+        SurveyError[] errors = [.. UnitErrors(temperature, rain)];
+        if (errors.Length > 0)
         {
             return Problems.Invalid(errors, "This file cannot be read.");
         }
@@ -154,28 +190,7 @@ public static class WeatherFile
 
         var (from, to) = (days[0].Date, days[^1].Date);
         var had = await garden.Weather.Where(d => d.Day >= from && d.Day <= to).ToDictionaryAsync(d => d.Day, cancel);
-        var (added, changed) = (0, 0);
-        foreach (var day in days)
-        {
-            if (!had.TryGetValue(day.Date, out var stored))
-            {
-                added++;
-                garden.Add(
-                    new WeatherDayRecord
-                    {
-                        Day = day.Date,
-                        Tmin = day.Tmin,
-                        Tmax = day.Tmax,
-                        Rain = day.Rain,
-                    }
-                );
-            }
-            else if ((stored.Tmin, stored.Tmax, stored.Rain) != (day.Tmin, day.Tmax, day.Rain))
-            {
-                changed++;
-                (stored.Tmin, stored.Tmax, stored.Rain) = (day.Tmin, day.Tmax, day.Rain);
-            }
-        }
+        var (added, changed) = Put(garden, had, days);
 
         if ((await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place.Station)
         {

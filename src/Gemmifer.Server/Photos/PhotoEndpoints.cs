@@ -165,84 +165,101 @@ public static class PhotoEndpoints
             return Problems.NotFound("plant");
         }
 
-        var (document, error) = await RequestBody.ReadAsync(request, cancel, most: MostBodyBytes);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
-            var record = await FindAsync(garden, id, photo, cancel);
-            if (!f.IsObject)
+        return await Pipeline.WithBodyAsync(
+            request,
+            cancel,
+            async json =>
             {
-                return Problems.Invalid(f.Errors);
-            }
-
-            if (record is not null && Stale(request, record) is { } stale)
-            {
-                return stale;
-            }
-
-            if (photo.Length > MostKeyChars || !photo.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'))
-            {
-                f.Error("/photo", "format", $"A photograph's name is up to {MostKeyChars} letters and digits.");
-            }
-
-            // The picture itself never changes: what is sent again with it is what was tapped.
-            var picture = record is null ? PictureOf(f) : null;
-            var (width, height) = (record?.Width ?? picture?.Width, record?.Height ?? picture?.Height);
-            Check(f, width ?? PictureReading.LongestPx, height ?? PictureReading.LongestPx);
-            if (f.Errors.Count > 0)
-            {
-                return Problems.Invalid(f.Errors);
-            }
-
-            if (record is null)
-            {
-                var done = store.Done(request);
-                var day = store.Day(done);
-                if (await garden.Photos.CountAsync(p => p.PlantId == id && p.Date == day, cancel) >= MostPerVisit)
+                var f = new FieldReader(json, "", []);
+                var record = await FindAsync(garden, id, photo, cancel);
+                if (!f.IsObject)
                 {
-                    f.Error("/picture", "too-many", $"There are {MostPerVisit} photographs of this plant of that day.");
                     return Problems.Invalid(f.Errors);
                 }
 
-                // On the disk before anything names it.
-                var hash = Pictures.HashOf(picture!.Jpeg);
-                Pictures.Keep(gardens.Here, hash, picture.Jpeg);
-                Pictures.Keep(gardens.Here, hash, picture.Small, small: true);
-                record = new PhotoRecord
+                if (record is not null && Stale(request, record) is { } stale)
                 {
-                    PlantId = id,
-                    Key = photo,
-                    Season = PruningYear.Of(day, (await surveys.PlaceAsync(cancel)).Hemisphere),
-                    Date = day,
-                    Width = picture.Width,
-                    Height = picture.Height,
-                    Hash = hash,
-                    TakenAt = done,
-                };
-                garden.Add(record);
-            }
+                    return stale;
+                }
 
-            record.From = f.NumberAbove("from", 0, 12)!.Value;
-            record.Focal35 = f.Number("focal35", TraceReader.LeastFocal, TraceReader.MostFocal);
-            record.Taps = f.Find("taps")?.GetRawText();
-            record.Revision++;
-            try
-            {
-                await garden.SaveChangesAsync(cancel);
-            }
-            catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || Saving.Doubled(e))
-            {
-                // Another window began or changed one between our look and our save.
-                return Problems.Conflict(record.Revision);
-            }
+                CheckName(f, photo);
 
-            return Results.Ok(ViewOf(record));
+                // The picture itself never changes: what is sent again with it is what was tapped.
+                var picture = record is null ? PictureOf(f) : null;
+                var (width, height) = (record?.Width ?? picture?.Width, record?.Height ?? picture?.Height);
+                Check(f, width ?? PictureReading.LongestPx, height ?? PictureReading.LongestPx);
+                if (f.Errors.Count > 0)
+                {
+                    return Problems.Invalid(f.Errors);
+                }
+
+                if (record is null)
+                {
+                    var done = store.Done(request);
+                    var day = store.Day(done);
+                    if (await garden.Photos.CountAsync(p => p.PlantId == id && p.Date == day, cancel) >= MostPerVisit)
+                    {
+                        f.Error(
+                            "/picture",
+                            "too-many",
+                            $"There are {MostPerVisit} photographs of this plant of that day."
+                        );
+                        return Problems.Invalid(f.Errors);
+                    }
+
+                    var season = PruningYear.Of(day, (await surveys.PlaceAsync(cancel)).Hemisphere);
+                    record = Taken(gardens.Here, picture!, id, photo, season, day, done);
+                    garden.Add(record);
+                }
+
+                record.From = f.NumberAbove("from", 0, 12)!.Value;
+                record.Focal35 = f.Number("focal35", TraceReader.LeastFocal, TraceReader.MostFocal);
+                record.Taps = f.Find("taps")?.GetRawText();
+                record.Revision++;
+                return await Pipeline.SaveAsync(
+                    garden,
+                    () => record.Revision,
+                    () => Results.Ok(ViewOf(record)),
+                    cancel
+                );
+            },
+            most: MostBodyBytes
+        );
+    }
+
+    private static void CheckName(FieldReader f, string photo)
+    {
+        if (photo.Length > MostKeyChars || !photo.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'))
+        {
+            f.Error("/photo", "format", $"A photograph's name is up to {MostKeyChars} letters and digits.");
         }
+    }
+
+    /// <summary>A photograph that is new; its picture is on the disk before anything names it.</summary>
+    private static PhotoRecord Taken(
+        GardenFolder folder,
+        KeptPicture picture,
+        string plant,
+        string key,
+        int season,
+        DateOnly day,
+        DateTimeOffset at
+    )
+    {
+        var hash = Pictures.HashOf(picture.Jpeg);
+        Pictures.Keep(folder, hash, picture.Jpeg);
+        Pictures.Keep(folder, hash, picture.Small, small: true);
+        return new PhotoRecord
+        {
+            PlantId = plant,
+            Key = key,
+            Season = season,
+            Date = day,
+            Width = picture.Width,
+            Height = picture.Height,
+            Hash = hash,
+            TakenAt = at,
+        };
     }
 
     private static KeptPicture? PictureOf(FieldReader f)
@@ -290,16 +307,7 @@ public static class PhotoEndpoints
             (record.RemovedAt, record.Revision) = (clock.GetUtcNow(), record.Revision + 1);
         }
 
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.NoContent();
+        return await Pipeline.SaveAsync(garden, () => record.Revision, () => Results.NoContent(), cancel);
     }
 
     /// <summary>Why it cannot be changed as it was seen; null where it can.</summary>

@@ -237,15 +237,9 @@ public static class Blocks
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("place");
             f.Require("kind");
             f.Require("count");
@@ -316,6 +310,6 @@ public static class Blocks
             }
 
             return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
-        }
+        });
     }
 }

@@ -49,7 +49,7 @@ public sealed record GardenPlanLine(
     IReadOnlyList<string> Tools,
     IReadOnlyList<PlanMaterial> Ties,
     bool Proved,
-    VineSystem? System,
+    string? System,
     string? Fault = null
 );
 
@@ -218,7 +218,7 @@ public static class GardenPlan
         var family = PlantFamilies.Of(PlantKinds.Of(plant.Kind));
         var system =
             family.Part is { } part && latest?.Part(part) is { } said
-                ? WireNames.Find<VineSystem>(family.Trained(JsonNode.Parse(said)!.AsObject()))
+                ? family.Trained(JsonNode.Parse(said)!.AsObject())
                 : null;
         var visit = latest?.Season == season ? latest.Visit : 1;
         LogRecord[] Steps(int? of) =>
@@ -269,7 +269,7 @@ public static class GardenPlan
             pending.Count(s => s.Cut is not null),
             plan.Counts.Kept,
             plan.Counts.Removed,
-            pending.Count(s => s is { Action: StepAction.Check, Stem: not null }),
+            pending.Count(s => s.Stem is not null && s.Action.Effect() == StepEffect.Looked),
             family.CountsBuds ? plan.Counts.BudsLeft : 0,
             family.CountsBuds ? plan.Forecast.Shoots : 0,
             pending.Sum(s => s.Ties.Count),
@@ -278,10 +278,10 @@ public static class GardenPlan
             plan.Kit.Tools,
             plan.Kit.Ties.Of,
             plan.Optimal,
-            plan.Vine?.System
+            family.Trained(plan)
         );
     }
 
-    private static GardenPlanLine Without(PlantRecord plant, PlanState state, VineSystem? system) =>
+    private static GardenPlanLine Without(PlantRecord plant, PlanState state, string? system) =>
         new(plant.Id, plant.Name, plant.Place, plant.Kind, state, 0, 0, 0, 0, 0, 0, 0, 0, null, [], [], true, system);
 }

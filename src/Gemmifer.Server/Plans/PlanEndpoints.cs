@@ -73,74 +73,77 @@ public static class PlanEndpoints
 
     private static async Task<IResult> PlanAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
-        {
-            var reading = SurveyReader.Read(document!.RootElement);
-            if (reading is not SurveyReading.Valid valid)
+        return await Pipeline.WithBodyAsync(
+            request,
+            cancel,
+            async json =>
             {
-                return Problems.Invalid(
-                    ((SurveyReading.Invalid)reading).Errors,
-                    "This is not a survey that can be planned."
-                );
-            }
+                var reading = SurveyReader.Read(json);
+                if (reading is not SurveyReading.Valid valid)
+                {
+                    return Problems.Invalid(
+                        ((SurveyReading.Invalid)reading).Errors,
+                        "This is not a survey that can be planned."
+                    );
+                }
 
-            using var place = await planner.WaitAsync(cancel);
-            return Results.Bytes(
-                await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
-                Json
-            );
-        }
+                using var place = await planner.WaitAsync(cancel);
+                return Results.Bytes(
+                    await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
+                    Json
+                );
+            },
+            depth: RequestBody.PlannedDepth
+        );
     }
 
     private static async Task<IResult> YearAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
-        {
-            var reading = YearReader.Read(document!.RootElement);
-            if (reading is not YearReading.Valid valid)
+        return await Pipeline.WithBodyAsync(
+            request,
+            cancel,
+            async json =>
             {
-                return Problems.Invalid(((YearReading.Invalid)reading).Errors, "This is no year that can be planned.");
-            }
+                var reading = YearReader.Read(json);
+                if (reading is not YearReading.Valid valid)
+                {
+                    return Problems.Invalid(
+                        ((YearReading.Invalid)reading).Errors,
+                        "This is no year that can be planned."
+                    );
+                }
 
-            using var place = await planner.WaitAsync(cancel);
-            return Results.Bytes(await Task.Run(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), cancel), Json);
-        }
+                using var place = await planner.WaitAsync(cancel);
+                return Results.Bytes(
+                    await Task.Run(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), cancel),
+                    Json
+                );
+            },
+            depth: RequestBody.PlannedDepth
+        );
     }
 
     private static async Task<IResult> TraceAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel, RequestBody.PlannedDepth);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
-        {
-            var reading = TraceReader.Read(document!.RootElement);
-            if (reading is not TraceReading.Valid valid)
+        return await Pipeline.WithBodyAsync(
+            request,
+            cancel,
+            async json =>
             {
-                return Problems.Invalid(
-                    ((TraceReading.Invalid)reading).Errors,
-                    "These are no taps that can be reckoned."
-                );
-            }
+                var reading = TraceReader.Read(json);
+                if (reading is not TraceReading.Valid valid)
+                {
+                    return Problems.Invalid(
+                        ((TraceReading.Invalid)reading).Errors,
+                        "These are no taps that can be reckoned."
+                    );
+                }
 
-            using var place = await planner.WaitAsync(cancel);
-            return Results.Bytes(await Task.Run(() => Trace.Canes(valid.Asked, cancel).ToJson(), cancel), Json);
-        }
+                using var place = await planner.WaitAsync(cancel);
+                return Results.Bytes(await Task.Run(() => Trace.Canes(valid.Asked, cancel).ToJson(), cancel), Json);
+            },
+            depth: RequestBody.PlannedDepth
+        );
     }
 
     private static KindView[] Kinds() =>

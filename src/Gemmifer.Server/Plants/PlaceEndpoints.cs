@@ -69,15 +69,9 @@ public static class PlaceEndpoints
 
     private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("places");
             var sent = new List<PlaceInput>();
             foreach (var (item, path) in f.List("places", MostPlaces))
@@ -133,6 +127,6 @@ public static class PlaceEndpoints
             }
 
             return Results.Ok(await ViewAsync(garden, cancel));
-        }
+        });
     }
 }

@@ -134,76 +134,43 @@ public static class PlantEndpoints
         CancellationToken cancel
     )
     {
-        if (RequestBody.Revision(request) is not { } revision)
-        {
-            return RequestBody.RevisionMissing();
-        }
+        return await Pipeline.AsSeenAsync(
+            request,
+            "plant",
+            () => FindAsync(garden, id, cancel),
+            p => p.Revision,
+            async record =>
+            {
+                var from = record.Revision;
+                if (await FillAsync(record, request, clock, cancel) is { } error)
+                {
+                    return error;
+                }
 
-        if (await FindAsync(garden, id, cancel) is not { } record)
-        {
-            return Problems.NotFound("plant");
-        }
-
-        if (record.Revision != revision)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        if (await FillAsync(record, request, clock, cancel) is { } error)
-        {
-            return error;
-        }
-
-        record.Revision++;
-        return await Saving.PlantAsync(garden, record, revision, cancel)
-            ? Results.Ok(ViewOf(record))
-            : Problems.Conflict(record.Revision);
+                record.Revision++;
+                return await Saving.PlantAsync(garden, record, from, cancel)
+                    ? Results.Ok(ViewOf(record))
+                    : Problems.Conflict(record.Revision);
+            }
+        );
     }
 
     /// <summary>Takes a plant out, or back in. Doing what is done already changes nothing.</summary>
-    private static async Task<IResult> SetRemovedAsync(
+    private static Task<IResult> SetRemovedAsync(
         string id,
         DateTimeOffset? at,
         HttpRequest request,
         GardenContext garden,
         CancellationToken cancel
-    )
-    {
-        if (await garden.Plants.FirstOrDefaultAsync(p => p.Id == id, cancel) is not { } record)
-        {
-            return Problems.NotFound("plant");
-        }
-
-        if (record.RemovedAt is null == at is null)
-        {
-            return Results.NoContent();
-        }
-
-        // Taking out says what it saw; bringing back undoes what was just seen.
-        var seen = RequestBody.Revision(request);
-        if (seen is null && at is not null)
-        {
-            return RequestBody.RevisionMissing();
-        }
-
-        if (seen is not null && seen != record.Revision)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        record.RemovedAt = at;
-        record.Revision++;
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.NoContent();
-    }
+    ) =>
+        Pipeline.SetRemovedAsync(
+            request,
+            garden,
+            "plant",
+            () => garden.Plants.FirstOrDefaultAsync(p => p.Id == id, cancel),
+            at,
+            cancel
+        );
 
     private static async Task<IResult?> FillAsync(
         PlantRecord record,
@@ -212,23 +179,16 @@ public static class PlantEndpoints
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             var errors = new List<SurveyError>();
 
             // Only what is added has an id of the page's making; a plant that is sent back has its own.
-            var json = document!.RootElement;
             var id = record.Name.Length == 0 ? RequestBody.OwnId(new FieldReader(json, "", errors)) : null;
             Fill(record, json, "", Today(clock), errors);
             record.Id = id ?? record.Id;
             return errors.Count > 0 ? Problems.Invalid(errors) : null;
-        }
+        });
     }
 
     /// <summary>Fills a plant from what was sent; what is wrong stands in the errors, and nothing is filled.</summary>

@@ -157,23 +157,7 @@ public static class PlantList
             );
         }
 
-        var wantedFamily = PlantFamilies.Find(family)?.Id;
-        if (family is not null && wantedFamily is null)
-        {
-            errors.Add(
-                new SurveyError(
-                    "/family",
-                    "word",
-                    $"One of {string.Join(", ", PlantFamilies.All.Select(f => f.Id.Name))}."
-                )
-            );
-        }
-
-        if (due is not (null or "true" or "false"))
-        {
-            errors.Add(new SurveyError("/due", "word", "true or false."));
-        }
-
+        errors.AddRange(WordErrors(family, due));
         if (errors.Count > 0)
         {
             return Problems.Invalid(errors, "This list cannot be shown.");
@@ -185,38 +169,8 @@ public static class PlantList
             plants = plants.Where(p => p.Place == place);
         }
 
-        if (wantedFamily is not null || due is not null)
-        {
-            string[] KindsAt(string place, bool covered) =>
-                [
-                    .. PlantKinds
-                        .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
-                        .Where(k => due is null || (day.Window(k, place, covered).From <= day.Today) == (due == "true"))
-                        .Select(k => k.Id),
-                ];
-
-            // Most places are as early as the garden: only the others are named one by one.
-            string[] own = [.. day.Place.Later.Keys];
-            var (kinds, coveredKinds) = (KindsAt("", false), KindsAt("", true));
-            string[] SpotsAt(bool covered) =>
-                [.. own.SelectMany(place => KindsAt(place, covered).Select(kind => $"{kind} {place}"))];
-            var (spots, coveredSpots) = (SpotsAt(false), SpotsAt(true));
-            plants = plants.Where(p =>
-                own.Contains(p.Place)
-                    ? (p.Cover ? coveredSpots.Contains(p.Kind + " " + p.Place) : spots.Contains(p.Kind + " " + p.Place))
-                    : (p.Cover ? coveredKinds.Contains(p.Kind) : kinds.Contains(p.Kind))
-            );
-        }
-
-        var rows = Rows(garden, Found(plants, q ?? ""), day.Season);
-        rows = wanted switch
-        {
-            PlantState.Finished => rows.Where(r => r.Finished),
-            PlantState.Working => rows.Where(r => !r.Finished && r.Steps > 0),
-            PlantState.Surveyed => rows.Where(r => !r.Finished && r.Steps == 0 && r.Looked),
-            PlantState.Empty => rows.Where(r => !r.Finished && r.Steps == 0 && !r.Looked),
-            _ => rows,
-        };
+        plants = OfFamilyAndDue(plants, PlantFamilies.Find(family)?.Id, due, day);
+        var rows = InState(Rows(garden, Found(plants, q ?? ""), day.Season), wanted);
         var page = await rows.OrderBy(r => r.Plant.SortKey)
             .ThenBy(r => r.Plant.Id)
             .Take(paging.Limit + 1)
@@ -225,6 +179,67 @@ public static class PlantList
             await SummariesAsync(garden, paging.Page(request, page, r => r.Plant.Id), day, clock, cancel)
         );
     }
+
+    private static IEnumerable<SurveyError> WordErrors(string? family, string? due)
+    {
+        if (family is not null && PlantFamilies.Find(family) is null)
+        {
+            yield return new SurveyError(
+                "/family",
+                "word",
+                $"One of {string.Join(", ", PlantFamilies.All.Select(f => f.Id.Name))}."
+            );
+        }
+
+        if (due is not (null or "true" or "false"))
+        {
+            yield return new SurveyError("/due", "word", "true or false.");
+        }
+    }
+
+    /// <summary>Plants of a family, or of which the main prune is due, or is not; all where nothing was asked.</summary>
+    private static IQueryable<PlantRecord> OfFamilyAndDue(
+        IQueryable<PlantRecord> plants,
+        PlantFamily? wantedFamily,
+        string? due,
+        Day day
+    )
+    {
+        if (wantedFamily is null && due is null)
+        {
+            return plants;
+        }
+
+        string[] KindsAt(string place, bool covered) =>
+            [
+                .. PlantKinds
+                    .All.Where(k => wantedFamily is null || k.Family == wantedFamily)
+                    .Where(k => due is null || (day.Window(k, place, covered).From <= day.Today) == (due == "true"))
+                    .Select(k => k.Id),
+            ];
+
+        // Most places are as early as the garden: only the others are named one by one.
+        string[] own = [.. day.Place.Later.Keys];
+        var (kinds, coveredKinds) = (KindsAt("", false), KindsAt("", true));
+        string[] SpotsAt(bool covered) =>
+            [.. own.SelectMany(place => KindsAt(place, covered).Select(kind => $"{kind} {place}"))];
+        var (spots, coveredSpots) = (SpotsAt(false), SpotsAt(true));
+        return plants.Where(p =>
+            own.Contains(p.Place)
+                ? (p.Cover ? coveredSpots.Contains(p.Kind + " " + p.Place) : spots.Contains(p.Kind + " " + p.Place))
+                : (p.Cover ? coveredKinds.Contains(p.Kind) : kinds.Contains(p.Kind))
+        );
+    }
+
+    private static IQueryable<Row> InState(IQueryable<Row> rows, PlantState? wanted) =>
+        wanted switch
+        {
+            PlantState.Finished => rows.Where(r => r.Finished),
+            PlantState.Working => rows.Where(r => !r.Finished && r.Steps > 0),
+            PlantState.Surveyed => rows.Where(r => !r.Finished && r.Steps == 0 && r.Looked),
+            PlantState.Empty => rows.Where(r => !r.Finished && r.Steps == 0 && !r.Looked),
+            _ => rows,
+        };
 
     /// <summary>Plants with every word in their name, their place or what they are called.</summary>
     private static IQueryable<PlantRecord> Found(IQueryable<PlantRecord> plants, string words)

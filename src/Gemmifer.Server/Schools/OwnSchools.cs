@@ -251,83 +251,45 @@ public static class OwnSchools
         CancellationToken cancel
     )
     {
-        if (RequestBody.Revision(request) is not { } revision)
-        {
-            return RequestBody.RevisionMissing();
-        }
+        return await Pipeline.AsSeenAsync(
+            request,
+            "school of your own",
+            () => garden.Schools.FirstOrDefaultAsync(s => s.Id == id && s.RemovedAt == null, cancel),
+            s => s.Revision,
+            async record =>
+            {
+                if (await FillAsync(record, request, cancel) is { } error)
+                {
+                    return error;
+                }
 
-        if (await garden.Schools.FirstOrDefaultAsync(s => s.Id == id && s.RemovedAt == null, cancel) is not { } record)
-        {
-            return Problems.NotFound("school of your own");
-        }
-
-        if (record.Revision != revision)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        if (await FillAsync(record, request, cancel) is { } error)
-        {
-            return error;
-        }
-
-        record.Revision++;
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.Ok(ViewOf(record.Base, record));
+                record.Revision++;
+                return await Pipeline.SaveAsync(
+                    garden,
+                    () => record.Revision,
+                    () => Results.Ok(ViewOf(record.Base, record)),
+                    cancel
+                );
+            }
+        );
     }
 
     /// <summary>Takes a school out of the list, or back in. Doing what is done already changes nothing.</summary>
-    private static async Task<IResult> SetRemovedAsync(
+    private static Task<IResult> SetRemovedAsync(
         string id,
         DateTimeOffset? at,
         HttpRequest request,
         GardenContext garden,
         CancellationToken cancel
-    )
-    {
-        if (await garden.Schools.FirstOrDefaultAsync(s => s.Id == id, cancel) is not { } record)
-        {
-            return Problems.NotFound("school of your own");
-        }
-
-        if (record.RemovedAt is null == at is null)
-        {
-            return Results.NoContent();
-        }
-
-        // Taking out says what it saw; bringing back undoes what was just seen.
-        var seen = RequestBody.Revision(request);
-        if (seen is null && at is not null)
-        {
-            return RequestBody.RevisionMissing();
-        }
-
-        if (seen is not null && seen != record.Revision)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        record.RemovedAt = at;
-        record.Revision++;
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.NoContent();
-    }
+    ) =>
+        Pipeline.SetRemovedAsync(
+            request,
+            garden,
+            "school of your own",
+            () => garden.Schools.FirstOrDefaultAsync(s => s.Id == id, cancel),
+            at,
+            cancel
+        );
 
     /// <summary>
     /// Where one of two values that hang together was changed, the other is set with it, so that no kind's own value
@@ -353,23 +315,16 @@ public static class OwnSchools
 
     private static async Task<IResult?> FillAsync(OwnSchoolRecord record, HttpRequest request, CancellationToken cancel)
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             var errors = new List<SurveyError>();
 
             // Only what is added has an id of the page's making.
-            var json = document!.RootElement;
             var id = record.Name.Length == 0 ? RequestBody.OwnId(new FieldReader(json, "", errors)) : null;
             Fill(record, json, "", errors);
             record.Id = id ?? record.Id;
             return errors.Count > 0 ? Problems.Invalid(errors, "This school cannot be stored as it is.") : null;
-        }
+        });
     }
 
     /// <summary>Fills a school from what was sent; what is wrong stands in the errors.</summary>

@@ -165,16 +165,10 @@ public static class SettingsEndpoints
             return RequestBody.RevisionMissing();
         }
 
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             var errors = new List<SurveyError>();
-            var settings = Read(document!.RootElement, errors);
+            var settings = Read(json, errors);
             if (settings is null || errors.Count > 0)
             {
                 return Problems.Invalid(errors, "These settings cannot be stored.");
@@ -206,7 +200,7 @@ public static class SettingsEndpoints
 
             clock.Set(settings.Place.TimeZone);
             return Results.Ok(new SettingsView(row.Revision, settings));
-        }
+        });
     }
 
     /// <summary>Settings as they were sent; null where they cannot be read, and the errors say why.</summary>

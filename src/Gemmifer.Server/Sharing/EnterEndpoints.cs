@@ -87,16 +87,10 @@ public static class EnterEndpoints
             return People.NotShared();
         }
 
-        var (document, error) = await RequestBody.ReadAsync(context.Request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
         {
             List<Core.Exchange.SurveyError> errors = [];
-            var f = new Core.Exchange.FieldReader(document!.RootElement, "", errors);
+            var f = new Core.Exchange.FieldReader(json, "", errors);
             if (!f.IsObject || !f.Require("code") || f.Text("code", MostCode) is not { } code)
             {
                 return Problems.Invalid(errors, "This is no code to sign in with.");
@@ -130,7 +124,7 @@ public static class EnterEndpoints
                 new AuthenticationProperties { IsPersistent = true }
             );
             return Results.Ok(ViewOf(visitor, gardens, context));
-        }
+        });
     }
 
     private static async Task<IResult> LeaveAsync(HttpContext context)

@@ -163,16 +163,10 @@ public static class People
             return NotShared();
         }
 
-        var (document, error) = await RequestBody.ReadAsync(context.Request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
         {
             List<SurveyError> errors = [];
-            var f = new FieldReader(document!.RootElement, "", errors);
+            var f = new FieldReader(json, "", errors);
             if (!f.IsObject || !f.Require("name") || f.Text("name", MostName)?.Trim() is not { } name)
             {
                 return Problems.Invalid(errors, "Nobody was let in.");
@@ -191,7 +185,7 @@ public static class People
             var person = await door.AddAsync(name, Role.Helper);
             var (link, code) = await door.SignInCodeAsync(person.Id, Doorkeeper.Sent);
             return Invitation(share, person.Id, link, code);
-        }
+        });
     }
 
     private static async Task<IResult> CodeAsync(string id, HttpContext context, CancellationToken cancel)
@@ -245,16 +239,10 @@ public static class People
             return NotShared();
         }
 
-        var (document, error) = await RequestBody.ReadAsync(context.Request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
         {
             List<SurveyError> errors = [];
-            var f = new FieldReader(document!.RootElement, "", errors);
+            var f = new FieldReader(json, "", errors);
             if (!f.IsObject || !f.Require("days"))
             {
                 return Problems.Invalid(errors, "No link was made.");
@@ -295,7 +283,7 @@ public static class People
 
             var (link, code) = await door.LookCodeAsync(new GardenPart(plant, place), TimeSpan.FromDays(days!.Value));
             return Invitation(share, link.Id, link, code);
-        }
+        });
     }
 
     private static async Task<IResult> EndLinkAsync(string id, HttpContext context, CancellationToken cancel) =>

@@ -98,13 +98,7 @@ public static class SurveyEndpoints
             return Problems.NotFound("plant");
         }
 
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             var place = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
             var season = PruningYear.Of(PlantEndpoints.Today(clock), place.Hemisphere);
@@ -114,14 +108,11 @@ public static class SurveyEndpoints
                 return Problems.Conflict(record?.Revision ?? 0);
             }
 
-            var errors = new List<SurveyError>();
-            var f = new FieldReader(document!.RootElement, "", errors);
+            var f = new FieldReader(json, "", []);
             if (!f.IsObject || !f.Require("date") || !f.Require("stems") || f.Date("date") is not { } date)
             {
-                return Problems.Invalid(errors);
+                return Problems.Invalid(f.Errors);
             }
-
-            static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
 
             if (
                 Visitor.Of(request.HttpContext) is { Role: Role.Helper }
@@ -131,30 +122,7 @@ public static class SurveyEndpoints
                 return Problems.Of(403, "right", "The school of a plant is its owner's to choose. Nothing was stored.");
             }
 
-            // A page from before a part was known does not send it: what is stored stays.
-            JsonNode? Sent(string name, Func<string?> stored) =>
-                document.RootElement.TryGetProperty(name, out _) ? Node(f.Find(name))
-                : stored() is { } kept ? JsonNode.Parse(kept)
-                : null;
-            var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.Part(p)));
-            foreach (var weighing in PlantFamilies.All.Where(f => f is { Part: not null, Records: not null }))
-            {
-                (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
-            }
-
-            var composed = SurveyDocuments.Compose(
-                plant,
-                place,
-                date,
-                new SurveyParts(
-                    Node(f.Find("stems"))!,
-                    Node(f.Find("keepOut")) ?? new JsonArray(),
-                    Node(f.Find("school")),
-                    Sent("support", () => record?.Support),
-                    Sent("rain", () => record?.Rain),
-                    ofFamilies
-                )
-            );
+            var composed = Composed(f, plant, place, date, record);
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid && !SurveyDocuments.OnlyEmpty(reading, composed))
             {
@@ -163,48 +131,96 @@ public static class SurveyEndpoints
 
             // What another family reads, and what nobody does, is not stored; a part stored before stays.
             SurveyDocuments.Keep(composed, reading.Ignored);
-            var part = PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Part;
-            if (record is null)
-            {
-                record = new SurveyRecord
-                {
-                    PlantId = id,
-                    Season = season,
-                    Stems = "",
-                    KeepOut = "",
-                };
-                garden.Add(record);
-            }
-
-            record.Date = date;
-            record.Stems = composed["stems"]!.ToJsonString();
-            record.KeepOut = composed["keepOut"]!.ToJsonString();
-            record.School = composed["school"]?.ToJsonString();
-            record.Support = composed["support"]?.ToJsonString();
-            if (part is not null)
-            {
-                record.SetPart(part, composed[part]?.ToJsonString());
-            }
-
-            record.Rain = composed["rain"]?.ToJsonString();
-            record.Revision++;
-            plant.WorkRevision++;
+            record ??= Begun(garden, id, season);
+            Fill(record, plant, date, composed);
             record.UpdatedAt = clock.GetUtcNow();
-            try
+            plant.WorkRevision++;
+            if (!await SavedAsync(garden, plant, cancel))
             {
-                if (!await Saving.WorkAsync(garden, plant, plant.WorkRevision - 1, cancel))
-                {
-                    return Problems.Conflict(revision + 1);
-                }
-            }
-            catch (DbUpdateException e) when (Saving.Doubled(e))
-            {
-                // Another tab made the season's first survey between our look and our save.
                 return Problems.Conflict(revision + 1);
             }
 
             SurveyDocuments.AddWeighed(composed, plant, await Weighed.OfAsync(garden, plant, season, cancel));
             return Results.Ok(ViewOf(record, composed, null, await surveys.EarlierAsync(record, cancel)));
+        });
+    }
+
+    private static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
+
+    /// <summary>The survey as it was sent, with what is stored where a page does not know of a part.</summary>
+    private static JsonObject Composed(
+        FieldReader f,
+        PlantRecord plant,
+        GardenPlace place,
+        DateOnly date,
+        SurveyRecord? record
+    )
+    {
+        // A page from before a part was known does not send it: what is stored stays.
+        JsonNode? Sent(string name, Func<string?> stored) =>
+            f.Has(name) ? Node(f.Find(name))
+            : stored() is { } kept ? JsonNode.Parse(kept)
+            : null;
+        var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.Part(p)));
+        foreach (var weighing in PlantFamilies.All.Where(w => w is { Part: not null, Records: not null }))
+        {
+            (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
+        }
+
+        return SurveyDocuments.Compose(
+            plant,
+            place,
+            date,
+            new SurveyParts(
+                Node(f.Find("stems"))!,
+                Node(f.Find("keepOut")) ?? new JsonArray(),
+                Node(f.Find("school")),
+                Sent("support", () => record?.Support),
+                Sent("rain", () => record?.Rain),
+                ofFamilies
+            )
+        );
+    }
+
+    private static SurveyRecord Begun(GardenContext garden, string id, int season)
+    {
+        var record = new SurveyRecord
+        {
+            PlantId = id,
+            Season = season,
+            Stems = "",
+            KeepOut = "",
+        };
+        garden.Add(record);
+        return record;
+    }
+
+    private static void Fill(SurveyRecord record, PlantRecord plant, DateOnly date, JsonObject composed)
+    {
+        record.Date = date;
+        record.Stems = composed["stems"]!.ToJsonString();
+        record.KeepOut = composed["keepOut"]!.ToJsonString();
+        record.School = composed["school"]?.ToJsonString();
+        record.Support = composed["support"]?.ToJsonString();
+        if (PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Part is { } part)
+        {
+            record.SetPart(part, composed[part]?.ToJsonString());
+        }
+
+        record.Rain = composed["rain"]?.ToJsonString();
+        record.Revision++;
+    }
+
+    private static async Task<bool> SavedAsync(GardenContext garden, PlantRecord plant, CancellationToken cancel)
+    {
+        try
+        {
+            return await Saving.WorkAsync(garden, plant, plant.WorkRevision - 1, cancel);
+        }
+        catch (DbUpdateException e) when (Saving.Doubled(e))
+        {
+            // Another tab made the season's first survey between our look and our save.
+            return false;
         }
     }
 

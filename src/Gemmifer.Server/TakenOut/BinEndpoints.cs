@@ -255,15 +255,6 @@ public static class BinEndpoints
         }
 
         garden.Remove(plant);
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(plant.Revision);
-        }
-
-        return Results.NoContent();
+        return await Pipeline.SaveAsync(garden, () => plant.Revision, () => Results.NoContent(), cancel);
     }
 }

@@ -55,13 +55,7 @@ public static class Corrections
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
             {
@@ -76,7 +70,7 @@ public static class Corrections
                 return Problems.NotFound("line");
             }
 
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("changes");
             var (seen, day) = (f.Whole("changes", 0, int.MaxValue), f.Date("day"));
             var (text, grams, struck) = (
@@ -143,7 +137,7 @@ public static class Corrections
             }
 
             return Results.Ok(store.ViewOf(record));
-        }
+        });
     }
 
     private static void Correct(

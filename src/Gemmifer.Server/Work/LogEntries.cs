@@ -132,7 +132,7 @@ public static class LogEntries
             At = day < store.Day(at) ? store.NoonOf(day) : at,
             Season = season(day),
             Kind = LogKind.Note,
-            Text = said.Text,
+            Text = said.Text.Text,
             Measures = WorkStore.Stored(said.Measures),
             Event = note.What,
             Mm = note.Mm,
@@ -148,15 +148,9 @@ public static class LogEntries
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("batch");
             var at = store.Done(request);
             var (note, day) = Read(f, store.Day(at));
@@ -224,8 +218,11 @@ public static class LogEntries
                 // The same entry, sent twice at the same moment: the other one is stored, whole.
             }
 
-            return Results.Created("/api/log", new EntryView(batch!, keys.Count, note.Said.Text, note.Said.Measures));
-        }
+            return Results.Created(
+                "/api/log",
+                new EntryView(batch!, keys.Count, note.Said.Text.Text, note.Said.Measures)
+            );
+        });
     }
 
     private static string KeyOf(string batch, string plant) => $"{batch}{Between}{plant}";
@@ -265,15 +262,9 @@ public static class LogEntries
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("line");
             var line = f.Text("line", 300);
             if (f.Errors.Count > 0)
@@ -315,12 +306,12 @@ public static class LogEntries
                         u.Note.Mm,
                         u.Note.Grams,
                         u.Note.Bbch,
-                        u.Note.Said.Text,
+                        u.Note.Said.Text.Text,
                         u.Note.Said.Measures
                     ),
                     _ => throw new InvalidOperationException("A line is read or asked about."),
                 }
             );
-        }
+        });
     }
 }

@@ -155,15 +155,9 @@ public static class Rounds
             return Problems.NotFound("plant");
         }
 
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("task");
             var task = f.Choice<SurveyTask>("task");
             var anyway = f.Flag("anyway") ?? false;
@@ -234,7 +228,7 @@ public static class Rounds
             }
 
             return Results.Ok(ViewOf(record, await KindsAsync(garden, record, cancel)));
-        }
+        });
     }
 
     /// <summary>Why a visit that is there cannot be changed so; null where it can.</summary>
@@ -307,16 +301,7 @@ public static class Rounds
         }
 
         garden.Remove(record);
-        try
-        {
-            await garden.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Problems.Conflict(record.Revision);
-        }
-
-        return Results.NoContent();
+        return await Pipeline.SaveAsync(garden, () => record.Revision, () => Results.NoContent(), cancel);
     }
 
     private static Task<RoundRecord?> FindAsync(

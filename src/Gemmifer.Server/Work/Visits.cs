@@ -96,7 +96,7 @@ public static class Visits
                     Season = work.Season,
                     Key = $"{work.Visit}:{v.Key}",
                     Kind = v.Kind,
-                    Text = v.Text,
+                    Text = v.Text.Text,
                     Measures = WorkStore.Stored(v.Text.Measures),
                     Due = v.Due,
                     Planned = v.Due,
@@ -181,15 +181,9 @@ public static class Visits
         CancellationToken cancel
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("outcome");
             var outcome = f.Choice<VisitOutcome>("outcome");
             var days = f.Whole("days", 1, 60) ?? 7;
@@ -248,7 +242,7 @@ public static class Visits
             }
 
             return Results.NoContent();
-        }
+        });
     }
 
     private static string CameBack(VisitRecord visit) => $"Came back: {visit.Text}";

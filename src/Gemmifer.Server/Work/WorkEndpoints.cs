@@ -90,6 +90,11 @@ public static class WorkEndpoints
             .ProducesProblem(409)
             .ProducesProblem(412)
             .ProducesProblem(428);
+        MapLog(plant);
+    }
+
+    private static void MapLog(RouteGroupBuilder plant)
+    {
         plant.MapGet("log", LogAsync).WithName("log").ForLookers().Produces<LogView[]>().ProducesProblem(404);
         plant
             .MapPost("crop", CropAsync)
@@ -155,15 +160,9 @@ public static class WorkEndpoints
             return RequestBody.RevisionMissing();
         }
 
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
-            return error;
-        }
-
-        using (document)
-        {
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             f.Require("key");
             f.Require("mark");
             f.Require("outcome");
@@ -219,7 +218,7 @@ public static class WorkEndpoints
                 PlantId = id,
                 At = store.Done(request),
                 Kind = LogKind.Step,
-                Text = kept.Said.Text,
+                Text = kept.Said.Text.Text,
                 Measures = WorkStore.Stored(kept.Said.Measures),
                 Stem = kept.Stem,
                 Stage = kept.Stage,
@@ -232,7 +231,7 @@ public static class WorkEndpoints
                 Tied = kept.Tied is { } tied ? JsonSerializer.Serialize(tied, PartJson.Options) : null,
             };
             return await use(open, line);
-        }
+        });
     }
 
     private static TiedTo? TiedToOf(FieldReader f)
@@ -410,20 +409,14 @@ public static class WorkEndpoints
         Func<FieldReader, PlantRecord, DateTimeOffset, Func<DateOnly, int>, LogRecord?> read
     )
     {
-        var (document, error) = await RequestBody.ReadAsync(request, cancel);
-        if (error is not null)
-        {
-            return error;
-        }
-
-        using (document)
+        return await Pipeline.WithBodyAsync(request, cancel, async json =>
         {
             if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
             {
                 return Problems.NotFound("plant");
             }
 
-            var f = new FieldReader(document!.RootElement, "", []);
+            var f = new FieldReader(json, "", []);
             var at = store.Done(request);
             var record = read(f, plant, at, await store.SeasonsAsync(cancel));
             var key = f.Text("key", 64);
@@ -435,6 +428,6 @@ public static class WorkEndpoints
             record.Key = key;
 
             return Results.Created($"/api/plants/{id}/log", store.ViewOf(await store.KeepAsync(record, cancel)));
-        }
+        });
     }
 }

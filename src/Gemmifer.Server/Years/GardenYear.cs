@@ -1,15 +1,10 @@
-using System.Text.Json;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plants;
-using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
-using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 using Gemmifer.Data;
 using Gemmifer.Server.Http;
 using Gemmifer.Server.Planning;
 using Gemmifer.Server.Plants;
-using Gemmifer.Server.Settings;
 using Microsoft.EntityFrameworkCore;
 
 namespace Gemmifer.Server.Years;
@@ -69,7 +64,7 @@ public static class GardenYear
             return Problems.Invalid(errors, "This year cannot be shown.");
         }
 
-        var (asked, plants, settings) = await AskedAsync(
+        var (asked, plants, settings) = await YearDating.AskedAsync(
             garden,
             weather,
             planner,
@@ -79,7 +74,7 @@ public static class GardenYear
             clock,
             cancel
         );
-        var year = await PlanAsync(asked, planner, cancel);
+        var year = await YearDating.PlanAsync(asked, planner, cancel);
         return Results.Ok(
             new GardenYearView(
                 today,
@@ -120,27 +115,14 @@ public static class GardenYear
     )
     {
         List<SurveyError> errors = [];
-        var available = Minutes.Most;
-        if (minutes is not null && (!int.TryParse(minutes, out available) || available < 1 || available > Minutes.Most))
-        {
-            errors.Add(
-                new SurveyError("/minutes", "range", $"A whole number from 1 to {Minutes.Most}.", 1, Minutes.Most)
-            );
-        }
-
-        var wanted = WireNames.Find<YearJob>(job);
-        if (job is not null && wanted is null)
-        {
-            errors.Add(new SurveyError("/job", "unknown", $"One of {string.Join(", ", WireNames.All<YearJob>())}."));
-        }
-
+        var (available, wanted) = (MinutesOf(minutes, errors), JobOf(job, errors));
         if (errors.Count > 0)
         {
             return Problems.Invalid(errors, "This work cannot be chosen.");
         }
 
         var today = PlantEndpoints.Today(clock);
-        var (asked, plants, _) = await AskedAsync(
+        var (asked, plants, _) = await YearDating.AskedAsync(
             garden,
             weather,
             planner,
@@ -152,7 +134,7 @@ public static class GardenYear
         );
         var diseased = await DiseasedAsync(garden, today, cancel);
         var since = await garden.Plants.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.CreatedAt, cancel);
-        var year = await PlanAsync(asked, planner, cancel);
+        var year = await YearDating.PlanAsync(asked, planner, cancel);
         DatedJob[] wantedJobs = [.. year.Jobs.Where(j => wanted is null || j.Job == wanted)];
         var waits = wantedJobs
             .Where(j => Open(j, today))
@@ -179,15 +161,7 @@ public static class GardenYear
         DatedJob[] overdue =
         [
             .. wantedJobs
-                .Where(j =>
-                    j.Window[1] < today
-                    && j.Weight > 0
-                    && j.Job is not (YearJob.Deadhead or YearJob.Level)
-                    && (j.Job != YearJob.Look || j.Weight > 1)
-                    && YearWords.NotedBy(j.Job) is not null
-                    && j.Plant is { } plant
-                    && Waited.Day(since[plant], clock) <= j.Window[1]
-                )
+                .Where(j => IsMissed(j, today) && Waited.Day(since[j.Plant!], clock) <= j.Window[1])
                 .OrderBy(Walked),
         ];
         WaitingJob[] waitsListed = [.. waits.OrderBy(w => Walked(w.Job)).Take(MostListed)];
@@ -214,10 +188,43 @@ public static class GardenYear
                 waits.Length,
                 overdue.Length,
                 [.. plants.Where(p => named.Contains(p.Id))],
-                [.. year.Warnings.Where(w => w.Code == FaultCode)]
+                [.. year.Warnings.Where(w => w.Code == YearDating.FaultCode)]
             )
         );
     }
+
+    private static int MinutesOf(string? minutes, List<SurveyError> errors)
+    {
+        var available = Minutes.Most;
+        if (minutes is not null && (!int.TryParse(minutes, out available) || available < 1 || available > Minutes.Most))
+        {
+            errors.Add(
+                new SurveyError("/minutes", "range", $"A whole number from 1 to {Minutes.Most}.", 1, Minutes.Most)
+            );
+        }
+
+        return available;
+    }
+
+    private static YearJob? JobOf(string? job, List<SurveyError> errors)
+    {
+        var wanted = WireNames.Find<YearJob>(job);
+        if (job is not null && wanted is null)
+        {
+            errors.Add(new SurveyError("/job", "unknown", $"One of {string.Join(", ", WireNames.All<YearJob>())}."));
+        }
+
+        return wanted;
+    }
+
+    /// <summary>Whether its days are over, and whoever did it would have noted it.</summary>
+    private static bool IsMissed(DatedJob j, DateOnly today) =>
+        j.Window[1] < today
+        && j.Weight > 0
+        && j.Job is not (YearJob.Deadhead or YearJob.Level)
+        && (j.Job != YearJob.Look || j.Weight > 1)
+        && YearWords.NotedBy(j.Job) is not null
+        && j.Plant is not null;
 
     private static bool Open(DatedJob job, DateOnly today) => today <= job.Window[1] && Minutes.Worth(job, today) > 0;
 
@@ -267,191 +274,5 @@ public static class GardenYear
 
         errors.Add(new SurveyError(field, "format", "A day like 2027-02-20."));
         return null;
-    }
-
-    /// <summary>Code of the warning that a plant could not be dated though it should be.</summary>
-    internal const string FaultCode = "fault";
-
-    private static YearWarning FaultOf(string plant, Exception e, PlanMaker planner) =>
-        new(FaultCode, $"This plant could not be dated. Report it as {planner.Failed(e)}.", plant);
-
-    /// <summary>Dates the year. A plant that cannot be dated is told, and the others are dated all the same.</summary>
-    internal static Task<YearAnswer> PlanAsync(YearAsked asked, PlanMaker planner, CancellationToken cancel) =>
-        Task.Run(
-            () =>
-            {
-                try
-                {
-                    return YearPlanner.Plan(asked, cancel);
-                }
-                catch (Exception e) when (e is not OperationCanceledException)
-                {
-                    return WithoutFaulty(asked, planner, cancel);
-                }
-            },
-            cancel
-        );
-
-    private static YearAnswer WithoutFaulty(YearAsked asked, PlanMaker planner, CancellationToken cancel)
-    {
-        List<YearPlant> sound = [];
-        List<YearWarning> noticed = [.. asked.Noticed];
-        foreach (var plant in asked.Plants)
-        {
-            try
-            {
-                _ = YearPlanner.Plan(asked with { Plants = [plant] }, cancel);
-                sound.Add(plant);
-            }
-            catch (Exception e) when (e is not OperationCanceledException)
-            {
-                noticed.Add(FaultOf(plant.Id, e, planner));
-            }
-        }
-
-        return YearPlanner.Plan(asked with { Plants = sound, Noticed = noticed }, cancel);
-    }
-
-    /// <summary>What is asked of the garden's year, and its plants in the order in which one walks.</summary>
-    internal static async Task<(YearAsked Asked, YearPlantView[] Plants, GardenPlace Place)> AskedAsync(
-        GardenContext garden,
-        GardenWeather weather,
-        PlanMaker planner,
-        string? place,
-        DateOnly from,
-        DateOnly to,
-        TimeProvider clock,
-        CancellationToken cancel
-    )
-    {
-        var where = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
-        var growing = await garden
-            .Plants.AsNoTracking()
-            .Where(p => p.RemovedAt == null && (place == null || p.Place == place))
-            .OrderBy(p => p.SortKey)
-            .ThenBy(p => p.Id)
-            .ToListAsync(cancel);
-        var schools = (
-            await garden
-                .Surveys.AsNoTracking()
-                .Where(s => s.School != null)
-                .Select(s => new
-                {
-                    s.PlantId,
-                    s.Season,
-                    s.School,
-                })
-                .ToListAsync(cancel)
-        ).GroupBy(s => s.PlantId).ToDictionary(g => g.Key, g => g.MaxBy(s => s.Season)!.School);
-        var log = await garden
-            .Log.AsNoTracking()
-            .Where(l => l.Event != null || (l.Kind == LogKind.Finished && l.Visit == 1))
-            .Select(l => new
-            {
-                l.PlantId,
-                l.At,
-                l.Event,
-            })
-            .ToListAsync(cancel);
-        var looked = await garden
-            .Surveys.AsNoTracking()
-            .Where(s => s.Looked)
-            .Select(s => new { s.PlantId, s.UpdatedAt })
-            .ToListAsync(cancel);
-        var atPath = (
-            await garden
-                .Surveys.AsNoTracking()
-                .Where(s => s.KeepOut != "[]")
-                .Where(s => !garden.Surveys.Any(later => later.PlantId == s.PlantId && later.Season > s.Season))
-                .Select(s => s.PlantId)
-                .ToListAsync(cancel)
-        ).ToHashSet(StringComparer.Ordinal);
-        var sudden = log.Where(l => l.Event is { } e && Noted.Sudden.Contains(e))
-            .GroupBy(l => l.PlantId)
-            .ToDictionary(g => g.Key, g => g.Max(l => l.At));
-        List<YearWarning> noticed = [];
-        List<(YearPlant Plant, YearPlantView View)> dated = [];
-        foreach (var p in growing)
-        {
-            try
-            {
-                var kind = PlantKinds.Of(p.Kind);
-                dated.Add(
-                    (
-                        new YearPlant(
-                            p.Id,
-                            kind,
-                            WhenOf(schools.GetValueOrDefault(p.Id), kind),
-                            WireNames.Find<Sun>(p.Sun) ?? Sun.Full,
-                            p.PlantedYear is { } planted ? Math.Max(0, from.Year - planted) : null,
-                            p.Cover,
-                            p.FlowerOn is { } day && day >= from.AddMonths(-12) ? day : null,
-                            p.Hips,
-                            where.Later.GetValueOrDefault(p.Place),
-                            atPath.Contains(p.Id)
-                        ),
-                        new YearPlantView(p.Id, p.Name, p.Place, kind.Family)
-                    )
-                );
-            }
-            catch (Exception e) when (e is not OperationCanceledException)
-            {
-                noticed.Add(FaultOf(p.Id, e, planner));
-            }
-        }
-
-        var known = dated.Select(d => d.Plant.Id).ToHashSet(StringComparer.Ordinal);
-        return (
-            new YearAsked(
-                where.OfYear,
-                true,
-                where.Latitude,
-                from,
-                to,
-                [.. dated.Select(d => d.Plant)],
-                [
-                    .. log.Where(l => known.Contains(l.PlantId))
-                        .Select(l => new YearLog(l.PlantId, Waited.Day(l.At, clock), l.Event ?? YearEvent.Pruned)),
-                    // Whoever noted what a plant looks like has walked round it, unless something happened since.
-                    .. looked
-                        .Where(s => known.Contains(s.PlantId) && !(sudden.GetValueOrDefault(s.PlantId) > s.UpdatedAt))
-                        .Select(s => new YearLog(s.PlantId, Waited.Day(s.UpdatedAt, clock), YearEvent.Looked)),
-                ],
-                await weather.ExpectedAsync(PlantEndpoints.Today(clock), cancel),
-                noticed
-            ),
-            [.. dated.Select(d => d.View)],
-            where
-        );
-    }
-
-    /// <summary>When the main prune is by the school of a plant as it is stored.</summary>
-    private static string WhenOf(string? stored, PlantKind kind)
-    {
-        if (stored is not null)
-        {
-            using var school = JsonDocument.Parse(stored);
-            var root = school.RootElement;
-            var id =
-                root.ValueKind == JsonValueKind.String ? root.GetString()
-                : root.TryGetProperty("base", out var b) ? b.GetString()
-                : null;
-            if (
-                root.ValueKind == JsonValueKind.Object
-                && root.TryGetProperty("set", out var set)
-                && set.TryGetProperty("when", out var when)
-                && when.GetString() is { } own
-            )
-            {
-                return own;
-            }
-
-            if (id is not null && SchoolCatalog.For(id, kind.Id) is { } named)
-            {
-                return named.When;
-            }
-        }
-
-        return SchoolCatalog.For(kind.DefaultSchool, kind.Id)!.When;
     }
 }

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
 
 namespace Gemmifer.Core.Tests.Families;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Tests.Plans;
@@ -43,6 +42,59 @@ public partial class SentenceTests
         Assert.Equal("Row \uE000lx\uE001, said \uE000 and \uE001 by B, 12 mm", own.Text);
         Assert.Equal("", default(Sentence).Text);
         Assert.Null(Sentence.Maybe(null));
+    }
+
+    [Fact]
+    public void A_sentence_put_into_another_brings_its_measures()
+    {
+        Sentence first = $"Cut it at {Sentence.Mark(40, Sentence.Millimetres)}.";
+        Sentence all = $"Look. {first} Then tie it.";
+        Assert.Equal("Look. Cut it at 40 mm. Then tie it.", all.Text);
+        Assert.Equal([new Measure(16, 5, Mm: 40)], all.Measures!);
+    }
+
+    /// <summary>Every record that a plan is made of, found by what it holds.</summary>
+    private static HashSet<Type> Reached(params Type[] from)
+    {
+        var (reached, open) = (new HashSet<Type>(), new Stack<Type>(from));
+        while (open.TryPop(out var type))
+        {
+            var own = type.Namespace?.StartsWith("Gemmifer", StringComparison.Ordinal) == true && !type.IsEnum;
+            foreach (var inner in type.IsGenericType ? type.GetGenericArguments() : [])
+            {
+                open.Push(inner);
+            }
+
+            if (type.IsArray)
+            {
+                open.Push(type.GetElementType()!);
+            }
+
+            if (own && type != typeof(Sentence) && reached.Add(type))
+            {
+                foreach (var property in type.GetProperties())
+                {
+                    open.Push(property.PropertyType);
+                }
+            }
+        }
+
+        return reached;
+    }
+
+    [Fact]
+    public void Beside_every_sentence_of_a_plan_stand_its_measures()
+    {
+        var types = Reached([typeof(PlanDocument), .. PlantFamilies.All.Select(f => f.PlanPart).OfType<Type>()]);
+        var sentences = types
+            .SelectMany(t => t.GetProperties().Select(p => (Type: t, p.Name, p.PropertyType)))
+            .Where(p => (Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType) == typeof(Sentence))
+            .Where(p => p.Name != nameof(PlanStep.Said))
+            .ToArray();
+        Assert.True(sentences.Length > 15, $"{sentences.Length} sentences");
+        Assert.All(sentences, s =>
+            Assert.NotNull(s.Type.GetProperty(s.Name == "Text" ? "Measures" : s.Name + "Measures"))
+        );
     }
 
     [Fact]

@@ -1,5 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Gemmifer.Core.Families.CaneFruit;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Tests.Plans;
@@ -58,7 +60,7 @@ public class SummaryTests
         if (plan.Vine is not null)
         {
             Assert.Equal(plan.Counts.BudsLeft, Said(words, "buds? stays?"));
-            if (plan.Vine.Budget is { } budget && budget.Buds != plan.Counts.BudsLeft)
+            if (plan.Vine!.Budget is { } budget && budget.Buds != plan.Counts.BudsLeft)
             {
                 Assert.Contains(budget.Buds.ToString(CultureInfo.InvariantCulture), words, StringComparison.Ordinal);
             }

@@ -278,7 +278,7 @@ public sealed class SeasonRuleTests
     {
         var plan = Surveys.Plan(Rose("2027-11-20"));
         var visit = Assert.Single(Visits(plan), v => v.Kind == VisitKind.Defer);
-        Assert.StartsWith("The main prune: A", visit.Text, StringComparison.Ordinal);
+        Assert.StartsWith("The main prune: A", visit.Text.Text, StringComparison.Ordinal);
         Assert.Equal(new DateOnly(2028, 1, 31), visit.Due);
 
         var row = Surveys.Of().Plant("kind", "raspberry.summer").With("date", "2027-11-20");

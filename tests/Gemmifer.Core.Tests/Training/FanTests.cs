@@ -106,15 +106,13 @@ public class FanTests
             Kind = SupportKind.Wires,
             Wires = [new Wire(300, 80), new Wire(600, 80), new Wire(900, 80), new Wire(1200, 80)],
         };
-        var ties = Ties.Of(wires, line, 100, 1900);
+        var ties = Ties.Of(wires, line, 100, 1900, 350);
         Assert.Equal([300, 600, 900], ties.Select(t => Math.Round(t.Place.Z, 6)));
         Assert.Equal(["wire 1", "wire 2", "wire 3"], ties.Select(t => t.On));
-        var wall = Ties.Of(Wall(), line, 100, 1900);
+        var wall = Ties.Of(Wall(), line, 100, 1900, 350);
         Assert.Equal(100, wall[0].AlongMm, 1e-9);
         Assert.Equal(1900, wall[^1].AlongMm, 1e-9);
-        Assert.All(wall.Zip(wall.Skip(1)), p =>
-            Assert.True(p.Second.AlongMm - p.First.AlongMm <= Ties.SpacingMm + 1e-9)
-        );
+        Assert.All(wall.Zip(wall.Skip(1)), p => Assert.True(p.Second.AlongMm - p.First.AlongMm <= 350 + 1e-9));
         Assert.Equal(Enumerable.Range(1, wall.Length), wall.Select(t => t.Number));
 
         // By hand: five ties round 12 mm: 5 × (2 × π × 12 × 1.5 + 250) mm = 1,815 mm.

@@ -71,8 +71,10 @@ public class SupportLinesTests
         Near(new(-1900, 0, 1300), lines[0].At(lines[0].LengthMm));
         Near(new(1900, 0, 1300), lines[^1].At(lines[^1].LengthMm));
         var support = Of(SupportKind.Wires, -2000, 4000, 2000, 1300, 1700);
-        Assert.All(lines, l => Assert.True(Ties.Of(support, l, 0, l.LengthMm).Length >= 2));
-        Assert.All(Ties.Of(support, lines[0], 100, 1500), t => Assert.Equal(("wire 1", 1300.0), (t.On, t.Place.Z)));
+        Assert.All(lines, l => Assert.True(Ties.Of(support, l, 0, l.LengthMm, 350).Length >= 2));
+        Assert.All(Ties.Of(support, lines[0], 100, 1500, 350), t =>
+            Assert.Equal(("wire 1", 1300.0), (t.On, t.Place.Z))
+        );
     }
 
     [Fact]

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
 import { CoreError, type workHere } from "../core/inBrowser";
 import { folded, foldedOrStruck, workWaiting } from "./fold";
-import type { Waiting } from "./store";
+import type { Waiting, WaitingOf } from "./store";
 
 const open = (...keys: string[]) => keys.map((key) => ({ key, mark: `m${key}`, step: { text: key } }));
 
@@ -19,7 +19,7 @@ const work = {
   changes: [],
 } as unknown as Schemas["WorkView"];
 
-const waits = (seq: number, key: string, more: Partial<Waiting> = {}): Waiting => ({
+const waits = (seq: number, key: string, more: object = {}): WaitingOf<"step"> => ({
   seq,
   key: `k${seq}`,
   plant: "p",
@@ -75,7 +75,7 @@ describe("the work with what waits to be sent", () => {
     ]);
     expect(now.changes.map((c) => c.stem)).toEqual(["C"]);
     expect(asked.length).toBe(2);
-    expect(kept.map((w) => w.line?.stem)).toEqual(["A", "B"]);
+    expect(kept.map((w) => (w as WaitingOf<"step">).line?.stem)).toEqual(["A", "B"]);
 
     // With the lines kept, one question tells how all stands.
     const again = await folded(work, {}, kept, () => Promise.reject(new Error("nothing new")), here);

@@ -1,11 +1,14 @@
 import type { Schemas } from "../api/client";
 import { CoreError, type KeptLine, type WorkHere, workHere } from "../core/inBrowser";
-import type { Waiting } from "./store";
+import type { Waiting, WaitingOf } from "./store";
 
 type Work = Schemas["WorkView"];
 type LogLine = Schemas["LogView"];
 
-const ofWork: Waiting["what"][] = ["step", "take-back", "finish", "take-finish-back"];
+type OfWork = WaitingOf<"step" | "take-back" | "finish" | "take-finish-back">;
+
+const isOfWork = (w: Waiting): w is OfWork =>
+  w.what === "step" || w.what === "take-back" || w.what === "finish" || w.what === "take-finish-back";
 
 /** The visit beside the season's work that an address is of; null where it is of that work. */
 export const visitOf = (address: string): string | null => new URL(address, "http://here").searchParams.get("round");
@@ -15,13 +18,12 @@ export const visitOf = (address: string): string | null => new URL(address, "htt
  *
  * @param round the visit beside the season's work; null for that work
  */
-export const workWaiting = (all: readonly Waiting[], plant: string, round: string | null = null): Waiting[] =>
-  all.filter((w) => w.plant === plant && ofWork.includes(w.what) && !w.refused && visitOf(w.address) === round);
+export const workWaiting = (all: readonly Waiting[], plant: string, round: string | null = null): OfWork[] =>
+  all.filter(isOfWork).filter((w) => w.plant === plant && !w.refused && visitOf(w.address) === round);
 
 /** The line of the log that a step which waits will become. Lines that wait have numbers below zero. */
-export function lineOf(waiting: Waiting, season: number): LogLine {
-  const { line } = waiting;
-  const body = waiting.body as Schemas["StepInput"];
+export function lineOf(waiting: WaitingOf<"step">, season: number): LogLine {
+  const { line, body } = waiting;
   return {
     id: -waiting.seq,
     season,
@@ -79,7 +81,7 @@ export async function folded(
     let line: KeptLine | undefined = w.line;
     now = null;
     if (!line) {
-      const here = await core({ ...ask, done: done.map(lineKept), said: saidOf(w.body as Schemas["StepInput"]) });
+      const here = await core({ ...ask, done: done.map(lineKept), said: saidOf(w.body) });
       line = here.line!;
       changes = here.changes;
       now = here;
@@ -94,7 +96,7 @@ export async function folded(
 /** The same where the core cannot be had: what was done is no longer open, the rest is as it was. */
 export function struckOff(work: Work, waiting: readonly Waiting[]): Work {
   const steps = waiting.filter((w) => w.what === "step");
-  const keys = new Set(steps.map((w) => (w.body as Schemas["StepInput"]).key));
+  const keys = new Set(steps.map((w) => w.body.key));
   const { done, finished } = standing(work, waiting);
   return {
     ...work,

@@ -1,15 +1,16 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../api/client";
 import { Outbox } from "./outbox";
-import { allWaiting, dropWaiting, keepPicture, pictureOf, type Waiting } from "./store";
+import { allWaiting, dropWaiting, keepPicture, type NewChange, pictureOf } from "./store";
 
-const step = (plant: string, key: string, seen = "R0"): Omit<Waiting, "seq" | "key" | "made"> => ({
+const step = (plant: string, key: string, seen = "R0"): Extract<NewChange, { what: "step" }> => ({
   plant,
   what: "step",
   method: "POST",
   address: `/api/plants/${plant}/work`,
   seen,
-  body: { key },
+  body: { key } as Schemas["StepInput"],
   words: key,
 });
 
@@ -117,7 +118,7 @@ describe("the outbox", () => {
 
   it("gives the second change of a plant the revision that the first one came to", async () => {
     garden.away = true;
-    const plant = (words: string): Omit<Waiting, "seq" | "key" | "made"> => ({
+    const plant = (words: string): NewChange => ({
       ...step("a", words, "4"),
       what: "plant",
       method: "PUT",
@@ -303,7 +304,7 @@ describe("the outbox", () => {
   it("takes a photograph back with its picture", async () => {
     await keepPicture("p2", new Uint8Array([1]).buffer);
     garden.away = true;
-    await outbox.add([{ ...step("rose", "x"), what: "photo", picture: "p2" }]);
+    await outbox.add([{ ...step("rose", "x"), what: "photo", method: "PUT", picture: "p2" }]);
     expect(await outbox.takeBack((await allWaiting())[0]!.seq)).toBe(true);
     expect(await pictureOf("p2")).toBeNull();
   });

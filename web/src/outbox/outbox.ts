@@ -4,7 +4,17 @@ import { GARDEN, incarnation, noteGarden, person, PERSON } from "../api/incarnat
 import { entry } from "../api/reach";
 import { draftsOf, sendDraft } from "./drafts";
 import { visitOf } from "./fold";
-import { allWaiting, dropPicture, dropWaiting, keepWaiting, pictureOf, putWaiting, type Waiting } from "./store";
+import {
+  allWaiting,
+  dropPicture,
+  dropWaiting,
+  keepWaiting,
+  type NewChange,
+  pictureOf,
+  putWaiting,
+  type Waiting,
+  type WaitingOf,
+} from "./store";
 
 /** What became of a change: stored with the garden's answer, refused, or it still waits. */
 type Sent = { change: Waiting; answer: unknown };
@@ -64,7 +74,7 @@ export class Outbox {
   }
 
   /** Keeps changes on this device and sends them; done when they are kept, and were sent or could not be for a moment. */
-  async add(changes: Omit<Waiting, "seq" | "key" | "made">[]): Promise<void> {
+  async add(changes: NewChange[]): Promise<void> {
     const made = new Date().toISOString();
     const [garden, by] = [incarnation(), person()];
     await keepWaiting(
@@ -100,9 +110,9 @@ export class Outbox {
   async takeBack(seq: number): Promise<boolean> {
     return this.alone(async () => {
       const there = (await allWaiting()).some((w) => w.seq === seq);
-      const picture = (await allWaiting()).find((w) => w.seq === seq)?.picture;
+      const picture = keptPicture((await allWaiting()).find((w) => w.seq === seq));
       if (there) await dropWaiting(seq);
-      if (there && picture !== undefined) await dropPicture(picture);
+      if (there && picture !== null) await dropPicture(picture);
       await this.changed();
       return there;
     });
@@ -145,8 +155,9 @@ export class Outbox {
     let response: Response;
     let text: string;
     if (!(await sendDraft(change.plant))) return false;
-    const picture = change.picture === undefined ? null : await pictureOf(change.picture);
-    const body = picture === null ? change.body : { ...(change.body as object), picture: base64(picture) };
+    const name = keptPicture(change);
+    const picture = name === null ? null : await pictureOf(name);
+    const body = picture === null ? change.body : { ...change.body, picture: base64(picture) };
     try {
       response = await fetch(change.address, {
         method: change.method,
@@ -182,7 +193,7 @@ export class Outbox {
       const answer: unknown = text === "" ? null : JSON.parse(text);
       await keepAnswer(change, text);
       await dropWaiting(change.seq);
-      if (change.picture !== undefined) await dropPicture(change.picture);
+      if (name !== null) await dropPicture(name);
       await this.followed(change, answer);
       // In one go: what the garden answers takes the place of what waited for it.
       this.now = this.now.filter((w) => w.seq !== change.seq);
@@ -251,6 +262,10 @@ export class Outbox {
   }
 }
 
+/** The name under which the picture of a change is kept on this device; null where it has none. */
+const keptPicture = (change: Waiting | undefined): string | null =>
+  change?.what === "photo" ? (change.picture ?? null) : null;
+
 /** Bytes as text for JSON. */
 function base64(bytes: ArrayBuffer): string {
   let text = "";
@@ -287,24 +302,26 @@ interface Problem {
 }
 
 /** A change as a note of what was done; null for what is more than words: a picture, a plant. */
-export function asNote(change: Waiting): Waiting | null {
-  if (["plant", "round", "photo", "drop-photo"].includes(change.what)) return null;
+export function asNote(change: Waiting): WaitingOf<"note"> | null {
+  if (change.what === "plant" || change.what === "round" || change.what === "photo" || change.what === "drop-photo") {
+    return null;
+  }
   const made = new Date(change.made).toLocaleString("en-GB", { dateStyle: "long", timeStyle: "short" });
   const text = `Made before the garden was put back to an earlier state, and not done to it: ${change.words} (${made})`;
-  const note: Waiting = {
-    ...change,
+  const { seq, key, plant, made: instant, by } = change;
+  return {
+    seq,
+    key,
+    plant,
+    made: instant,
+    ...(by === undefined ? {} : { by }),
     what: "note",
     method: "POST",
-    address: at(`/api/plants/${change.plant}/log`),
+    address: at(`/api/plants/${plant}/log`),
     seen: null,
-    body: { text: text.slice(0, 1000), key: change.key },
+    body: { text: text.slice(0, 1000), key },
     words: text,
   };
-  delete note.garden;
-  delete note.line;
-  delete note.of;
-  delete note.tries;
-  return note;
 }
 
 function parsed(text: string): Problem {

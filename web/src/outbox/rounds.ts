@@ -3,7 +3,7 @@ import { newId, type Schemas } from "../api/client";
 import { workHere } from "../core/inBrowser";
 import type { SurveyDocument } from "../survey/types";
 import { outbox } from "./outbox";
-import type { Waiting } from "./store";
+import type { NewChange, Waiting, WaitingOf } from "./store";
 
 type Work = Schemas["WorkView"];
 type Task = Exclude<Schemas["SurveyTask"], "prune">;
@@ -20,10 +20,8 @@ export interface Beginning {
   words: string;
 }
 
-type Change = Omit<Waiting, "seq" | "key" | "made">;
-
 /** What begins a visit. Its name is made here, so that no network is needed. */
-function beginning(b: Beginning, key: string): Change {
+function beginning(b: Beginning, key: string): NewChange {
   const { stems, school } = b.document;
   return {
     plant: b.plant,
@@ -63,7 +61,7 @@ export async function beginDone(b: Beginning, today: string, core = workHere): P
   const { pending } = await core({ survey: b.document, done: [], said: null, today });
   const steps = pending
     .filter((p) => p.step.stage !== "return")
-    .map((p): Change => ({
+    .map((p): NewChange => ({
       plant: b.plant,
       what: "step",
       method: "POST",
@@ -88,8 +86,10 @@ export async function beginDone(b: Beginning, today: string, core = workHere): P
 }
 
 /** A visit that waits to be sent; null where it was. */
-export const unsent = (waiting: readonly Waiting[], plant: string, key: string): Waiting | null =>
-  waiting.find((w) => w.what === "round" && w.plant === plant && w.address.endsWith(`/rounds/${key}`)) ?? null;
+export const unsent = (waiting: readonly Waiting[], plant: string, key: string): WaitingOf<"round"> | null =>
+  waiting.find(
+    (w): w is WaitingOf<"round"> => w.what === "round" && w.plant === plant && w.address.endsWith(`/rounds/${key}`),
+  ) ?? null;
 
 /** The work of a visit that the garden does not know yet. */
 export async function workOfUnsent(document: unknown, today: string): Promise<Work> {

@@ -1,43 +1,22 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { Schemas } from "../api/client";
 import type { KeptLine } from "../core/inBrowser";
 
-/** One change of the garden that waits until the garden can be reached. */
-export interface Waiting {
+/** What every change of the garden that waits has. */
+interface Common {
   /** Its place in the line; given when it is kept. */
   seq: number;
   /** Made on this device and sent with it: however often it is sent, it is stored once. */
   key: string;
   /** The plant it belongs to. */
   plant: string;
-  method: "POST" | "PUT" | "DELETE";
   address: string;
   /** What was shown when it was made; "*" where that does not matter. */
   seen: string | null;
-  body: unknown;
   /** The instant it was made, ISO. */
   made: string;
   /** What it is, in words. */
   words: string;
-  what:
-    | "step"
-    | "take-back"
-    | "finish"
-    | "take-finish-back"
-    | "note"
-    | "crop"
-    | "visit"
-    | "plant"
-    | "round"
-    | "photo"
-    | "drop-photo";
-  /** Of a photograph that is new: the name its picture is kept under on this device, which is sent with it. */
-  picture?: string;
-  /** Of a visit that is begun: what was seen, so that it is planned here till it was sent. */
-  document?: unknown;
-  /** Of a step: what the log will say; worked out where the plan is needed before it was sent. */
-  line?: KeptLine;
-  /** Of a step taken back: the line of the log. */
-  of?: number;
   /** The garden it was made on, see api/incarnation.ts. */
   garden?: string;
   /** Who was signed in when it was made; nobody where nobody had to. */
@@ -48,8 +27,59 @@ export interface Waiting {
   refused?: { status: number; title: string; detail: string | null; code?: string };
 }
 
+/** What each kind of change has of its own. */
+type Kind =
+  | {
+      what: "step";
+      method: "POST";
+      body: Schemas["StepInput"];
+      /** What the log will say; worked out where the plan is needed before it was sent. */
+      line?: KeptLine;
+    }
+  | {
+      what: "take-back";
+      method: "DELETE";
+      body: null;
+      /** The line of the log. */
+      of: number;
+    }
+  | { what: "finish"; method: "POST"; body: null }
+  | { what: "take-finish-back"; method: "DELETE"; body: null }
+  | { what: "note"; method: "POST"; body: object }
+  | { what: "crop"; method: "POST"; body: object }
+  | { what: "visit"; method: "POST" | "DELETE"; body: object | null }
+  | { what: "plant"; method: "POST" | "PUT"; body: object }
+  | {
+      what: "round";
+      method: "PUT";
+      body: object;
+      /** What was seen, so that it is planned here till it was sent. */
+      document: unknown;
+    }
+  | {
+      what: "photo";
+      method: "PUT";
+      body: object;
+      /** Of one that is new: the name its picture is kept under on this device, which is sent with it. */
+      picture?: string;
+      /** And how large that is, pixels. */
+      document?: { width: number; height: number };
+    }
+  | { what: "drop-photo"; method: "DELETE"; body: null };
+
+/** One change of the garden that waits until the garden can be reached. */
+export type Waiting = Common & Kind;
+
+/** The changes of some kinds that wait. */
+export type WaitingOf<K extends Kind["what"]> = Extract<Waiting, { what: K }>;
+
+type Without<T, K extends keyof Common> = T extends unknown ? Omit<T, K> : never;
+
+/** A change before it is kept. */
+export type NewChange = Without<Waiting, "seq" | "key" | "made">;
+
 interface Schema extends DBSchema {
-  outbox: { key: number; value: Omit<Waiting, "seq"> & { seq?: number } };
+  outbox: { key: number; value: Without<Waiting, "seq"> & { seq?: number } };
   pictures: { key: string; value: ArrayBuffer };
 }
 
@@ -74,7 +104,7 @@ export async function allWaiting(): Promise<Waiting[]> {
 }
 
 /** Keeps changes, all of them or none; they are on the disk when this is done. */
-export async function keepWaiting(changes: Omit<Waiting, "seq">[]): Promise<void> {
+export async function keepWaiting(changes: Without<Waiting, "seq">[]): Promise<void> {
   const transaction = (await database()).transaction("outbox", "readwrite", { durability: "strict" });
   await Promise.all([...changes.map((c) => transaction.store.add(c)), transaction.done]);
 }

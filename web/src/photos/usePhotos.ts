@@ -76,24 +76,26 @@ export function together(
     waits: false,
     refused: null,
   }));
-  const fresh = [...changes]
-    .filter(([key, of]) => of[0]?.picture !== undefined && !there.some((p) => p.key === key))
-    .map(([key, of]): PhotoInHand => {
-      const size = of[0]!.document as { width: number; height: number };
-      return {
+  const fresh = [...changes].flatMap(([key, of]): PhotoInHand[] => {
+    const [first] = of;
+    if (first?.what !== "photo" || !first.document || there.some((p) => p.key === key)) return [];
+    const size = first.document;
+    return [
+      {
         plant,
         key,
         season: null,
-        date: of[0]!.made.slice(0, 10),
+        date: first.made.slice(0, 10),
         seen: "*",
         from: 6,
         focal35: null,
         ...size,
         taps: {},
         waits: true,
-        refused: of[0]!.refused ? (of[0]!.refused.detail ?? of[0]!.refused.title) : null,
-      };
-    });
+        refused: first.refused ? (first.refused.detail ?? first.refused.title) : null,
+      },
+    ];
+  });
   return [...fresh.reverse(), ...there]
     .filter((p) => !(changes.get(p.key) ?? []).some((w) => w.what === "drop-photo" && !w.refused))
     .map((p) => {

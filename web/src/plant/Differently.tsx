@@ -1,3 +1,4 @@
+import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
@@ -24,7 +25,7 @@ export function Differently(props: {
   const mm =
     leaves.length > 0 ? (leaves.find((l) => String(l.nth) === place)?.at ?? null) : readLength(place, body, "cm");
   // Without a stem, or where nothing was to be cut, nothing is left whole: it is just not done.
-  const skipped = what === "left" && (!stem || action === "check" || action === "defer");
+  const skipped = what === "left" && (!stem || ["looked", "later"].includes(effectOf(action) ?? ""));
   const ready = what !== null && (what !== "cut" || (mm !== null && mm > 0)) && (what !== "tied" || tiedTo !== null);
   const training = props.open.step.stage === "train" ? plan?.training : null;
   return (

@@ -11,7 +11,7 @@ import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
 import { lineKept, saidOf } from "../outbox/fold";
 import { outbox } from "../outbox/outbox";
 import { workOf } from "../outbox/rounds";
-import type { Waiting } from "../outbox/store";
+import type { WaitingOf } from "../outbox/store";
 import { dayWords } from "../survey/measures";
 import { usePlant } from "../shared/usePlant";
 import { PlanFault } from "../shared/PlanFault";
@@ -23,6 +23,11 @@ import { useAwake } from "./useAwake";
 import { useOneTap } from "./useOneTap";
 
 type Work = Schemas["WorkView"];
+
+type Bare<T> = T extends unknown ? Omit<T, "seq" | "key" | "made" | "plant" | "seen" | "body"> : never;
+
+/** A change of the work that stores nothing of its own. */
+type Changed = Bare<WaitingOf<"take-back" | "finish" | "take-finish-back">>;
 
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
@@ -49,7 +54,7 @@ export default function Do() {
       ),
   });
   const change = useMutation({
-    mutationFn: async (c: Pick<Waiting, "what" | "method" | "address" | "words"> & { of?: number }) => {
+    mutationFn: async (c: Changed) => {
       await outbox.add([{ ...c, plant: id, seen: "*", body: null }]);
     },
   });

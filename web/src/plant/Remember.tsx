@@ -1,3 +1,4 @@
+import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -154,8 +155,8 @@ function Season(props: { plant: string; season: number; lines: Schemas["LogView"
   const lines = all.filter((l) => !l.struck);
   const days = [...new Set(all.map((l) => l.at.slice(0, 10)))];
   const canes = (outcome: (l: Schemas["LogView"]) => boolean) => lines.filter((l) => l.stem && outcome(l)).length;
-  const out = canes((l) => (l.outcome === "done" && l.action === "remove") || l.instead === "removed");
-  const cut = canes((l) => (l.outcome === "done" && l.action === "shorten") || l.instead === "cut");
+  const out = canes((l) => (l.outcome === "done" && effectOf(l.action) === "off") || l.instead === "removed");
+  const cut = canes((l) => (l.outcome === "done" && effectOf(l.action) === "shorter") || l.instead === "cut");
   return (
     <Panel>
       <chakra.h2 fontSize="1.25rem">

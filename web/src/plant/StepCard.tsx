@@ -1,3 +1,4 @@
+import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
@@ -57,7 +58,7 @@ export function StepCard(props: StepCardProps) {
   const document = documentOf(work.document);
   const decision = work.plan?.stems.find((s) => s.id === step.stem)?.decision ?? "none";
   const stem = document.stems.find((s) => s.id === step.stem);
-  const check = step.action === "check";
+  const check = effectOf(step.action) === "looked";
   return (
     <chakra.div
       ref={card}
@@ -118,7 +119,7 @@ export function StepCard(props: StepCardProps) {
         maxHeight={{ base: wide ? "44vh" : "62vh", md: "none" }}
         width="100%"
         marginInline="auto"
-        border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
+        border={effectOf(step.action) === "shorter" && step.stem ? "1px solid var(--line)" : "none"}
         borderRadius="10px"
         overflow="hidden"
         css={{

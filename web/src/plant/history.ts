@@ -1,5 +1,6 @@
 /** What a log tells when its years are laid side by side. Pure. */
 
+import { effectOf } from "../shared/effects";
 import type { Schemas } from "../api/client";
 import type { SurveyDocument } from "../survey/types";
 
@@ -106,11 +107,11 @@ export function outcomesOf(log: readonly Line[], season: number, document: Surve
         ? null
         : line.instead === "left"
           ? ("left" as const)
-          : line.instead === "removed" || (line.outcome === "done" && line.action === "remove")
+          : line.instead === "removed" || (line.outcome === "done" && effectOf(line.action) === "off")
             ? ("removed" as const)
-            : line.instead === "cut" || line.action === "shorten"
+            : line.instead === "cut" || effectOf(line.action) === "shorter"
               ? ("shortened" as const)
-              : line.action === "tie" || line.instead === "tied"
+              : effectOf(line.action) === "tied" || line.instead === "tied"
                 ? ("tied" as const)
                 : null;
     if (!did) continue;

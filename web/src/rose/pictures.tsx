@@ -1,3 +1,4 @@
+import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { documentOf } from "../survey/document";
@@ -16,14 +17,14 @@ export function RoseStepPicture({ step, work }: { step: Schemas["PlanStep"]; wor
     () => sceneOf(documentOf(work.document), kind, work.plan ?? null),
     [work.document, kind, work.plan],
   );
-  const found = step.stage === "prepare" || (step.stem && step.action === "check");
+  const found = step.stage === "prepare" || (step.stem && effectOf(step.action) === "looked");
   return (
     <WithPhoto
       step
       scene={scene}
       state={found ? "found" : "after"}
       selected={step.stem}
-      zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
+      zoom={step.stem && (effectOf(step.action) === "shorter" || step.ties.length > 0) ? step.stem : null}
       title={step.stem ? `Where ${step.stem} is cut` : "The plant"}
     >
       <Drawn step={step} scene={scene} />
@@ -37,14 +38,14 @@ function Drawn({ step, scene }: { step: Schemas["PlanStep"]; scene: Scene }) {
     return (
       <FromFront
         scene={scene}
-        state={step.stage === "prepare" || (step.stem && step.action === "check") ? "found" : "after"}
+        state={step.stage === "prepare" || (step.stem && effectOf(step.action) === "looked") ? "found" : "after"}
         selected={step.stem}
-        zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
+        zoom={step.stem && (effectOf(step.action) === "shorter" || step.ties.length > 0) ? step.stem : null}
         title={step.stem ? `Where ${step.stem} goes, from the front` : "The plant from the front"}
       />
     );
   }
-  if (step.stem && step.action === "shorten") {
+  if (step.stem && effectOf(step.action) === "shorter") {
     return (
       <FromFront
         scene={scene}

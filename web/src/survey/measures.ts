@@ -1,5 +1,7 @@
 /** Lengths in the gardener's own measures. Everything inside is millimetres. */
 
+import known from "../../../src/Gemmifer.Core/Plans/Data/round-things.json";
+
 export type Units = "metric" | "imperial";
 
 export interface BodyMeasures {
@@ -40,19 +42,16 @@ export const bodyLabels: Record<keyof BodyMeasures, string> = {
 
 const inch = 25.4;
 
+/** What the core names round things by; the gardener's own are as large as they were measured. */
+const things = known.things as { radius: number; name: string; own?: "fist" | "bucket" }[];
+
 /** A round thing that a bend of a radius may follow: the smallest that is no tighter, of the gardener's own and usual ones. */
 export function roundThing(radius: number, body: BodyMeasures, units: Units): string {
-  const things: [number, string][] = [
-    [body.fist / 2, "your fist"],
-    [75, "a saucer"],
-    [135, "a dinner plate"],
-    [body.bucket / 2, "your bucket"],
-    [240, "a dustbin lid"],
-    [350, "a bicycle wheel"],
-    [550, "a small round table"],
-  ];
-  const fits = things.filter(([r]) => r >= radius).sort(([a], [b]) => a - b)[0];
-  return fits ? fits[1] : `a circle ${length(Math.ceil(radius / 100) * 200, units)} across`;
+  const fits = things
+    .map((t) => ({ radius: t.own ? body[t.own] / 2 : t.radius, name: t.own ? `your ${t.own}` : t.name }))
+    .sort((a, b) => a.radius - b.radius)
+    .find((t) => t.radius >= radius);
+  return fits ? fits.name : `a circle ${length(Math.ceil(radius / 100) * 200, units)} across`;
 }
 
 function trim(value: number, digits: number): string {

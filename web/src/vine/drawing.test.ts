@@ -67,7 +67,7 @@ describe("the steps of one place on a vine", () => {
     plant: { kind: "vine.vinifera" },
     stems: vineOf({ system: "cordon", head: 900, arms: 2, places: 3, room: 160 }),
   } as unknown as SurveyDocument;
-  const step = (stem: string | null, stage = "count", action = "shorten") => ({
+  const step = (stem: string | null, stage = "count", action: "shorten" | "tie" = "shorten") => ({
     key: `stem:${stem}`,
     step: { stem, stage, action },
   });

@@ -22,6 +22,9 @@ public sealed class CaneFruitFamily : Family
     public override string Part => "row";
 
     /// <inheritdoc/>
+    public override Type PlanPart => typeof(PlanRow);
+
+    /// <inheritdoc/>
     public override bool DrawnAsRow => true;
 
     /// <summary>Canes come out of the ground, on their own roots, and a row is made anew every year.</summary>

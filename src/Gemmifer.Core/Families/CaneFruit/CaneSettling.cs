@@ -80,7 +80,7 @@ internal sealed class CaneSettling(Survey survey)
                 stage,
                 StepAction.Remove,
                 $"{(stem.TopLevel ? $"Take {stem.Id} out level with the ground." : $"Take {stem.Id} off.")} "
-                    + $"{reason.Text.Marked}"
+                    + $"{reason.Text}"
             ) with
             {
                 Cut = cut,

@@ -30,48 +30,39 @@ internal sealed class CaneStems
 
         if (survey.ElectiveWait)
         {
-            foreach (var stem in _canes.Tree.Stems.Where(s => s.TopLevel))
+            foreach (var id in SeasonWait.Of(_canes.Tree, s => WorkOn(_canes.Of(s))))
             {
-                Wait(stem, false);
+                Wait(id);
             }
         }
     }
 
-    /// <summary>Cuts of sound wood wait for the main prune; what falls with them waits too.</summary>
-    private void Wait(Stem stem, bool parent)
-    {
-        var d = _canes.Decided[stem.Id];
-        var waits =
-            d.Decision is Decision.Remove or Decision.Shorten
-            && (
-                d.Step is null
-                    ? parent
-                    : stem.Pin is not (Pin.Remove or Pin.CutAt)
-                        && !Stages.AnyTime(d.Step.Stage)
-                        && d.Reason.Rule is not ("spent" or "fruited")
-                        && !(_work.InGrowth && d.Step.Action == StepAction.Tip)
-            );
-        if (waits)
-        {
-            _canes.Decided[stem.Id] = d with
-            {
-                Decision = Decision.Defer,
-                LeftMm = stem.LengthMm,
-                Step = d.Step is null
-                    ? null
-                    : d.Step with
-                    {
-                        Stage = Stage.Return,
-                        Action = StepAction.Defer,
-                        Due = _survey.Season.MainPrune.From,
-                    },
-            };
-        }
+    /// <summary>What has fruited, and the tips of canes in growth, come off in their own time.</summary>
+    private SeasonWait.Work WorkOn(DecidedCane d) =>
+        new(
+            d.Decision,
+            d.Step?.Stage ?? Stage.Thin,
+            d.Step is not null,
+            d.Reason.Rule is "spent" or "fruited" || (_work.InGrowth && d.Step?.Action == StepAction.Tip)
+        );
 
-        foreach (var child in _canes.Tree.Children(stem))
+    /// <summary>A cut of sound wood waits for the main prune; what falls with it waits too.</summary>
+    private void Wait(string id)
+    {
+        var d = _canes.Decided[id];
+        _canes.Decided[id] = d with
         {
-            Wait(child, waits);
-        }
+            Decision = Decision.Defer,
+            LeftMm = d.Stem.LengthMm,
+            Step = d.Step is null
+                ? null
+                : d.Step with
+                {
+                    Stage = Stage.Return,
+                    Action = StepAction.Defer,
+                    Due = _survey.Season.MainPrune.From,
+                },
+        };
     }
 
     /// <summary>Decisions in order of id.</summary>
@@ -119,17 +110,8 @@ internal sealed class CaneStems
             .Sum(d =>
                 (int)Math.Floor(Math.Min(d.LeftMm, StemTree.LiveLength(d.Stem)) / _survey.Plant.Kind.InternodeMm)
             );
-        return new PlanCounts(
-            canes.Count(d => d.Decision is Decision.Keep or Decision.Shorten),
-            canes.Count(d => d.Decision == Decision.Remove),
-            canes.Count(d => d.Decision is not (Decision.Keep or Decision.Shorten or Decision.Remove)),
-            buds,
-            null,
-            total <= 0 ? 0 : Math.Round(gone / total, 4),
-            null,
-            null,
-            null
-        );
+        var (stay, go, left) = Tally.Of(canes.Select(d => d.Decision));
+        return new PlanCounts(stay, go, left, buds, null, Tally.Share(gone, total), null, null, null);
     }
 
     private void Decide(Stem stem)

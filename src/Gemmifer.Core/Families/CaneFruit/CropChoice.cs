@@ -1,4 +1,3 @@
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 using Gemmifer.Core.Surveys;
 

@@ -39,7 +39,7 @@ internal static class RowPlanner
                 Kit = KitOf(survey, work, steps, counts),
                 Assumed = steps.Any(s => s.Ties.Count > 0) ? Wires(survey, work) : [],
                 Warnings = Warnings(survey, work, counts),
-                Row = RowOf(survey, work),
+                Part = RowOf(survey, work),
             }
         );
         return detail == PlanDetail.Full

@@ -174,8 +174,7 @@ internal sealed record RowWork(
             : Row!.Spent + Thin + Surplus;
         var height = Row.MeanHeightMm ?? survey.Plant.Kind.CaneLengthMm;
         var tip = TipNow ? RowPlanner.TipHeight(survey) : height;
-        var total = kept + removed + waiting;
-        var share = total == 0 ? 0 : Math.Round((removed + (TipNow ? Stay * (height - tip) / height : 0)) / total, 4);
+        var share = Tally.Share(removed + (TipNow ? Stay * (height - tip) / height : 0), kept + removed + waiting);
         return new PlanCounts(
             kept,
             removed,
@@ -217,7 +216,6 @@ internal sealed record RowWork(
             CaneClass.Surplus => Wording.Count(gone.Canes, "is one too many", "are too many"),
             CaneClass.Mown => Wording.Count(gone.Canes, "goes to the ground", "go to the ground"),
             CaneClass.Stay or CaneClass.Fruiting => throw new InvalidOperationException("It stays."),
-            _ => throw new ArgumentOutOfRangeException(nameof(gone)),
         };
 
     private string Arithmetic(Survey survey)

@@ -224,7 +224,7 @@ internal sealed class CaneSteps(
     /// <summary>Why it is cut, where the place of the cut alone does not tell.</summary>
     private static string Why(Decided d) =>
         d.Stage is Stage.Dead or Stage.Diseased or Stage.Damaged or Stage.Suckers or Stage.Crossing or Stage.Thin
-            ? d.Reasons.FirstOrDefault(r => r.Rule != "pin")?.Text.Marked ?? ""
+            ? d.Reasons.FirstOrDefault(r => r.Rule != "pin")?.Text.ToString() ?? ""
             : "";
 
     private static string FirstOf(string text) =>

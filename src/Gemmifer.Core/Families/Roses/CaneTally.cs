@@ -34,15 +34,6 @@ internal sealed class CaneTally(
     {
         var kept = _canes.Where(d => d.Kept).ToArray();
         var ends = kept.Select(d => (Cane: d, End: EndOf(d))).ToArray();
-        double? spacing = null;
-        for (var i = 0; i < ends.Length; i++)
-        {
-            for (var j = 0; j < i; j++)
-            {
-                spacing = Math.Min(spacing ?? double.PositiveInfinity, Apart(ends[i].Cane, ends[j].Cane));
-            }
-        }
-
         var bearings = ends.Select(e => StemTree.Outward(e.Cane.Stem, e.End).Degrees).Order().ToArray();
         double? gap =
             bearings.Length == 0
@@ -52,17 +43,17 @@ internal sealed class CaneTally(
                     .Max(i =>
                         i + 1 < bearings.Length ? bearings[i + 1] - bearings[i] : bearings[0] + 360 - bearings[i]
                     );
-        var cutHeights = kept.Where(d => d.Option is not null).Select(d => d.Option!.Place.Z).ToArray();
+        var (stay, go, left) = Tally.Of(_canes.Select(d => d.Decision));
         return new PlanCounts(
-            kept.Length,
-            _canes.Count(d => d.Decision == Decision.Remove),
-            _canes.Count(d => d.Decision is Decision.Defer or Decision.Check or Decision.Untouched),
+            stay,
+            go,
+            left,
             decided.Where(d => d.Decision is not Decision.Remove && d.Finding.Verdict != Verdict.Sucker).Sum(BudsOn),
             null,
             RemovedShare(),
-            Round(spacing),
+            Tally.Closest(ends, (a, b) => Apart(a.Cane, b.Cane)),
             Round(gap),
-            cutHeights.Length == 0 ? null : Round(cutHeights.Max() - cutHeights.Min())
+            Tally.Between([.. kept.Where(d => d.Option is not null).Select(d => d.Option!.Place.Z)])
         );
     }
 
@@ -144,13 +135,8 @@ internal sealed class CaneTally(
 
     private double RemovedShare()
     {
-        if (sorted.TotalLiveMm <= 0)
-        {
-            return 0;
-        }
-
         var removed = _canes.Where(d => !Sorting.Wholly(d.Finding, Verdict.Dead)).Sum(Taken);
-        return Math.Round(removed / sorted.TotalLiveMm, 4);
+        return Tally.Share(removed, sorted.TotalLiveMm);
     }
 
     /// <summary>Live wood that comes off a stem and what stands on it, mm.</summary>

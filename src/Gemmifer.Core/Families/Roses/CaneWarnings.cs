@@ -151,7 +151,6 @@ internal sealed class CaneWarnings(
                     + $"no choice {(choice.RelaxingProved ? "keeps" : "was found that keeps")} to it.",
                 Must.Spacing => $"Some ends stand closer than {Wording.Mm(survey.School.SpacingMm)}: "
                     + "what has to stay leaves no other way.",
-                _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
             }
         );
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
@@ -83,7 +84,6 @@ internal sealed class CutWords(Survey survey, StemTree tree, ImmutableArray<Deci
                 $"{(bud.GiveOrTakeHours >= 3 && _school.BudOutward ? "Roughly that way will do." : "")} {Room(d)} "
                     + more
             ),
-            _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
         };
     }
 

@@ -119,8 +119,7 @@ internal sealed class DayPlan(Survey survey, StemTree tree, bool light, OptionBu
     }
 
     private bool AtOnce(Decided d) =>
-        d.Stem.Pin is Pin.Remove or Pin.CutAt
-        || (Stages.AnyTime(d.Stage) && d.Option is not { Sheared: true })
+        SeasonWait.AtOnce(d.Stem, d.Option is { Sheared: true } ? Stage.Shorten : d.Stage)
         || (light && d.Stage == Stage.Laterals);
 
     private Decided Waits(Decided d) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
@@ -29,7 +30,6 @@ internal sealed class NextSummer(Survey survey, StemTree tree, ImmutableArray<De
             Vigour.Weak => RoseNumbers.Of.ShootWeak,
             Vigour.Normal => RoseNumbers.Of.ShootNormal,
             Vigour.Strong => RoseNumbers.Of.ShootStrong,
-            _ => throw new InvalidOperationException($"Unhandled vigour {survey.Plant.Vigour}."),
         } * Math.Clamp(survey.Plant.Kind.CaneLengthMm / RoseNumbers.Of.ShootOfCane, LeastShare, 1);
 
     /// <summary>The forecast.</summary>

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;

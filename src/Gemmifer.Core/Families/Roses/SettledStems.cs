@@ -27,7 +27,6 @@ internal sealed class SettledStems(Sorted sorted)
             Fate.Keep => (Decision.Keep, (CutOption?)null, Stage.Suckers),
             Fate.Untouched => (Decision.Untouched, null, Stage.Return),
             Fate.Check => (Decision.Check, null, CheckStage(stem)),
-            _ => throw new ArgumentOutOfRangeException(nameof(fate), fate, null),
         };
         return new Decided(stem, finding, decision, option, stage, reasons.ToImmutable(), null);
     }

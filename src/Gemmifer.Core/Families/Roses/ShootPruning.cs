@@ -1,6 +1,7 @@
 using Gemmifer.Core.Buds;
 using Gemmifer.Core.Choice;
 using Gemmifer.Core.Diagnosis;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;

@@ -119,7 +119,6 @@ internal sealed record SolvedChoice(
                 Must.RemovalCap => Choice.Limits with { MaxRemovedMm = long.MaxValue },
                 Must.Spacing => Choice.Limits with { Spacing = false },
                 Must.FewestCanes => Choice.Limits with { MinKept = 0 },
-                _ => throw new InvalidOperationException($"Unhandled limit {must}."),
             };
             if (
                 loose != Choice.Limits
@@ -264,7 +263,6 @@ internal sealed record SolvedChoice(
             OptionKind.Cut when CarriesOn(stem, option) => Decision.Keep,
             OptionKind.Cut => Decision.Shorten,
             OptionKind.Defer => Decision.Defer,
-            _ => throw new InvalidOperationException($"Unhandled option {option.Kind}."),
         };
 
     /// <summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Choice;
+using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;

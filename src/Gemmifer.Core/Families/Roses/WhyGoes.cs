@@ -308,7 +308,6 @@ internal sealed class WhyGoes(SolvedChoice solved)
                         : "Laid where there is room, its bend and what is cut off cost more than its flowers bring."
                 ),
             Want.Keep or null => null,
-            _ => throw new ArgumentOutOfRangeException(nameof(want), want, null),
         } ?? Whole();
     }
 
@@ -344,7 +343,6 @@ internal sealed class WhyGoes(SolvedChoice solved)
                 "canesMin",
                 $"With it, fewer than {Wording.Count(solved.Choice.Limits.MinKept, "cane", "canes")} could stay."
             ),
-            _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
         };
 
     /// <summary>The candidates that go, and stay in another choice.</summary>

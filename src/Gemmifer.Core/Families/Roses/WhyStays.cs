@@ -187,7 +187,6 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                         + $"{Facing(stem, option, faces)}.",
                     BudKnowledge.LookFor => "Nobody looked at its buds yet: choose one that faces "
                         + $"{(solved.School.BudUpward ? "up and out" : "out")}, {towards}.",
-                    _ => throw new InvalidOperationException($"Unhandled knowledge {bud.Known}."),
                 },
                 solved.School.Set.Bud.Provenance
             );
@@ -259,7 +258,6 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
             Must.Spacing => "if it went, ends too close to each other would have to stay",
             Must.Level => "if it went, ends at heights too unlike would have to stay",
             Must.CaneCount => "if it went, too many others would have to stay",
-            _ => throw new ArgumentOutOfRangeException(nameof(must), must, null),
         };
 
     /// <summary>

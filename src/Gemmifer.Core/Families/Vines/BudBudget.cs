@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Families.Vines;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Vines;

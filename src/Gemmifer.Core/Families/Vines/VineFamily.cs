@@ -24,6 +24,12 @@ public sealed class VineFamily : Family
     public override string Part => "vine";
 
     /// <inheritdoc/>
+    public override Type PlanPart => typeof(PlanVine);
+
+    /// <inheritdoc/>
+    public override string? Trained(PlanDocument plan) => plan.Vine is { } vine ? WireNames.Of(vine.System) : null;
+
+    /// <inheritdoc/>
     public override string Records => "records";
 
     /// <inheritdoc/>

@@ -31,7 +31,6 @@ internal static class VinePlanner
             VineTask.Winter => VineRules.SystemOf(survey.School.Id) == VineSystem.LongCane
                 ? CanePlan.Plan(survey, work, cancel)
                 : SpurPlan.Plan(survey, work),
-            _ => throw new InvalidOperationException($"Unhandled task {task}."),
         };
         Rest(work, task);
         Mend(survey, work);
@@ -70,7 +69,7 @@ internal static class VinePlanner
                     .. VineQuestions.Virus(parts),
                     .. outcome.Warnings ?? [],
                 ],
-                Vine = tally.Vine(dry),
+                Part = tally.Vine(dry),
             }
         );
         return detail == PlanDetail.Full
@@ -143,34 +142,12 @@ internal static class VinePlanner
         }
 
         var byId = whole.ToDictionary(d => d.Stem.Id);
-        var waits = new HashSet<string>();
-        foreach (var top in work.Tree.Stems.Where(s => s.TopLevel))
-        {
-            Mark(top, false);
-        }
-
+        var waits = SeasonWait.Of(work.Tree, s =>
+            byId[s.Id] is var d
+                ? new SeasonWait.Work(d.Decision, d.Stage, d.Text.Length > 0 || AssumedShoots.Is(s))
+                : default
+        );
         return [.. whole.Select(d => waits.Contains(d.Stem.Id) ? Wait(d) : d)];
-
-        void Mark(Stem stem, bool parent)
-        {
-            var d = byId[stem.Id];
-            var waiting =
-                d.Decision is Decision.Remove or Decision.Shorten
-                && (
-                    d.Text.Length == 0 && !AssumedShoots.Is(stem)
-                        ? parent
-                        : stem.Pin is not (Pin.Remove or Pin.CutAt) && !Stages.AnyTime(d.Stage)
-                );
-            if (waiting)
-            {
-                waits.Add(stem.Id);
-            }
-
-            foreach (var child in work.Tree.Children(stem))
-            {
-                Mark(child, waiting || (parent && d.Text.Length == 0));
-            }
-        }
 
         VineDecided Wait(VineDecided d) =>
             d with

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 
 namespace Gemmifer.Core.Families.Vines;

@@ -2,7 +2,6 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Families.Vines;

@@ -99,7 +99,6 @@ internal sealed class VineSteps(
                     "Gather the tools and wipe the blades with alcohol. Stand back and follow the trunk and "
                         + $"{(survey.Vine!.System == VineSystem.Goblet ? "every spur of its head" : "each arm")} with "
                         + "your eye before the first cut.",
-                _ => throw new InvalidOperationException($"Unhandled task {task}."),
             }
         ) with
         {

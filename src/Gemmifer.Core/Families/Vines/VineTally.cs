@@ -33,26 +33,17 @@ internal sealed class VineTally(
     {
         var kept = _shoots.Where(d => d.Decision is Decision.Keep or Decision.Shorten).ToArray();
         var ends = kept.Select(d => d.Cut?.At ?? tree.Axis(d.Stem).At(d.Stem.LengthMm)).ToArray();
-        double? spacing = null;
-        for (var i = 0; i < ends.Length; i++)
-        {
-            for (var j = 0; j < i; j++)
-            {
-                spacing = Math.Min(spacing ?? double.PositiveInfinity, ends[i].DistanceTo(ends[j]));
-            }
-        }
-
-        var cuts = kept.Where(d => d.Cut is not null).Select(d => d.Cut!.At.Z).ToArray();
+        var (stay, go, left) = Tally.Of(_shoots.Select(d => d.Decision));
         return new PlanCounts(
-            kept.Length,
-            _shoots.Count(d => d.Decision == Decision.Remove),
-            _shoots.Count(d => d.Decision is Decision.Defer or Decision.Check or Decision.Untouched),
+            stay,
+            go,
+            left,
             Buds,
             outcome.Budget?.Arithmetic,
             RemovedShare(),
-            spacing is { } s ? Wording.Tenth(s) : null,
+            Tally.Closest(ends, (a, b) => a.DistanceTo(b)),
             null,
-            cuts.Length == 0 ? null : Wording.Tenth(cuts.Max() - cuts.Min())
+            Tally.Between([.. kept.Where(d => d.Cut is not null).Select(d => d.Cut!.At.Z)])
         );
     }
 
@@ -61,7 +52,7 @@ internal sealed class VineTally(
         task switch
         {
             VineTask.Summer => InSummer(),
-            VineTask.Training when outcome.Timeline?.FirstOrDefault(y => y.Now) is { } year => year.Text.Marked,
+            VineTask.Training when outcome.Timeline?.FirstOrDefault(y => y.Now) is { } year => year.Text.ToString(),
             _ when survey.ElectiveWait && decided.Any(d => d.Decision == Decision.Defer) =>
                 $"Nothing more than what is said for the day is cut now. In the main prune "
                     + $"{Wording.Count(Buds, "bud stays", "buds stay")}{Places()}{AgainstBudget()}.",
@@ -122,7 +113,7 @@ internal sealed class VineTally(
             );
         }
 
-        return total <= 0 ? 0 : Math.Round(gone / total, 4);
+        return Tally.Share(gone, total);
     }
 
     /// <summary>Shoots, clusters as bloom points, flowering.</summary>
@@ -248,7 +239,6 @@ internal sealed class VineTally(
                         : $"The rule for {named.Name}: {named.Why}",
                     BudgetBy.Metre => VineNumbers.Of.ShootsPerMetre.Why,
                     BudgetBy.Spurs => survey.School.Set.SpurBuds.Why,
-                    _ => throw new InvalidOperationException($"Unhandled budget {b.By}."),
                 },
                 [.. b.Sums.Select(s => new PlanSum(s.Of, s.Text))]
             );

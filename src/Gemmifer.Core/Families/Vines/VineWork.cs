@@ -131,7 +131,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                 new VineCut(PlanCut.Off(where, at), at),
                 stage,
                 by?.Action ?? StepAction.Remove,
-                by?.Text ?? $"Take {stem.Id} off{from}. {reason.Text.Marked}",
+                by?.Text ?? $"Take {stem.Id} off{from}. {reason.Text}",
                 tool,
                 CautionFor(stage, tool),
                 LeftMm: 0
@@ -177,7 +177,7 @@ internal sealed class VineWork(Survey survey, VineParts parts)
                     reason with
                     {
                         Text =
-                            $"{reason.Text.Marked} It has no more than {Wording.Buds(counted.Total)}, so it stays as "
+                            $"{reason.Text} It has no more than {Wording.Buds(counted.Total)}, so it stays as "
                             + "long as it is.",
                     },
                     Buds: counted.Total
@@ -277,7 +277,6 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             BudKnowledge.Likely => $"{count}, the {ordinal} likely at {Wording.Mm(along)}; {notThat}. Cut {clearance} "
                 + "above it.",
             BudKnowledge.LookFor => $"{count}; {notThat}. Cut {clearance} above the {ordinal}.",
-            _ => throw new InvalidOperationException($"Unhandled knowledge {known}."),
         };
     }
 

@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families.CaneFruit;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using static Gemmifer.Core.Tests.Surveys;
@@ -58,7 +58,7 @@ public class RowPlanTests
         Assert.All(plan.Steps.Where(s => s.Action == StepAction.Remove), s =>
             Assert.Equal((CutPlace.Ground, 0), (s.Cut!.Where, s.Cut.At))
         );
-        Assert.Equal([900], plan.Row.Wires);
+        Assert.Equal([900], plan.Row!.Wires);
         var wired = Plan(
             Row("raspberry.summer")
                 .With(
@@ -85,7 +85,7 @@ public class RowPlanTests
     {
         var plan = Plan(Row(kind, first: first, thin: 0, length: length));
         Assert.Equal(stay, plan.Row!.Classes.Single(c => c.Name == CaneClass.Stay).Canes);
-        Assert.Equal(first - stay, plan.Row.Classes.Single(c => c.Name == CaneClass.Surplus).Canes);
+        Assert.Equal(first - stay, plan.Row!.Classes.Single(c => c.Name == CaneClass.Surplus).Canes);
         Assert.Equal(first + 44, plan.Counts.Kept + plan.Counts.Removed);
     }
 
@@ -102,8 +102,8 @@ public class RowPlanTests
             [("one-crop", 0, 1), ("two-crops", 48, 2)],
             one.Row!.Compare.Select(c => (c.School, c.Kept, c.Crops.Count))
         );
-        Assert.Equal(one.Row.Compare.Select(c => c.Kept), two.Row.Compare.Select(c => c.Kept));
-        Assert.All(one.Row.Compare.SelectMany(c => c.Crops), c => Assert.True(c.From < c.To));
+        Assert.Equal(one.Row!.Compare.Select(c => c.Kept), two.Row!.Compare.Select(c => c.Kept));
+        Assert.All(one.Row!.Compare.SelectMany(c => c.Crops), c => Assert.True(c.From < c.To));
     }
 
     [Fact]
@@ -130,7 +130,7 @@ public class RowPlanTests
         Assert.InRange(plan.Row!.Tip!.Height, from, to);
         Assert.Equal([due], Returns(plan, StepAction.Tip));
         var laterals = plan.Steps.Single(s => s.Stage == Stage.Laterals);
-        Assert.InRange(laterals.Cut!.At!.Value, plan.Row.Laterals![0], plan.Row.Laterals[1]);
+        Assert.InRange(laterals.Cut!.At!.Value, plan.Row!.Laterals![0], plan.Row!.Laterals![1]);
     }
 
     [Fact]
@@ -163,11 +163,11 @@ public class RowPlanTests
         Assert.Equal((48, 56), (plan.Counts.Kept, plan.Counts.Removed));
         Assert.Contains(
             "At worst this autumn's crop is lost",
-            plan.Warnings.Single(w => w.Code == "unknown-type").Text
+            plan.Warnings.Single(w => w.Code == "unknown-type").Text.Text
         );
         Assert.Equal(["2027-06-24", "2027-09-12"], Returns(plan, StepAction.Check));
         Assert.InRange(plan.Row!.Tip!.Height, 1200, 1500);
-        Assert.Null(plan.Row.Naming!.Type);
+        Assert.Null(plan.Row!.Naming!.Type);
         Assert.IsType<SurveyReading.Invalid>(Reading(Row("canefruit.unknown").With("school", "two-crops")));
     }
 
@@ -177,8 +177,8 @@ public class RowPlanTests
         var survey = Row("canefruit.unknown");
         survey["row"]!["observations"] = JsonNode.Parse("""[{ "date": "2026-09-20", "what": "new-canes-fruited" }]""");
         var plan = Plan(survey);
-        Assert.Equal(("raspberry.fall", "Autumn raspberry"), (plan.Row!.Naming!.Type, plan.Row.Naming.Name));
-        Assert.Contains("autumn raspberry", plan.Warnings.Single(w => w.Code == "type").Text);
+        Assert.Equal(("raspberry.fall", "Autumn raspberry"), (plan.Row!.Naming!.Type, plan.Row!.Naming!.Name));
+        Assert.Contains("autumn raspberry", plan.Warnings.Single(w => w.Code == "type").Text.Text);
     }
 
     [Theory]

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Core.Tests.Families.Roses;
@@ -305,8 +304,8 @@ public class RoundTests
             ),
             plan.Steps.Count(s => s.Stem is not null && s.Text.Text.Contains("stalk", StringComparison.Ordinal))
         );
-        Assert.StartsWith($"{cut} stem", plan.Summary[0].Text);
-        Assert.StartsWith($"{alone} stem", plan.Summary[1].Text);
+        Assert.StartsWith($"{cut} stem", plan.Summary[0].Text.Text);
+        Assert.StartsWith($"{alone} stem", plan.Summary[1].Text.Text);
 
         // The order of the stems does not matter.
         Assert.Equal(plan.ToJson(), Surveys.Plan(Round("2027-07-05", [.. stems.Reverse()])).ToJson());

@@ -1,5 +1,4 @@
 using Gemmifer.Core.Families.Vines;
-using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Tests.Families.Vines;

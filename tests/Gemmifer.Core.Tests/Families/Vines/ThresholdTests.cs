@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using static Gemmifer.Core.Tests.Families.Vines.VineSurveys;
 using static Gemmifer.Core.Tests.Surveys;

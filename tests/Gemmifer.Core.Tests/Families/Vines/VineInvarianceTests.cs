@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using static Gemmifer.Core.Tests.Families.Vines.VineSurveys;
 using static Gemmifer.Core.Tests.Surveys;
@@ -131,8 +131,9 @@ public class VineInvarianceTests
         // Spurs that stay along an arm are never closer than a fist (common practice, no source).
         foreach (var arm in new[] { "L", "R" })
         {
-            var at = plan
-                .Vine.Positions.Where(p => p.Shoot is not null && p.Id.StartsWith(arm, StringComparison.Ordinal))
+            var at = plan.Vine!.Positions.Where(p =>
+                    p.Shoot is not null && p.Id.StartsWith(arm, StringComparison.Ordinal)
+                )
                 .Select(p => p.Along)
                 .Order()
                 .ToArray();

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Buds;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using static Gemmifer.Core.Tests.Families.Vines.VineSurveys;
 using static Gemmifer.Core.Tests.Surveys;
@@ -26,7 +27,7 @@ public class YoungAndSummerTests
     private static JsonObject Up(string id, double diameter, double length) =>
         Stem(id, "cane", "ground", diameter, 1, length, lean: 3);
 
-    private static string Now(PlanDocument plan) => plan.Vine!.Timeline.Single(t => t.Now).Text;
+    private static string Now(PlanDocument plan) => plan.Vine!.Timeline.Single(t => t.Now).Text.Text;
 
     [Fact]
     public void A_strong_shoot_is_headed_above_two_buds_a_hand_apart()
@@ -238,7 +239,7 @@ public class YoungAndSummerTests
         Assert.Equal((Decision.Remove, StepAction.RubOff), (plan.Stem("X").Decision, plan.Step("X").Action));
         Assert.Equal((Decision.Remove, Stage.Crossing), (plan.Stem("I").Decision, plan.Step("I").Stage));
         Assert.NotEqual(Decision.Remove, plan.Stem("O").Decision);
-        Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text);
+        Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text.Text);
     }
 
     [Theory]
@@ -257,7 +258,7 @@ public class YoungAndSummerTests
         );
         Assert.Equal((Decision.Remove, Stage.Crossing), (plan.Stem("I").Decision, plan.Step("I").Stage));
         Assert.NotEqual(Decision.Remove, plan.Stem("O").Decision);
-        Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text);
+        Assert.Contains("can be laid outward", plan.Stem("O").Reasons[0].Text.Text);
     }
 
     [Fact]
@@ -281,6 +282,6 @@ public class YoungAndSummerTests
             Trellis([Stem("S", "spur", "L", 18, 4, 60, 850, 9, 10), Stem("Sa", "shoot", "S", 8, 1, 1500, 40, 9, 70)])
         );
         Assert.True(plan.Stem("Sa").Decision == Decision.Shorten || plan.Step("Sa").Text.Text.Contains("next vine"));
-        Assert.Contains("next vine", plan.Stem("Sa").Reasons[0].Text);
+        Assert.Contains("next vine", plan.Stem("Sa").Reasons[0].Text.Text);
     }
 }

@@ -108,7 +108,6 @@ internal sealed class ClimberRules
                 ClimberWay.Halve => RoseNumbers.Of.HalveLength,
                 ClimberWay.Restart => Doubtful(survey) ? RoseNumbers.Of.RestartDoubtful : RoseNumbers.Of.RestartLength,
                 ClimberWay.FlatFan or ClimberWay.KeepVolume or ClimberWay.Upright => null,
-                _ => throw new InvalidOperationException($"Unhandled way {survey.School.Climber}."),
             };
 
     /// <summary>

@@ -1,6 +1,5 @@
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Choice;
-using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;

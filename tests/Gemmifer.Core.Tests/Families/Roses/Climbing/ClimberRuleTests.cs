@@ -17,7 +17,7 @@ public class ClimberRuleTests
         var plan = Plan(OnWall(Old("A", 9), Cane("B", 9, 12, 1, 2000), Cane("C", 3, 12, 2, 2000)));
         Assert.Equal(Decision.Remove, plan.Stem("A").Decision);
         Assert.Equal("B", plan.Stem("A").Successor);
-        Assert.Contains("B can take its place", plan.Cut("A").Said);
+        Assert.Contains("B can take its place", plan.Cut("A").Said.Text);
         Assert.Equal(Stage.Thin, plan.Cut("A").Stage);
     }
 
@@ -75,7 +75,7 @@ public class ClimberRuleTests
         var later = Assert.Single(plan.Steps, s =>
             s.Stage == Stage.Return && s.Text.Text.Contains("give way next", StringComparison.Ordinal)
         );
-        Assert.All(kept, s => Assert.Contains($"{s.Id} to {s.Successor}", later.Text));
+        Assert.All(kept, s => Assert.Contains($"{s.Id} to {s.Successor}", later.Text.Text));
         Assert.True(later.Due > new DateOnly(2027, 12, 1));
     }
 
@@ -126,7 +126,7 @@ public class ClimberRuleTests
         var visit = plan.Steps.Single(s => s.Stem == "F");
         Assert.Equal(Stage.Return, visit.Stage);
         Assert.True(visit.Due > new DateOnly(2027, 2, 20));
-        Assert.Contains("tie it in", visit.Said);
+        Assert.Contains("tie it in", visit.Said.Text);
         Assert.Equal(Decision.Remove, plan.Stem("T").Decision);
         Assert.Equal((CutPlace.Ring, 0.0), (plan.Cut("T").Cut!.Where, plan.Cut("T").Cut!.At));
     }
@@ -198,7 +198,7 @@ public class ClimberRuleTests
         Assert.Equal(seen, plan.Steps.Count(s => s.Stage == Stage.Laterals));
         Assert.Equal(new[] { 20, 45, 70, 95 }[buds - 1] + 6, plan.Cut("A1").Cut!.At);
         Assert.Equal([Math.Min(first, length / 2), length], plan.Cut("A2").Cut!.Bud!.Window!);
-        Assert.Contains("whichever way it faces", plan.Cut("A2").Text);
+        Assert.Contains("whichever way it faces", plan.Cut("A2").Text.Text);
     }
 
     [Fact]
@@ -206,7 +206,7 @@ public class ClimberRuleTests
     {
         var step = Assert.Single(Plan(OnWall(Cane("A", 9, 12, 2, 2000))).Steps, s => s.Stage == Stage.Laterals);
         Assert.Null(step.Stem);
-        Assert.Contains("3 buds, 50 mm to 100 mm", step.Text);
+        Assert.Contains("3 buds, 50 mm to 100 mm", step.Text.Text);
     }
 
     [Fact]
@@ -304,7 +304,7 @@ public class ClimberRuleTests
             )
             .Cut("A");
         Assert.Equal(Tool.Saw, cut.Tool);
-        Assert.Contains("in pieces", cut.Text);
+        Assert.Contains("in pieces", cut.Text.Text);
         Assert.Contains("Undercut", cut.Caution);
     }
 

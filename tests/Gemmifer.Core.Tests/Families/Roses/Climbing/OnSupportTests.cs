@@ -121,7 +121,7 @@ public class OnSupportTests
         Assert.Contains(cane.How, new[] { Lies.HalfWay, Lies.AsItStands });
         if (cane.How == Lies.HalfWay)
         {
-            Assert.Contains("half way this year", cane.Text);
+            Assert.Contains("half way this year", cane.Text.Text);
             Assert.Equal("hook-and-loop tape", cane.Material);
             Assert.Contains(plan.Steps, s =>
                 s.Stage == Stage.Return && s.Text.Text.Contains("the rest of the way", StringComparison.Ordinal)
@@ -129,7 +129,7 @@ public class OnSupportTests
         }
         else
         {
-            Assert.Contains("takes no bend tighter than a circle 1400 mm across", cane.Text);
+            Assert.Contains("takes no bend tighter than a circle 1400 mm across", cane.Text.Text);
         }
 
         // The gardener found it supple, and lets such wood be bent further: then it is laid.
@@ -254,8 +254,8 @@ public class OnSupportTests
             OnWall(canes[0], canes[1].With("towards", new JsonObject { ["x"] = -1500, ["z"] = 400 }), canes[2])
         );
         var warning = Assert.Single(plan.Warnings, w => w.Code == "bend");
-        Assert.StartsWith("B cannot go where you want it", warning.Text);
-        Assert.Contains("no bend tighter than a circle 2000 mm across", warning.Text);
+        Assert.StartsWith("B cannot go where you want it", warning.Text.Text);
+        Assert.Contains("no bend tighter than a circle 2000 mm across", warning.Text.Text);
         Assert.True(plan.Trained("B").Strain <= (0.012 / 0.9) + 1e-4);
 
         // The next best: as far towards it as the wood allows, the place kept for next year, nobody else in it.
@@ -267,8 +267,8 @@ public class OnSupportTests
             )
         );
         Assert.Equal(Lies.HalfWay, nearer.Trained("B").How);
-        Assert.Contains("It goes half way this year", Assert.Single(nearer.Warnings, w => w.Code == "bend").Text);
-        Assert.Contains("Finish it next year", nearer.Tie("B").Said);
+        Assert.Contains("It goes half way this year", Assert.Single(nearer.Warnings, w => w.Code == "bend").Text.Text);
+        Assert.Contains("Finish it next year", nearer.Tie("B").Said.Text);
         Assert.Equal(0.012, nearer.Trained("B").Strain, 2e-3);
         var lean = nearer.Trained("B").Lies.Lean;
         Assert.True(lean > 8 && lean < 70, $"{lean}");

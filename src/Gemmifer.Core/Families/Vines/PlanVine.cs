@@ -1,7 +1,8 @@
 using System.Text.Json.Serialization;
+using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
 
-namespace Gemmifer.Core.Plans;
+namespace Gemmifer.Core.Families.Vines;
 
 /// <summary>The work a vine is planned for.</summary>
 public enum VineTask
@@ -59,7 +60,7 @@ public sealed record PlanVine(
     IReadOnlyList<PlanBalance> Balance,
     IReadOnlyList<PlanVineYear> Timeline,
     DateOnly? DryDay
-);
+) : PlanPart;
 
 /// <summary>The bud budget.</summary>
 /// <param name="Target">By the rule.</param>

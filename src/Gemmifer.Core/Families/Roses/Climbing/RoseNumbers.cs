@@ -1,6 +1,6 @@
 using Gemmifer.Core.Plants;
 
-namespace Gemmifer.Core.Families.Roses;
+namespace Gemmifer.Core.Families.Roses.Climbing;
 
 /// <summary>The numbers of the trade that roses are worked by, beside their schools.</summary>
 /// <remarks>Each with its provenance and what it is in <c>Families/Roses/Data/rules.json</c>.</remarks>

@@ -1,26 +1,7 @@
-namespace Gemmifer.Core.Plans;
+using System.Text.Json.Serialization;
+using Gemmifer.Core.Plans;
 
-/// <summary>Canes of a row of cane fruit, by what becomes of them.</summary>
-public enum CaneClass
-{
-    /// <summary>Have fruited and go.</summary>
-    Spent,
-
-    /// <summary>Too thin to stay.</summary>
-    Thin,
-
-    /// <summary>More than the row has room for.</summary>
-    Surplus,
-
-    /// <summary>Go to the ground with all the others.</summary>
-    Mown,
-
-    /// <summary>In their fruiting summer, and stay.</summary>
-    Fruiting,
-
-    /// <summary>Last season's that stay.</summary>
-    Stay,
-}
+namespace Gemmifer.Core.Families.CaneFruit;
 
 /// <summary>A row of cane fruit in numbers. Lengths mm.</summary>
 /// <param name="PerMetre">Canes per metre of row that stay, those in their fruiting summer not counted.</param>
@@ -44,11 +25,21 @@ public sealed record PlanRow(
     IReadOnlyList<PlanCropChoice> Compare,
     PlanNaming? Naming,
     bool PerPlant
-);
+) : PlanPart
+{
+    /// <inheritdoc/>
+    internal override IEnumerable<(string Name, string Decision)> Decided =>
+        Classes.Select(c => ($"{c.Name}", $"{c.Canes} {c.Decision}"));
+}
 
 /// <summary>Canes of one class.</summary>
 /// <param name="Decision">Keep or remove.</param>
-public sealed record PlanClass(CaneClass Name, int Canes, Decision Decision, string Text);
+public sealed record PlanClass(CaneClass Name, int Canes, Decision Decision, Sentence Text)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
+}
 
 /// <summary>Where and when canes are tipped.</summary>
 /// <param name="From">Between this height and the next.</param>
@@ -89,4 +80,9 @@ public sealed record PlanNaming(
 public sealed record PlanPossible(string Kind, string Name);
 
 /// <summary>One sighting, and the names of the types it ruled out.</summary>
-public sealed record PlanTypingReason(DateOnly Date, string What, string Text, IReadOnlyList<string> RuledOut);
+public sealed record PlanTypingReason(DateOnly Date, string What, Sentence Text, IReadOnlyList<string> RuledOut)
+{
+    /// <summary>The measures in the text; null where there are none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Measure>? Measures => Text.Measures;
+}
