@@ -1,8 +1,12 @@
+using System.IO.Compression;
 using System.Net;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Plants;
+using Gemmifer.Data.Files;
 using Gemmifer.Server.Tests;
+using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Drill.Tests;
 
@@ -97,6 +101,62 @@ public sealed class DrillTests
         var plan = work["plan"]!;
         Assert.Equal(["keep", "keep", "remove"], plan["stems"]!.AsArray().Select(s => (string)s!["decision"]!));
         Assert.Contains("2 stools", plan["summary"]![0]!.ToJsonString(), StringComparison.Ordinal);
+
+        // What only this family says stands under the name of its part; what others would say is null.
+        Assert.Equal("""{"fruiting":2}""", plan["bush"]!.ToJsonString());
+        Assert.True(plan.AsObject().ContainsKey("vine"));
+        Assert.Null(plan["vine"]);
+    }
+
+    [Fact]
+    public async Task A_part_that_cannot_be_read_keeps_nobody_from_noting_it_anew()
+    {
+        using var garden = new Garden(now: Now);
+        var id = await LookedAtAsync(garden);
+        await using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Surveys SET Parts = '[{'";
+            Assert.Equal(1, await command.ExecuteNonQueryAsync());
+        }
+
+        var (status, body) = await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Seen(5), 1);
+        Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+        var stored = (await garden.GetAsync($"/api/plants/{id}/survey"))["document"]!;
+        Assert.Equal(5, (int)stored["bush"]!["stools"]!);
+    }
+
+    [Fact]
+    public async Task A_wrong_part_of_an_archive_is_refused_by_name_and_nothing_is_read_in()
+    {
+        using var garden = new Garden(now: Now);
+        await LookedAtAsync(garden);
+        using var archive = new MemoryStream();
+        await archive.WriteAsync(await garden.Client.GetByteArrayAsync("/api/archive"));
+        using (var zip = new ZipArchive(archive, ZipArchiveMode.Update, leaveOpen: true))
+        {
+            var entry = zip.Entries.Single(e => e.FullName.Contains("survey", StringComparison.Ordinal));
+            JsonArray surveys;
+            await using (var read = await entry.OpenAsync())
+            {
+                surveys = (await JsonNode.ParseAsync(read))!.AsArray();
+            }
+
+            surveys[0]!["bush"] = "many";
+            var name = entry.FullName;
+            entry.Delete();
+            await using var written = await zip.CreateEntry(name).OpenAsync();
+            await JsonSerializer.SerializeAsync(written, surveys);
+        }
+
+        using var empty = new Garden(now: Now);
+        using var content = new ByteArrayContent(archive.ToArray());
+        content.Headers.ContentType = new("application/zip");
+        using var answer = await empty.Client.PostAsync("/api/archive", content);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("bush", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Empty((await empty.GetAsync("/api/plants")).AsArray());
     }
 
     [Fact]

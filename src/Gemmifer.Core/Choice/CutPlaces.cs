@@ -142,7 +142,7 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
                             null,
                             BudKnowledge.LookFor,
                             Near(stem, at).From,
-                            Near(stem, at).To,
+                            Math.Max(at, Math.Min(Near(stem, at).To, toMm - _school.ClearanceMm)),
                             0,
                             null,
                             null,
@@ -167,7 +167,7 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
     /// <summary>The highest window between two places along a stem in which to look for a bud.</summary>
     private IEnumerable<CutOption> TopWindow(Stem stem, double fromMm, double toMm)
     {
-        var (low, high) = Looked(fromMm, toMm);
+        var (low, high) = Looked(stem, fromMm, toMm);
         if (high >= low)
         {
             yield return Window(stem, Math.Max(low, high - (WindowNodes * _kind.InternodeMm)), high);
@@ -179,7 +179,7 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
     {
         var step = _kind.InternodeMm;
         var width = WindowNodes * step;
-        var (low, high) = Looked(fromMm, toMm);
+        var (low, high) = Looked(stem, fromMm, toMm);
         if (high < low)
         {
             yield break;
@@ -201,8 +201,18 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
         }
     }
 
-    private static (double Low, double High) Looked(double fromMm, double toMm) =>
-        (Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm), Math.Floor(toMm + Tolerance.LengthMm));
+    /// <summary>Where a bud is looked for: so low that a cut has stem below it, and the cut above it in live wood.</summary>
+    private (double Low, double High) Looked(Stem stem, double fromMm, double toMm)
+    {
+        // Where it is looked for beyond what was called dead, something on it is known to live.
+        var live = StemTree.LiveLength(stem);
+        var ends = live < stem.LengthMm && toMm <= live + Tolerance.LengthMm;
+        var most = ends ? Math.Min(toMm, live - _school.ClearanceMm) : toMm;
+        return (
+            Math.Ceiling(Math.Max(LeastStubMm, fromMm) - Tolerance.LengthMm),
+            Math.Floor(most + Tolerance.LengthMm)
+        );
+    }
 
     private CutOption Window(Stem stem, double fromMm, double toMm)
     {

@@ -39,6 +39,9 @@ public sealed class SurveyRecord
     /// <summary>The part that only one family of plants has, by its name in the exchange format, JSON.</summary>
     public string? Part(string name) => Parts is null ? null : JsonNode.Parse(Parts)?[name]?.ToJsonString();
 
+    /// <summary>The same; null too where what is stored cannot be read.</summary>
+    public string? ReadablePart(string name) => Parted()?[name]?.ToJsonString();
+
     /// <summary>All of them; null where there is none, or what is stored cannot be read.</summary>
     internal JsonObject? Parted()
     {

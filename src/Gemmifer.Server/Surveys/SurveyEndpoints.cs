@@ -161,7 +161,7 @@ public static class SurveyEndpoints
             f.Has(name) ? Node(f.Find(name))
             : stored() is { } kept ? JsonNode.Parse(kept)
             : null;
-        var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.Part(p)));
+        var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.ReadablePart(p)));
         foreach (var weighing in PlantFamilies.All.Where(w => w is { Part: not null, Records: not null }))
         {
             (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);

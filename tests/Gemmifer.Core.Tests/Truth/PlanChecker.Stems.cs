@@ -107,6 +107,20 @@ public static partial class PlanChecker
             .Planned.Where(p => p.Value["successor"] is { } s && !r.Planned.ContainsKey(Text(s)))
             .Select(p => $"{p.Key}: {Text(p.Value["successor"])}");
 
+    /// <summary>
+    /// A bud that is looked for stands in live wood, unless something on a stem that was called dead is known to live,
+    /// or the gardener keeps it.
+    /// </summary>
+    private static IEnumerable<string> InDeadWood(Read r) =>
+        from s in r.Steps
+        let id = Text(s["stem"])
+        where r.Stems.ContainsKey(id) && r.Planned.ContainsKey(id) && s["cut"]?["bud"]?["window"] is JsonArray
+        let dead = Number(r.Stems[id]["deadFrom"])
+        let high = s["cut"]!["bud"]!["window"]![1]!.GetValue<double>()
+        where high > dead + 0.1 && Is(r.Planned[id], "verdict", "dead")
+        where !r.Stems.Any(p => p.Value["pin"] is not null && On(r, p.Key, id))
+        select $"{id}, dead from {dead}, up to {high}: {Text(s["text"])}";
+
     private static bool Names(string text, string id) => Regex.IsMatch(text, $@"(?<![\w]){Regex.Escape(id)}(?![\w])");
 
     /// <summary>What is said of a stem, with what it was noted as and its own steps.</summary>

@@ -46,6 +46,7 @@ public static partial class PlanChecker
             ["no bad verdict in silence"] = Silent,
             ["the gardener's word comes first"] = FirstWord,
             ["a successor is a stem"] = Successors,
+            ["no bud is looked for in dead wood"] = InDeadWood,
         };
 
     /// <summary>All that is untrue of a plan.</summary>

@@ -1654,7 +1654,8 @@ export interface components {
             ties: components["schemas"]["PlanMaterial"][];
             /** @description The choice is proved the best. */
             proved: boolean;
-            system: null | components["schemas"]["VineSystem"];
+            /** @description How a vine is trained; null where nobody said. */
+            system: null | string;
             /** @description The reference of a plan that failed, to report; null where none did. */
             fault?: null | string;
         };
@@ -1952,6 +1953,8 @@ export interface components {
             /** @description It is kept until its successor has proved itself. */
             reserve: boolean;
             text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
         /** @description A line for the log in the gardener's own words, or what of the plant's year was seen or done. */
         NoteInput: {
@@ -2149,7 +2152,9 @@ export interface components {
             stem: null | string;
             field: string;
             value: unknown;
-            text: string;
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
         /** @description Crop and wood of one season. */
         PlanBalance: {
@@ -2256,7 +2261,9 @@ export interface components {
             canes: number;
             /** @description Keep or remove. */
             decision: components["schemas"]["Decision"];
-            text: string;
+            text: components["schemas"]["Sentence"];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
         /** @description The plan in numbers; see the exchange format for each. */
         PlanCounts: {
@@ -2307,23 +2314,31 @@ export interface components {
             gain: string;
             loss: string;
         };
-        /** @description One cut. */
+        /** @description One cut; made by the factory of its kind alone. */
         PlanCut: {
             /**
              * Format: double
              * @description Distance along the stem, mm; null where the bud has still to be found.
              */
             at: null | number;
-            bud: null | components["schemas"]["PlanBud"];
+            /** @description The bud it is made above; null where there is none, or none was seen. */
+            bud: components["schemas"]["PlanBud"];
             /**
              * Format: double
              * @description Degrees; 0 is square to the stem.
              */
             slope: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description So far above the bud or the join, mm.
+             */
             clearance: number;
+            /** @description What is cut at. */
             where: components["schemas"]["CutPlace"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The place in space, mm in the frame of the survey; also double PlanCut.Y and double PlanCut.Z.
+             */
             x: number;
             /** Format: double */
             y: number;
@@ -2356,8 +2371,8 @@ export interface components {
             warnings: components["schemas"]["PlanWarning"][];
             limits: components["schemas"]["PlanLimits"];
             training: null | components["schemas"]["PlanTraining"];
-            vine: null | components["schemas"]["PlanVine"];
-            row: null | components["schemas"]["PlanRow"];
+            vine?: components["schemas"]["PlanVine"];
+            row?: components["schemas"]["PlanRow"];
             /**
              * @description What each stem was taken to be, defaults filled in, in order of id: what a drawing
              *                 draws.
@@ -2794,8 +2809,10 @@ export interface components {
             /** Format: date */
             date: string;
             what: string;
-            text: string;
+            text: components["schemas"]["Sentence"];
             ruledOut: string[];
+            /** @description The measures in the text; null where there are none. */
+            measures?: null | components["schemas"]["Measure"][];
         };
         /** @description A vine in numbers. */
         PlanVine: {

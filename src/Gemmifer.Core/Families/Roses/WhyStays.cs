@@ -105,6 +105,11 @@ internal sealed class WhyStays(SolvedChoice solved, WhyGoes goes)
                 Provenance.Practice
             );
         }
+        else if (option.Kind == OptionKind.Whole && ShootPruning.Sick(solved.Sorted.Candidates[i].Finding))
+        {
+            // It stays because somebody asked: what is wrong with it asks for a cut all the same.
+            yield break;
+        }
         else if (option.Kind == OptionKind.Whole)
         {
             yield return new PlanReason(

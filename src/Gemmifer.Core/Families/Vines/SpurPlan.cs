@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Gemmifer.Core.Geometry;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Schools;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Schools;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 

@@ -243,16 +243,16 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     /// <summary>
     /// The bud to cut above: seen, likely where others were seen before it, or to be counted on the shoot.
     /// </summary>
-    private static PlanBud Target(VineShoot shoot, int buds, double along)
+    private PlanBud Target(VineShoot shoot, int buds, double along)
     {
-        var (stem, counted) = (shoot.Stem, shoot.Buds);
+        var counted = shoot.Buds;
         var known =
             counted.SeenAt(buds) ? BudKnowledge.Seen
             : counted.Seen.IsEmpty ? BudKnowledge.LookFor
             : BudKnowledge.Likely;
         var (low, high) = (
             Math.Max(0, along - (counted.InternodeMm / 2)),
-            Math.Min(stem.LengthMm, along + (counted.InternodeMm / 2))
+            Math.Max(along, Math.Min(SoundTo(shoot) - School.ClearanceMm, along + (counted.InternodeMm / 2)))
         );
         return new PlanBud(
             known == BudKnowledge.LookFor ? null : Wording.Tenth(along),
@@ -262,6 +262,9 @@ internal sealed class VineWork(Survey survey, VineParts parts)
             null
         );
     }
+
+    /// <summary>So far along a shoot its wood is sound, mm; a little further where nothing is wrong with it.</summary>
+    private double SoundTo(VineShoot shoot) => shoot.Finding.SoundToMm ?? (shoot.Stem.LengthMm + School.ClearanceMm);
 
     /// <summary>How the place of the cut is found.</summary>
     private string Count(VineShoot shoot, int buds, double along, BudKnowledge known)
