@@ -4,7 +4,9 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Plants;
+using Gemmifer.Data.Files;
 using Gemmifer.Server.Tests;
+using Microsoft.Data.Sqlite;
 
 namespace Gemmifer.Drill.Tests;
 
@@ -104,6 +106,25 @@ public sealed class DrillTests
         Assert.Equal("""{"fruiting":2}""", plan["bush"]!.ToJsonString());
         Assert.True(plan.AsObject().ContainsKey("vine"));
         Assert.Null(plan["vine"]);
+    }
+
+    [Fact]
+    public async Task A_part_that_cannot_be_read_keeps_nobody_from_noting_it_anew()
+    {
+        using var garden = new Garden(now: Now);
+        var id = await LookedAtAsync(garden);
+        await using (var connection = new SqliteConnection(GardenStore.ConnectionString(garden.Folder)))
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Surveys SET Parts = '[{'";
+            Assert.Equal(1, await command.ExecuteNonQueryAsync());
+        }
+
+        var (status, body) = await garden.SendAsync(HttpMethod.Put, $"/api/plants/{id}/survey", Seen(5), 1);
+        Assert.True(status == HttpStatusCode.OK, body?.ToJsonString());
+        var stored = (await garden.GetAsync($"/api/plants/{id}/survey"))["document"]!;
+        Assert.Equal(5, (int)stored["bush"]!["stools"]!);
     }
 
     [Fact]
