@@ -201,7 +201,9 @@ internal sealed class CutPlaces(Survey survey, StemTree tree, Func<Stem, double,
         }
     }
 
-    /// <summary>Where a bud is looked for: so low that a cut has stem below it, and the cut above it in live wood.</summary>
+    /// <summary>
+    /// Where a bud is looked for: so low that a cut has stem below it, and the cut above it in live wood.
+    /// </summary>
     private (double Low, double High) Looked(Stem stem, double fromMm, double toMm)
     {
         // Where it is looked for beyond what was called dead, something on it is known to live.

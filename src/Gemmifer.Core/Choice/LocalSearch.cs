@@ -146,7 +146,8 @@ public sealed class LocalSearch
 
     /// <summary>The move that costs least, -1 where there is none, and what it costs.</summary>
     /// <param name="freeFrom">The round from which each candidate may move again.</param>
-    /// <param name="record">A move that costs less than this makes the best choice so far, and may always be made.</param>
+    /// <param name="record">A move that costs less than this makes the best choice so far, and may always be
+    /// made.</param>
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private (int Move, long Cost) BestMove(int[] freeFrom, int round, long record)
     {

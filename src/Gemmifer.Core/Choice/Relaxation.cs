@@ -182,54 +182,51 @@ internal sealed class Relaxing(
             );
         }
 
-        var old = Least(limits, held, o => model.RemovesOld[o] ? 1 : 0);
-        return (
-            limits with
-            {
-                MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old.Value),
-            },
-            old.Held,
-            old.Value <= wanted.MaxOldRemoved,
-            old.Sure || old.Value <= wanted.MaxOldRemoved
+        return Given(
+            limits,
+            held,
+            o => model.RemovesOld[o] ? 1 : 0,
+            old => limits with { MaxOldRemoved = Math.Max(wanted.MaxOldRemoved, (int)old) },
+            old => old <= wanted.MaxOldRemoved
         );
     }
 
-    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeCount(ChoiceLimits limits, int[] held)
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeCount(ChoiceLimits limits, int[] held) =>
+        Quick(limits with { MaxKept = wanted.MaxKept }, held) is { } count
+            ? (count.Limits, count.Held, true, true)
+            : Given(
+                limits,
+                held,
+                o => model.Keeps[o] ? 1 : 0,
+                few => limits with { MaxKept = Math.Max(wanted.MaxKept, (int)few) },
+                few => few <= wanted.MaxKept
+            );
+
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeFewest(ChoiceLimits limits, int[] held) =>
+        Quick(limits with { MinKept = wanted.MinKept }, held) is { } fewest
+            ? (fewest.Limits, fewest.Held, true, true)
+            : Given(
+                limits,
+                held,
+                o => model.Keeps[o] ? -1 : 0,
+                few => limits with { MinKept = Math.Min(wanted.MinKept, (int)-few) },
+                few => -few >= wanted.MinKept
+            );
+
+    /// <summary>A limit on a sum that gives way no further than it has to.</summary>
+    /// <param name="each">What an option adds to the sum.</param>
+    /// <param name="loosened">The limits with the least sum there can be let pass.</param>
+    /// <param name="holds">Whether the limit holds at that sum.</param>
+    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) Given(
+        ChoiceLimits limits,
+        int[] held,
+        Func<int, long> each,
+        Func<long, ChoiceLimits> loosened,
+        Func<long, bool> holds
+    )
     {
-        if (Quick(limits with { MaxKept = wanted.MaxKept }, held) is { } count)
-        {
-            return (count.Limits, count.Held, true, true);
-        }
-
-        var few = Least(limits, held, o => model.Keeps[o] ? 1 : 0);
-        return (
-            limits with
-            {
-                MaxKept = Math.Max(wanted.MaxKept, (int)few.Value),
-            },
-            few.Held,
-            few.Value <= wanted.MaxKept,
-            few.Sure || few.Value <= wanted.MaxKept
-        );
-    }
-
-    private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakeFewest(ChoiceLimits limits, int[] held)
-    {
-        if (Quick(limits with { MinKept = wanted.MinKept }, held) is { } fewest)
-        {
-            return (fewest.Limits, fewest.Held, true, true);
-        }
-
-        var many = Least(limits, held, o => model.Keeps[o] ? -1 : 0);
-        return (
-            limits with
-            {
-                MinKept = Math.Min(wanted.MinKept, (int)-many.Value),
-            },
-            many.Held,
-            -many.Value >= wanted.MinKept,
-            many.Sure || -many.Value >= wanted.MinKept
-        );
+        var least = Least(limits, held, each);
+        return (loosened(least.Value), least.Held, holds(least.Value), least.Sure || holds(least.Value));
     }
 
     private (ChoiceLimits Limits, int[] Held, bool Holds, bool Sure) TakePairs(

@@ -51,7 +51,9 @@ public abstract class Family
     /// </summary>
     public virtual Type? PlanPart => null;
 
-    /// <summary>How a plant is trained by its plan, by its name in the exchange format; null where that is no question.</summary>
+    /// <summary>
+    /// How a plant is trained by its plan, by its name in the exchange format; null where that is no question.
+    /// </summary>
     public virtual string? Trained(PlanDocument plan) => null;
 
     /// <summary>Whether there is a second round of work in the season, which begins with what the first left.</summary>

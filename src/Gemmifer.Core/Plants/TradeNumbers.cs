@@ -75,7 +75,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber GiveWay { get; init; }
 
-    /// <summary>A line keeps this share of its sector from either bound, so that neighbours do not run side by side.</summary>
+    /// <summary>
+    /// A line keeps this share of its sector from either bound, so that neighbours do not run side by side.
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber InsideSector { get; init; }
 
@@ -83,7 +85,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber Turn { get; init; }
 
-    /// <summary>A cane that gets no line weighs as much as so many millimetres of line left bare: it hangs loose.</summary>
+    /// <summary>
+    /// A cane that gets no line weighs as much as so many millimetres of line left bare: it hangs loose.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber LeftLoose { get; init; }
 
@@ -103,7 +107,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber CrowdOnSupport { get; init; }
 
-    /// <summary>A bend so much tighter than the wood bears by the numbers is made by feel: nobody measures a cane finer.</summary>
+    /// <summary>
+    /// A bend so much tighter than the wood bears by the numbers is made by feel: nobody measures a cane finer.
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber ByFeel { get; init; }
 
@@ -139,7 +145,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber TouchFrom { get; init; }
 
-    /// <summary>Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.</summary>
+    /// <summary>
+    /// Canes said to rub that the drawing has further apart than this are taken to rub wherever they are cut, mm.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber RubsAnyhow { get; init; }
 
@@ -159,7 +167,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber ShootReach { get; init; }
 
-    /// <summary>A cane that leans so many degrees away from its own side of the crown grows through the centre.</summary>
+    /// <summary>
+    /// A cane that leans so many degrees away from its own side of the crown grows through the centre.
+    /// </summary>
     [Unit(Unit.Degrees)]
     public required TradeNumber ThroughCentre { get; init; }
 
@@ -167,15 +177,21 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber ThinBand { get; init; }
 
-    /// <summary>A cane that last winter's plan named to go counts so many points less, one named to take over so many more.</summary>
+    /// <summary>
+    /// A cane that last winter's plan named to go counts so many points less, one named to take over so many more.
+    /// </summary>
     [Unit(Unit.Points)]
     public required TradeNumber Named { get; init; }
 
-    /// <summary>A bud that was found and faces out counts so many points more than one that has still to be looked for.</summary>
+    /// <summary>
+    /// A bud that was found and faces out counts so many points more than one that has still to be looked for.
+    /// </summary>
     [Unit(Unit.Points)]
     public required TradeNumber LookSaved { get; init; }
 
-    /// <summary>A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.</summary>
+    /// <summary>
+    /// A bud that has still to be found is looked for within at most this many nodes: a full turn of 2/5 phyllotaxis.
+    /// </summary>
     [Unit(Unit.Count)]
     public required TradeCount WindowNodes { get; init; }
 
@@ -183,7 +199,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Degrees)]
     public required TradeNumber OutwardBud { get; init; }
 
-    /// <summary>A bud that faces out and was seen so near to the height window, mm, is taken before one that was not.</summary>
+    /// <summary>
+    /// A bud that faces out and was seen so near to the height window, mm, is taken before one that was not.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber NearWindow { get; init; }
 
@@ -235,7 +253,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Days)]
     public required TradeCount NoFlowersBeforeFrost { get; init; }
 
-    /// <summary>Shoots that start later than so many days before the first frost are soft when it comes: finished flowers stay.</summary>
+    /// <summary>
+    /// Shoots that start later than so many days before the first frost are soft when it comes: finished flowers stay.
+    /// </summary>
     [Unit(Unit.Days)]
     public required TradeCount StopCutsDays { get; init; }
 
@@ -263,7 +283,9 @@ internal sealed record TradeNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber ThroughCentreFrom { get; init; }
 
-    /// <summary>A likely bud of which the direction is known no better than this is not reckoned with, degrees.</summary>
+    /// <summary>
+    /// A likely bud of which the direction is known no better than this is not reckoned with, degrees.
+    /// </summary>
     [Unit(Unit.Degrees)]
     public required TradeNumber LikelySpread { get; init; }
 

@@ -3,8 +3,8 @@ using System.Collections.Immutable;
 namespace Gemmifer.Core.Schools;
 
 /// <summary>The settings of a school by their names, each with its provenance.</summary>
-/// <remarks>What each is, its unit and range stand in <c>Schools/Data/values.json</c>; every one is there, as the catalogue
-/// checks when it is read.</remarks>
+/// <remarks>What each is, its unit and range stand in <c>Schools/Data/values.json</c>; every one is there, as the
+/// catalogue checks when it is read.</remarks>
 /// <param name="byName">By the names of the exchange format.</param>
 public sealed class SchoolValues(ImmutableSortedDictionary<string, SchoolValue> byName)
 {

@@ -81,68 +81,46 @@ public static partial class Archive
             await using var entry = await Zip.CreateEntry(name, CompressionLevel.Optimal).OpenAsync(Cancel);
             await JsonSerializer.SerializeAsync(entry, value, PartJson.Options, Cancel);
         }
+
+        /// <summary>Adds a file of all that is asked for, each as the archive has it.</summary>
+        /// <returns>What was asked for.</returns>
+        public async Task<IReadOnlyList<T>> PutAsync<T, TIn>(string name, IQueryable<T> all, Func<T, TIn> of)
+            where T : class
+        {
+            var stored = await all.AsNoTracking().ToListAsync(Cancel);
+            await PutAsync(name, stored.Select(of));
+            return stored;
+        }
     }
 
     private static async Task PackPlantsAsync(Packed packed, GardenContext garden)
     {
-        await packed.PutAsync(
-            Plants,
-            (await garden.Plants.AsNoTracking().OrderBy(p => p.Id).ToListAsync(packed.Cancel)).Select(ArchivePlant.Of)
-        );
-        await packed.PutAsync(
-            Surveys,
-            (
-                await garden
-                    .Surveys.AsNoTracking()
-                    .OrderBy(s => s.PlantId)
-                    .ThenBy(s => s.Season)
-                    .ToListAsync(packed.Cancel)
-            ).Select(ArchiveSurvey.Of)
-        );
+        await packed.PutAsync(Plants, garden.Plants.OrderBy(p => p.Id), ArchivePlant.Of);
+        await packed.PutAsync(Surveys, garden.Surveys.OrderBy(s => s.PlantId).ThenBy(s => s.Season), ArchiveSurvey.Of);
         await packed.PutAsync(
             Log,
-            (
-                await garden
-                    .Log.IgnoreQueryFilters([GardenContext.Standing])
-                    .AsNoTracking()
-                    .OrderBy(l => l.PlantId)
-                    .ThenBy(l => l.Id)
-                    .ToListAsync(packed.Cancel)
-            ).Select(ArchiveLine.Of)
+            garden.Log.IgnoreQueryFilters([GardenContext.Standing]).OrderBy(l => l.PlantId).ThenBy(l => l.Id),
+            ArchiveLine.Of
         );
         await packed.PutAsync(
             Visits,
-            (
-                await garden
-                    .Visits.AsNoTracking()
-                    .OrderBy(v => v.PlantId)
-                    .ThenBy(v => v.Season)
-                    .ThenBy(v => v.Key)
-                    .ToListAsync(packed.Cancel)
-            ).Select(ArchiveVisit.Of)
+            garden.Visits.OrderBy(v => v.PlantId).ThenBy(v => v.Season).ThenBy(v => v.Key),
+            ArchiveVisit.Of
         );
         await packed.PutAsync(
             Rounds,
-            (
-                await garden
-                    .Rounds.AsNoTracking()
-                    .OrderBy(r => r.PlantId)
-                    .ThenBy(r => r.Season)
-                    .ThenBy(r => r.Visit)
-                    .ToListAsync(packed.Cancel)
-            ).Select(ArchiveRound.Of)
+            garden.Rounds.OrderBy(r => r.PlantId).ThenBy(r => r.Season).ThenBy(r => r.Visit),
+            ArchiveRound.Of
         );
     }
 
     private static async Task PackPhotosAsync(Packed packed, GardenContext garden, GardenFolder folder)
     {
-        var photos = await garden
-            .Photos.IgnoreQueryFilters([GardenContext.Kept])
-            .AsNoTracking()
-            .OrderBy(p => p.PlantId)
-            .ThenBy(p => p.Id)
-            .ToListAsync(packed.Cancel);
-        await packed.PutAsync(Photos, photos.Select(ArchivePhoto.Of));
+        var photos = await packed.PutAsync(
+            Photos,
+            garden.Photos.IgnoreQueryFilters([GardenContext.Kept]).OrderBy(p => p.PlantId).ThenBy(p => p.Id),
+            ArchivePhoto.Of
+        );
         foreach (var hash in photos.Select(p => p.Hash).Distinct(StringComparer.Ordinal))
         {
             if (Pictures.PathOf(folder, hash) is { } path && File.Exists(path))
@@ -159,22 +137,18 @@ public static partial class Archive
 
     private static async Task PackPlaceAsync(Packed packed, GardenContext garden)
     {
-        await packed.PutAsync(
-            Schools,
-            (await garden.Schools.AsNoTracking().OrderBy(s => s.Id).ToListAsync(packed.Cancel)).Select(ArchiveSchool.Of)
-        );
-        await packed.PutAsync(
-            Places,
-            (await garden.Places.AsNoTracking().OrderBy(p => p.Name).ToListAsync(packed.Cancel)).Select(
-                p => new ArchivePlace(p.Name, p.Later, p.Walk)
-            )
-        );
-        await packed.PutAsync(
-            Weather,
-            (await garden.Weather.AsNoTracking().OrderBy(d => d.Day).ToListAsync(packed.Cancel)).Select(
-                d => new ArchiveDay(d.Day, d.Tmin, d.Tmax, d.Rain)
-            )
-        );
+        await packed.PutAsync(Schools, garden.Schools.OrderBy(s => s.Id), ArchiveSchool.Of);
+        await packed.PutAsync(Places, garden.Places.OrderBy(p => p.Name), p => new ArchivePlace(
+            p.Name,
+            p.Later,
+            p.Walk
+        ));
+        await packed.PutAsync(Weather, garden.Weather.OrderBy(d => d.Day), d => new ArchiveDay(
+            d.Day,
+            d.Tmin,
+            d.Tmax,
+            d.Rain
+        ));
         if (await garden.Settings.AnyAsync(packed.Cancel))
         {
             await packed.PutAsync(Settings, (await SettingsEndpoints.LoadAsync(garden, packed.Cancel)).Settings);

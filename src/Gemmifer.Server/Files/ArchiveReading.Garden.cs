@@ -65,14 +65,9 @@ public static partial class Archive
             for (var i = 0; i < read.Count; i++)
             {
                 var errors = new List<SurveyError>();
-                var f = new FieldReader(read[i], "", errors);
-                f.Require("id");
-                var id = f.Text("id", MostIdChars);
-                Refuse(Schools, i, errors);
-                Id(Schools, i, id);
                 var record = new OwnSchoolRecord
                 {
-                    Id = id!,
+                    Id = IdOf(Schools, i, read[i]),
                     Name = "",
                     Base = "",
                     Set = "{}",
@@ -80,16 +75,8 @@ public static partial class Archive
                 };
                 OwnSchools.Fill(record, read[i], "", errors);
                 Refuse(Schools, i, errors);
-                try
-                {
-                    var whole = read[i].Deserialize<ArchiveSchool>(Strict)!;
-                    (record.CreatedAt, record.RemovedAt) = (whole.CreatedAt, whole.RemovedAt);
-                }
-                catch (JsonException)
-                {
-                    throw new ArchiveRefused($"{Schools}/{i}", "type", $"{Schools}, {i}: this cannot be read.");
-                }
-
+                var whole = Whole<ArchiveSchool>(Schools, i, read[i]);
+                (record.CreatedAt, record.RemovedAt) = (whole.CreatedAt, whole.RemovedAt);
                 records.Add(record);
             }
 

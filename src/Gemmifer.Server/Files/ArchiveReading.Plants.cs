@@ -22,14 +22,9 @@ public static partial class Archive
             for (var i = 0; i < read.Count; i++)
             {
                 var errors = new List<SurveyError>();
-                var f = new FieldReader(read[i], "", errors);
-                f.Require("id");
-                var id = f.Text("id", MostIdChars);
-                Refuse(Plants, i, errors);
-                Id(Plants, i, id);
                 var record = new PlantRecord
                 {
-                    Id = id!,
+                    Id = IdOf(Plants, i, read[i]),
                     Name = "",
                     Kind = "",
                     Place = "",
@@ -37,16 +32,8 @@ public static partial class Archive
                 };
                 PlantEndpoints.Fill(record, read[i], "", today, errors);
                 Refuse(Plants, i, errors);
-                try
-                {
-                    var whole = read[i].Deserialize<ArchivePlant>(Strict)!;
-                    (record.CreatedAt, record.RemovedAt) = (whole.CreatedAt, whole.RemovedAt);
-                }
-                catch (JsonException)
-                {
-                    throw new ArchiveRefused($"{Plants}/{i}", "type", $"{Plants}, {i}: this cannot be read.");
-                }
-
+                var whole = Whole<ArchivePlant>(Plants, i, read[i]);
+                (record.CreatedAt, record.RemovedAt) = (whole.CreatedAt, whole.RemovedAt);
                 if (!_plants.Add(record.Id))
                 {
                     throw new ArchiveRefused($"{Plants}/{i}/id", "duplicate", $"{Plants}, {i}: it is in it twice.");

@@ -267,6 +267,31 @@ public static partial class Archive
             }
         }
 
+        /// <summary>The id of a thing that is read field by field.</summary>
+        private static string IdOf(string name, int i, JsonElement json)
+        {
+            var errors = new List<SurveyError>();
+            var f = new FieldReader(json, "", errors);
+            f.Require("id");
+            var id = f.Text("id", MostIdChars);
+            Refuse(name, i, errors);
+            Id(name, i, id);
+            return id!;
+        }
+
+        /// <summary>What else stands there of a thing that was read field by field.</summary>
+        private static T Whole<T>(string name, int i, JsonElement json)
+        {
+            try
+            {
+                return json.Deserialize<T>(Strict)!;
+            }
+            catch (JsonException)
+            {
+                throw new ArchiveRefused($"{name}/{i}", "type", $"{name}, {i}: this cannot be read.");
+            }
+        }
+
         private void Known(string name, int i, string? plant)
         {
             if (plant is null || !_plants.Contains(plant))

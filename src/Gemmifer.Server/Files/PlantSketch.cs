@@ -160,8 +160,8 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
     }
 
     /// <summary>
-    /// Where a stem runs, as it was found or as it will be; none where it is not drawn. On the support a cane lies as it
-    /// is tied; what grows on it goes with it and is not drawn again.
+    /// Where a stem runs, as it was found or as it will be; none where it is not drawn. On the support a cane lies as
+    /// it is tied; what grows on it goes with it and is not drawn again.
     /// </summary>
     private Point3[] PointsOf(Stem stem, double? cut)
     {

@@ -7,8 +7,8 @@ using Microsoft.EntityFrameworkCore;
 namespace Gemmifer.Server.Http;
 
 /// <summary>
-/// What every change of a stored thing goes through, in this order: said as it was seen, found, not changed since, read,
-/// changed, saved. Each step that fails gives its own answer, and nothing is stored.
+/// What every change of a stored thing goes through, in this order: said as it was seen, found, not changed since,
+/// read, changed, saved. Each step that fails gives its own answer, and nothing is stored.
 /// </summary>
 internal static class Pipeline
 {
@@ -55,7 +55,9 @@ internal static class Pipeline
         : revision(found) != seen ? Problems.Conflict(revision(found))
         : await change(found);
 
-    /// <summary>Saves what was changed; 412 where somebody else changed it, or made the same, at the same moment.</summary>
+    /// <summary>
+    /// Saves what was changed; 412 where somebody else changed it, or made the same, at the same moment.
+    /// </summary>
     /// <param name="revision">Of the thing that was changed, as it stands then.</param>
     /// <param name="done">The answer once it is stored.</param>
     public static async Task<IResult> SaveAsync(

@@ -71,80 +71,70 @@ public static class PlanEndpoints
             .ProducesProblem(404);
     }
 
-    private static async Task<IResult> PlanAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
-    {
-        return await Pipeline.WithBodyAsync(
+    private static Task<IResult> PlanAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel) =>
+        ReckonAsync(
+            request,
+            planner,
+            "This is not a survey that can be planned.",
+            json =>
+                SurveyReader.Read(json) is var reading && reading is SurveyReading.Valid valid
+                    ? new Asked(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), [])
+                    : new Asked(null, ((SurveyReading.Invalid)reading).Errors),
+            cancel
+        );
+
+    private static Task<IResult> YearAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel) =>
+        ReckonAsync(
+            request,
+            planner,
+            "This is no year that can be planned.",
+            json =>
+                YearReader.Read(json) is var reading && reading is YearReading.Valid valid
+                    ? new Asked(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), [])
+                    : new Asked(null, ((YearReading.Invalid)reading).Errors),
+            cancel
+        );
+
+    private static Task<IResult> TraceAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel) =>
+        ReckonAsync(
+            request,
+            planner,
+            "These are no taps that can be reckoned.",
+            json =>
+                TraceReader.Read(json) is var reading && reading is TraceReading.Valid valid
+                    ? new Asked(() => Trace.Canes(valid.Asked, cancel).ToJson(), [])
+                    : new Asked(null, ((TraceReading.Invalid)reading).Errors),
+            cancel
+        );
+
+    /// <summary>What was asked without a garden.</summary>
+    /// <param name="Answer">Reckons it; null where it is no question.</param>
+    private sealed record Asked(Func<byte[]>? Answer, IEnumerable<SurveyError> Errors);
+
+    /// <summary>Reads a question, waits for its turn, and answers it; nothing is stored.</summary>
+    private static Task<IResult> ReckonAsync(
+        HttpRequest request,
+        PlanMaker planner,
+        string refused,
+        Func<JsonElement, Asked> read,
+        CancellationToken cancel
+    ) =>
+        Pipeline.WithBodyAsync(
             request,
             cancel,
             async json =>
             {
-                var reading = SurveyReader.Read(json);
-                if (reading is not SurveyReading.Valid valid)
+                var asked = read(json);
+                if (asked.Answer is not { } answer)
                 {
-                    return Problems.Invalid(
-                        ((SurveyReading.Invalid)reading).Errors,
-                        "This is not a survey that can be planned."
-                    );
+                    return Problems.Invalid(asked.Errors, refused);
                 }
 
                 using var place = await planner.WaitAsync(cancel);
-                return Results.Bytes(
-                    await Task.Run(() => planner.Make(valid.Survey, PlanDetail.Full, cancel).ToJson(), cancel),
-                    Json
-                );
+                return Results.Bytes(await Task.Run(answer, cancel), Json);
             },
             depth: RequestBody.PlannedDepth
         );
-    }
-
-    private static async Task<IResult> YearAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
-    {
-        return await Pipeline.WithBodyAsync(
-            request,
-            cancel,
-            async json =>
-            {
-                var reading = YearReader.Read(json);
-                if (reading is not YearReading.Valid valid)
-                {
-                    return Problems.Invalid(
-                        ((YearReading.Invalid)reading).Errors,
-                        "This is no year that can be planned."
-                    );
-                }
-
-                using var place = await planner.WaitAsync(cancel);
-                return Results.Bytes(
-                    await Task.Run(() => YearPlanner.Plan(valid.Asked, cancel).ToJson(), cancel),
-                    Json
-                );
-            },
-            depth: RequestBody.PlannedDepth
-        );
-    }
-
-    private static async Task<IResult> TraceAsync(HttpRequest request, PlanMaker planner, CancellationToken cancel)
-    {
-        return await Pipeline.WithBodyAsync(
-            request,
-            cancel,
-            async json =>
-            {
-                var reading = TraceReader.Read(json);
-                if (reading is not TraceReading.Valid valid)
-                {
-                    return Problems.Invalid(
-                        ((TraceReading.Invalid)reading).Errors,
-                        "These are no taps that can be reckoned."
-                    );
-                }
-
-                using var place = await planner.WaitAsync(cancel);
-                return Results.Bytes(await Task.Run(() => Trace.Canes(valid.Asked, cancel).ToJson(), cancel), Json);
-            },
-            depth: RequestBody.PlannedDepth
-        );
-    }
 
     private static KindView[] Kinds() =>
         [

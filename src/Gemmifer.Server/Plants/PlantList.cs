@@ -197,7 +197,9 @@ public static class PlantList
         }
     }
 
-    /// <summary>Plants of a family, or of which the main prune is due, or is not; all where nothing was asked.</summary>
+    /// <summary>
+    /// Plants of a family, or of which the main prune is due, or is not; all where nothing was asked.
+    /// </summary>
     private static IQueryable<PlantRecord> OfFamilyAndDue(
         IQueryable<PlantRecord> plants,
         PlantFamily? wantedFamily,

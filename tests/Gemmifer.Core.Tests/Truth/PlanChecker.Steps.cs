@@ -14,7 +14,9 @@ public static partial class PlanChecker
             : AgainstNature(r);
     }
 
-    /// <summary>Cuts of today that only the main prune asks for, though the plan says that it is not the season.</summary>
+    /// <summary>
+    /// Cuts of today that only the main prune asks for, though the plan says that it is not the season.
+    /// </summary>
     private static IEnumerable<string> ElectiveToday(Read r) =>
         r
             .Today.Where(s => MayWait(r, s) && s["stem"] is { } stem && r.Stems.ContainsKey(Text(stem)))

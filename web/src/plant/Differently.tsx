@@ -1,9 +1,9 @@
-import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Panel } from "../app/ui";
+import { effectOf } from "../shared/effects";
 import { TiedElsewhere } from "../shared/TiedElsewhere";
 import { usePlant } from "../shared/usePlant";
 import { readLength } from "../survey/measures";

@@ -1,4 +1,3 @@
-import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -12,6 +11,7 @@ import { Button, Field, Input, Notice, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
 import type { Waiting } from "../outbox/store";
 import { useWaiting } from "../outbox/useOutbox";
+import { effectOf } from "../shared/effects";
 import { Refused } from "../shared/Refused";
 import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";

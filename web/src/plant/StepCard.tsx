@@ -1,9 +1,9 @@
-import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Letter, Notice } from "../app/ui";
+import { effectOf } from "../shared/effects";
 import { usePlant } from "../shared/usePlant";
 import { stageWords, toolWords } from "../shared/StepList";
 import { documentOf } from "../survey/document";
@@ -119,7 +119,7 @@ export function StepCard(props: StepCardProps) {
         maxHeight={{ base: wide ? "44vh" : "62vh", md: "none" }}
         width="100%"
         marginInline="auto"
-        border={effectOf(step.action) === "shorter" && step.stem ? "1px solid var(--line)" : "none"}
+        border={step.action === "shorten" && step.stem ? "1px solid var(--line)" : "none"}
         borderRadius="10px"
         overflow="hidden"
         css={{

@@ -1,8 +1,8 @@
 /** What a log tells when its years are laid side by side. Pure. */
 
-import { effectOf } from "../shared/effects";
 import type { Schemas } from "../api/client";
 import type { SurveyDocument } from "../survey/types";
+import { effectOf } from "../shared/effects";
 
 type Line = Schemas["LogView"];
 

@@ -1,4 +1,3 @@
-import { effectOf } from "../shared/effects";
 import { chakra } from "@chakra-ui/react";
 import { useMemo } from "react";
 import { documentOf } from "../survey/document";
@@ -7,6 +6,7 @@ import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Plan, type Scene, sceneOf } from "../drawing/scene";
 import { SheetPhotographs, WithPhoto } from "../photos/OnPhoto";
+import { effectOf } from "../shared/effects";
 import { usePlant } from "../shared/usePlant";
 import { ShrubPicture } from "./ShrubPicture";
 
@@ -24,7 +24,7 @@ export function RoseStepPicture({ step, work }: { step: Schemas["PlanStep"]; wor
       scene={scene}
       state={found ? "found" : "after"}
       selected={step.stem}
-      zoom={step.stem && (effectOf(step.action) === "shorter" || step.ties.length > 0) ? step.stem : null}
+      zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
       title={step.stem ? `Where ${step.stem} is cut` : "The plant"}
     >
       <Drawn step={step} scene={scene} />
@@ -40,12 +40,12 @@ function Drawn({ step, scene }: { step: Schemas["PlanStep"]; scene: Scene }) {
         scene={scene}
         state={step.stage === "prepare" || (step.stem && effectOf(step.action) === "looked") ? "found" : "after"}
         selected={step.stem}
-        zoom={step.stem && (effectOf(step.action) === "shorter" || step.ties.length > 0) ? step.stem : null}
+        zoom={step.stem && (step.action === "shorten" || step.ties.length > 0) ? step.stem : null}
         title={step.stem ? `Where ${step.stem} goes, from the front` : "The plant from the front"}
       />
     );
   }
-  if (step.stem && effectOf(step.action) === "shorter") {
+  if (step.stem && step.action === "shorten") {
     return (
       <FromFront
         scene={scene}

@@ -1,4 +1,3 @@
-import { effectOf } from "../shared/effects";
 import { useMemo } from "react";
 import { documentOf } from "../survey/document";
 import type { Schemas } from "../api/client";
@@ -16,7 +15,7 @@ export function VineStepPicture({ step, work }: { step: Schemas["PlanStep"]; wor
     [work.document, kind, work.plan],
   );
   const state = step.stem || step.stage === "clean" ? "after" : "found";
-  const zoom = step.stem && effectOf(step.action) === "shorter" ? step.stem : null;
+  const zoom = step.stem && step.action === "shorten" ? step.stem : null;
   return (
     <WithPhoto
       step

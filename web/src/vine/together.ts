@@ -1,7 +1,6 @@
 /** Which steps belong together: the cuts of one place on a vine. Pure. */
 
 import type { Schemas } from "../api/client";
-import { effectOf } from "../shared/effects";
 import type { SurveyDocument } from "../survey/types";
 
 interface Open {
@@ -23,7 +22,7 @@ function rootOf(document: SurveyDocument, id: string): string {
 /** The open step and those of the same place in the same stage, in order; the step alone on anything but a vine's spur. */
 export function together<T extends Open>(pending: readonly T[], open: T, document: SurveyDocument): T[] {
   const { stem, stage } = open.step;
-  const cuts = (s: Open["step"]) => ["shorter", "off"].includes(effectOf(s.action) ?? "");
+  const cuts = (s: Open["step"]) => s.action === "shorten" || s.action === "remove";
   if (!stem || stage !== "count" || !cuts(open.step)) return [open];
   const root = rootOf(document, stem);
   return pending.filter(

@@ -155,7 +155,9 @@ internal sealed class ShootPruning(Survey survey, StemTree tree, OptionBuilder o
         return must.Cut ? CutBelow(shoot, must) : shortEnough;
     }
 
-    /// <summary>The best cut of a strong side shoot within the heights; null where it is slight, or none serves.</summary>
+    /// <summary>
+    /// The best cut of a strong side shoot within the heights; null where it is slight, or none serves.
+    /// </summary>
     private CutOption? ToHeight(Stem shoot, Finding finding, double limitMm)
     {
         if (shoot.DiameterMm < _school.ThinBelowMm || survey.Plant.Kind.Climbs || survey.Plant.Kind.Hangs)

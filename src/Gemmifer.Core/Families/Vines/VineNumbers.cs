@@ -25,7 +25,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Share)]
     public required TradeNumber LossTo { get; init; }
 
-    /// <summary>Crop over prunings: below 5 the vine grows more wood than its crop needs (Smart and Robinson).</summary>
+    /// <summary>
+    /// Crop over prunings: below 5 the vine grows more wood than its crop needs (Smart and Robinson).
+    /// </summary>
     [Unit(Unit.Times)]
     public required TradeNumber RavazFrom { get; init; }
 
@@ -37,7 +39,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Grams)]
     public required TradeNumber WoodFrom { get; init; }
 
-    /// <summary>Grams of prunings per metre of row: above 600 the vine is too strong for its room (Smart and Robinson).</summary>
+    /// <summary>
+    /// Grams of prunings per metre of row: above 600 the vine is too strong for its room (Smart and Robinson).
+    /// </summary>
     [Unit(Unit.Grams)]
     public required TradeNumber WoodTo { get; init; }
 
@@ -49,7 +53,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Days)]
     public required TradeCount BudBreakDays { get; init; }
 
-    /// <summary>A cane much thicker than a thumb grew too strongly to bear well; beyond it thickness adds nothing, mm.</summary>
+    /// <summary>
+    /// A cane much thicker than a thumb grew too strongly to bear well; beyond it thickness adds nothing, mm.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber Thumb { get; init; }
 
@@ -61,7 +67,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Count)]
     public required TradeCount MostCanes { get; init; }
 
-    /// <summary>Round a head so many millimetres of room count for a degree: 150 mm are 60 degrees, a sixth of the round.</summary>
+    /// <summary>
+    /// Round a head so many millimetres of room count for a degree: 150 mm are 60 degrees, a sixth of the round.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber RingMmPerDegree { get; init; }
 
@@ -121,7 +129,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber OuterWireHeight { get; init; }
 
-    /// <summary>A shoot that leans less than this across the row may be laid to either side (sine of the bearing).</summary>
+    /// <summary>
+    /// A shoot that leans less than this across the row may be laid to either side (sine of the bearing).
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber Across { get; init; }
 
@@ -137,11 +147,16 @@ internal sealed record VineNumbers
     [Unit(Unit.Mm)]
     public required TradeNumber SecondBud { get; init; }
 
-    /// <summary>From the thin limit down to this a long cane carries fewer and fewer buds; a shoot thinner than this carries a spur only, mm.</summary>
+    /// <summary>
+    /// From the thin limit down to this a long cane carries fewer and fewer buds; a shoot thinner than this carries a
+    /// spur only, mm.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber ThinFrom { get; init; }
 
-    /// <summary>A weight of prunings within this share of the rule's unit does not tell whether the vine is weak.</summary>
+    /// <summary>
+    /// A weight of prunings within this share of the rule's unit does not tell whether the vine is weak.
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber UnitBand { get; init; }
 
@@ -229,7 +244,9 @@ internal sealed record VineNumbers
     [Unit(Unit.Points)]
     public required TradeNumber NoCane { get; init; }
 
-    /// <summary>Points for two shoots of a head that lean straight apart, in proportion: as much as a thumb of thickness.</summary>
+    /// <summary>
+    /// Points for two shoots of a head that lean straight apart, in proportion: as much as a thumb of thickness.
+    /// </summary>
     [Unit(Unit.Points)]
     public required TradeNumber Opposite { get; init; }
 

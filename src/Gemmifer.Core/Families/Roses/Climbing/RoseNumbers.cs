@@ -29,7 +29,9 @@ internal sealed record RoseNumbers
     [Unit(Unit.Share)]
     public required TradeNumber DoubtfulShare { get; init; }
 
-    /// <summary>Of a strong plant so much more of the live wood may come off than the school says: it can be cut hard.</summary>
+    /// <summary>
+    /// Of a strong plant so much more of the live wood may come off than the school says: it can be cut hard.
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber StrongMore { get; init; }
 
@@ -37,7 +39,10 @@ internal sealed record RoseNumbers
     [Unit(Unit.Share)]
     public required TradeNumber MostRemoved { get; init; }
 
-    /// <summary>Where more has to come off than a school allows, all of the live wood weighs so many points: what goes is still chosen by age and thickness.</summary>
+    /// <summary>
+    /// Where more has to come off than a school allows, all of the live wood weighs so many points: what goes is still
+    /// chosen by age and thickness.
+    /// </summary>
     [Unit(Unit.Points)]
     public required TradeNumber WoodPrice { get; init; }
 
@@ -53,7 +58,10 @@ internal sealed record RoseNumbers
     [Unit(Unit.Degrees)]
     public required TradeNumber ShootLean { get; init; }
 
-    /// <summary>So much of the stem's own lean is added where the bud faces the way the stem leans, and taken off where it faces back: a shoot turns to the light.</summary>
+    /// <summary>
+    /// So much of the stem's own lean is added where the bud faces the way the stem leans, and taken off where it faces
+    /// back: a shoot turns to the light.
+    /// </summary>
     [Unit(Unit.Share)]
     public required TradeNumber ShootLeanShare { get; init; }
 
@@ -113,7 +121,9 @@ internal sealed record RoseNumbers
     [Unit(Unit.Count)]
     public required TradeCount LargeHead { get; init; }
 
-    /// <summary>A rose whose union is higher than this above the soil is a head on a stem: no mound covers it, mm.</summary>
+    /// <summary>
+    /// A rose whose union is higher than this above the soil is a head on a stem: no mound covers it, mm.
+    /// </summary>
     [Unit(Unit.Mm)]
     public required TradeNumber OnAStem { get; init; }
 

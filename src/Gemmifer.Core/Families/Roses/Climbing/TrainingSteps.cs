@@ -113,7 +113,8 @@ internal sealed class TrainingSteps(Survey survey, ClimberRules climber, Immutab
             yield return Whole(
                 Stage.Train,
                 StepAction.Check,
-                $"See that {Wording.Mm(RoseNumbers.Of.WallAirFrom, RoseNumbers.Of.WallAirTo)} of air stay between canes and wall, so that leaves dry (from memory: "
+                $"See that {Wording.Mm(RoseNumbers.Of.WallAirFrom, RoseNumbers.Of.WallAirTo)} of air stay between "
+                    + "canes and wall, so that leaves dry (from memory: "
                     + "extension leaflets)."
             );
         }
