@@ -90,7 +90,7 @@ public sealed record School(
     public SchoolValues Set => new(Values);
 
     /// <summary>How much each want counts, points.</summary>
-    internal SchoolWants Wants => new(Weights);
+    internal SchoolWants Wants { get; } = new(Weights);
 
     /// <summary>
     /// Whether the heights of cuts matter: with shears, and where there is no upper limit, they do not.
