@@ -5,6 +5,9 @@ namespace Gemmifer.Browser.Tests;
 /// <summary>A headless Chromium of the system, set to an exact viewport.</summary>
 internal static class Chrome
 {
+    /// <summary>How long something awaited may take on a machine with much else to do; no test is judged by it.</summary>
+    public static readonly TimeSpan Patience = TimeSpan.FromSeconds(150);
+
     /// <summary>Starts one; dispose of the driver to end it.</summary>
     /// <param name="profile">The folder it keeps what it stores in; null for an empty one that stays.</param>
     public static ChromeDriver Start(int width, int height, string? profile = null)
@@ -29,7 +32,8 @@ internal static class Chrome
         );
         var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
-        var driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(60));
+        var driver = new ChromeDriver(service, options, Patience);
+        driver.Manage().Timeouts().AsynchronousJavaScript = Patience;
         Resize(driver, width, height);
         return driver;
     }

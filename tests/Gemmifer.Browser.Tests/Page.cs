@@ -73,7 +73,7 @@ public sealed class Page : IDisposable
 
     public void Until(Func<bool> condition, string what)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40))
+        var wait = new WebDriverWait(Driver, Chrome.Patience)
         {
             Message = $"Waited for {what}; the page says: ",
             PollingInterval = TimeSpan.FromMilliseconds(60),

@@ -29,7 +29,7 @@ internal static class FaultTrial
             await fault.Prepare(folder);
             var before = Hash(folder);
             using var trial = ServerProcess.Begin(folder, fault.Arguments);
-            var (code, _, error) = await trial.EndAsync(TimeSpan.FromSeconds(15));
+            var (code, _, error) = await trial.EndAsync();
             var lines = error.Split('\n', StringSplitOptions.RemoveEmptyEntries);
             string?[] wrong =
             [
@@ -123,7 +123,7 @@ internal static class FaultTrial
         using (first)
         {
             using var second = ServerProcess.Begin(sound);
-            var (code, _, error) = await second.EndAsync(TimeSpan.FromSeconds(15));
+            var (code, _, error) = await second.EndAsync();
             var ok = code == 2 && error.Contains("Another Gemmifer is using the garden", StringComparison.Ordinal);
             Console.WriteLine($"{(ok ? "ok  " : "FAIL")} second server on the same folder: {error.Trim()}");
             return ok ? 0 : 1;
@@ -137,7 +137,7 @@ internal static class FaultTrial
         using (first)
         {
             using var second = ServerProcess.Begin(other, "--port", $"{first!.Port}");
-            var (code, _, error) = await second.EndAsync(TimeSpan.FromSeconds(15));
+            var (code, _, error) = await second.EndAsync();
             var ok =
                 code == 2
                 && error.Contains("is taken", StringComparison.Ordinal)
@@ -161,7 +161,7 @@ internal static class FaultTrial
         try
         {
             using var trial = ServerProcess.Begin(folder);
-            var (code, _, error) = await trial.EndAsync(TimeSpan.FromSeconds(20));
+            var (code, _, error) = await trial.EndAsync();
             var ok =
                 code == 2
                 && error.Contains(says, StringComparison.Ordinal)

@@ -7,6 +7,9 @@ namespace Gemmifer.Trials;
 /// <summary>The built server as a process of its own.</summary>
 internal sealed class ServerProcess : IDisposable
 {
+    /// <summary>How long a start or an end may take on a machine with much else to do.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(120);
+
     private readonly Process _process;
 
     private ServerProcess(Process process, int port) => (_process, Port) = (process, port);
@@ -62,8 +65,8 @@ internal sealed class ServerProcess : IDisposable
     {
         var clock = Stopwatch.StartNew();
         var server = Begin(folder, more);
-        using var client = new HttpClient { Timeout = TimeSpan.FromSeconds(2) };
-        while (clock.Elapsed < TimeSpan.FromSeconds(30) && !server._process.HasExited)
+        using var client = new HttpClient { Timeout = TimeSpan.FromSeconds(10) };
+        while (clock.Elapsed < Patience && !server._process.HasExited)
         {
             try
             {
@@ -85,10 +88,10 @@ internal sealed class ServerProcess : IDisposable
     }
 
     /// <summary>Waits for it to end by itself; what it printed as errors, and its exit code.</summary>
-    public async Task<(int? Code, string Said, string Error)> EndAsync(TimeSpan within)
+    public async Task<(int? Code, string Said, string Error)> EndAsync()
     {
         var (said, error) = (_process.StandardOutput.ReadToEndAsync(), _process.StandardError.ReadToEndAsync());
-        using var limit = new CancellationTokenSource(within);
+        using var limit = new CancellationTokenSource(Patience);
         try
         {
             await _process.WaitForExitAsync(limit.Token);
