@@ -103,7 +103,7 @@ internal static class TrainingTimes
                 {
                     var (lean, side) = (random.Next(5, 50) * Math.PI / 180, random.Next(2) == 0 ? 1 : -1);
                     return new CaneToTrain(
-                        $"C{i:00}",
+                        new($"C{i:00}"),
                         new Point3(random.Next(-40, 41), 0, 0),
                         new Point3(side * Math.Sin(lean), 0, Math.Cos(lean)),
                         random.Next(900, 2800),

@@ -5,6 +5,7 @@ using Gemmifer.Core.Photographs;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 
 namespace Gemmifer.Core;
@@ -21,7 +22,7 @@ public static class Offline
     /// <summary>A line of the log, as far as a plan hangs on it.</summary>
     /// <param name="Day">On which it was done.</param>
     private sealed record Line(
-        string? Stem,
+        StemId? Stem,
         string? Stage,
         StepAction? Action,
         StepOutcome? Outcome,

@@ -1,11 +1,8 @@
 using System.Net;
 using System.Security.Cryptography.X509Certificates;
-using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Plans;
-using Gemmifer.Core.Plants;
 using Gemmifer.Data;
 using Gemmifer.Data.Demo;
 using Gemmifer.Data.Files;
@@ -26,7 +23,6 @@ using Gemmifer.Server.Work;
 using Gemmifer.Server.Years;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.OpenApi;
 
 Arguments arguments;
 GardenFolder folder;
@@ -165,39 +161,7 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     PlanWriting.Add(json.SerializerOptions);
 });
-builder.Services.AddOpenApi(options =>
-    options
-        .AddSchemaTransformer(
-            (schema, context, _) =>
-            {
-                // A sentence is written as its words.
-                if (
-                    (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type)
-                    == typeof(Sentence)
-                )
-                {
-                    schema.Type = JsonSchemaType.String;
-                }
-
-                // A family is one of those that are registered.
-                if (context.JsonTypeInfo.Type == typeof(PlantFamily))
-                {
-                    schema.Enum = [.. PlantFamilies.All.Select(f => (JsonNode)f.Id.Name)];
-                }
-
-                return Task.CompletedTask;
-            }
-        )
-        .AddDocumentTransformer(
-            (document, _, _) =>
-            {
-                // The document is kept with the front end and compared; it must not depend on where the server listens.
-                document.Servers?.Clear();
-                document.Info.Title = "Gemmifer";
-                return Task.CompletedTask;
-            }
-        )
-);
+builder.Services.AddApiDescription();
 
 var app = builder.Build();
 

@@ -5,7 +5,7 @@ namespace Gemmifer.Browser.Tests;
 /// <summary>A headless Chromium of the system, set to an exact viewport.</summary>
 internal static class Chrome
 {
-    /// <summary>How long something awaited may take on a machine with much else to do; no test is judged by it.</summary>
+    /// <summary>How long something awaited may take; no test is judged by it.</summary>
     public static readonly TimeSpan Patience = TimeSpan.FromSeconds(150);
 
     /// <summary>Starts one; dispose of the driver to end it.</summary>

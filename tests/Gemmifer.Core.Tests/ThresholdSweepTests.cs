@@ -360,7 +360,7 @@ public sealed class ThresholdSweepTests
         Assert.True(decided.Zip(decided.Skip(1)).Count(d => d.First != d.Second) <= 1);
         var near = At(7.1);
         Assert.NotEqual(decided[0], decided[^1]);
-        Assert.Contains(near.AskFor, q => q is { What: "diameter", Stem: "X" });
+        Assert.Contains(near.AskFor, q => q is { What: "diameter", Stem.Value: "X" });
         Assert.DoesNotContain(At(9).AskFor, q => q.What == "diameter");
         Assert.DoesNotContain(At(5).AskFor, q => q.What == "diameter");
     }

@@ -15,7 +15,7 @@ public sealed record Decided(
     CutOption? Option,
     Stage Stage,
     ImmutableArray<PlanReason> Reasons,
-    string? Successor
+    StemId? Successor
 )
 {
     /// <summary>What waits for the main prune; null where nothing does.</summary>

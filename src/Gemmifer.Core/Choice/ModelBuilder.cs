@@ -18,7 +18,7 @@ internal sealed class ModelBuilder(
     Survey survey,
     StemTree tree,
     ImmutableArray<Candidate> candidates,
-    IReadOnlySet<string>? young = null,
+    IReadOnlySet<StemId>? young = null,
     KnownContacts? contacts = null,
     KnownModel? known = null
 )

@@ -83,7 +83,7 @@ internal sealed class OptionTerms(
             : candidates.Max(c => tree.Axis(c.Stem).At(StemTree.LiveLength(c.Stem)).Z - survey.Plant.CrownHeightMm);
 
     /// <summary>Where canes cross the crown's axis, mm along them, by their ids.</summary>
-    private readonly Dictionary<string, double> _crosses = candidates
+    private readonly Dictionary<StemId, double> _crosses = candidates
         .Select(c => (c.Stem.Id, At: tree.ThroughCentreAt(c.Stem)))
         .Where(c => c.At is not null)
         .ToDictionary(c => c.Id, c => c.At!.Value);

@@ -69,12 +69,13 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
         return radius;
     }
 
-    private ImmutableArray<string> ReadRubs(FieldReader f) =>
+    private ImmutableArray<StemId> ReadRubs(FieldReader f) =>
         [
             .. f.List("rubs", SurveyLimits.Stems)
                 .Select(r => TextItem(r, "A rub names the other stem."))
                 .OfType<string>()
-                .Order(StringComparer.Ordinal),
+                .Order(StringComparer.Ordinal)
+                .Select(r => new StemId(r)),
         ];
 
     private static void RequireAll(FieldReader f, StemRole? role)
@@ -129,9 +130,9 @@ internal sealed class StemReader(UsualStemOf usual, SurveyNotes notes)
 
         var bearing = Bearing.FromClock(clock ?? 12);
         var stem = new Stem(
-            id,
+            new StemId(id),
             role.Value,
-            new Parent(OriginOf(parent), top ? null : parent, 0),
+            new Parent(OriginOf(parent), top ? null : new StemId(parent), 0),
             bearing,
             baseClock is { } b ? Bearing.FromClock(b) : bearing,
             radius ?? 0,

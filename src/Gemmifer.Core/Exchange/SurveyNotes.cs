@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Exchange;
@@ -19,7 +20,7 @@ public sealed class SurveyNotes
 
     /// <summary>Notes a default that was used.</summary>
     public void Assume(string? stem, string field, object? value, string text) =>
-        Assumed.Add(new Assumption(stem, field, value, text));
+        Assumed.Add(new Assumption(StemId.Maybe(stem), field, value, text));
 
     /// <summary>Notes every field of an object that nobody asked for.</summary>
     public void Finish(FieldReader fields) => Warnings.AddRange(fields.Unknown());

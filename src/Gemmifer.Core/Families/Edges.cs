@@ -12,7 +12,7 @@ namespace Gemmifer.Core.Families;
 /// Hadamard matrix, published), then one by one those that could be to blame.
 /// </summary>
 /// <param name="decide">What becomes of each stem of a survey; null where that was not found for sure.</param>
-internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<string, Decision>?> decide)
+internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<StemId, Decision>?> decide)
 {
     /// <summary>Plans at the edges: so many with every measure moved, at most so many with one.</summary>
     private const int Together = 16,
@@ -89,7 +89,7 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         }
 
         var own = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
-        var moved = new HashSet<string>(StringComparer.Ordinal);
+        var moved = new HashSet<StemId>();
         var proved = true;
         for (var n = 0; n < _plans.Together; n++)
         {
@@ -100,7 +100,7 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
         }
 
         // Who is to blame: what was measured of those stems first, then the rest.
-        var alone = new List<(Uncertain Measure, int Sign, HashSet<string> Changes)>();
+        var alone = new List<(Uncertain Measure, int Sign, HashSet<StemId> Changes)>();
         foreach (
             var (measure, sign) in measures
                 .OrderBy(m => moved.Contains(m.Stem.Id) ? 0 : 1)
@@ -169,8 +169,8 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
     }
 
     /// <summary>Stems that are decided otherwise; null where that could not be found for sure.</summary>
-    private IEnumerable<string>? Differing(
-        Dictionary<string, Decision> own,
+    private IEnumerable<StemId>? Differing(
+        Dictionary<StemId, Decision> own,
         IEnumerable<(Uncertain Measure, int Sign)> changes
     )
     {
@@ -191,8 +191,8 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
     /// <param name="every">Whether every measure was moved by itself as well.</param>
     private static PlanStem Told(
         PlanStem stem,
-        HashSet<string> moved,
-        List<(Uncertain Measure, int Sign, HashSet<string> Changes)> alone,
+        HashSet<StemId> moved,
+        List<(Uncertain Measure, int Sign, HashSet<StemId> Changes)> alone,
         bool proved,
         bool every
     )
@@ -241,17 +241,13 @@ internal sealed class Edges(Survey survey, Func<Survey, IReadOnlyDictionary<stri
     /// <summary>What to look at, the measure that would settle most first.</summary>
     private static IReadOnlyList<PlanQuestion> Asked(
         PlanDocument plan,
-        List<(Uncertain Measure, int Sign, HashSet<string> Changes)> alone
+        List<(Uncertain Measure, int Sign, HashSet<StemId> Changes)> alone
     )
     {
         var settles = alone
             .GroupBy(a => a.Measure)
             .Select(g =>
-                (
-                    Measure: g.Key,
-                    Stems: g.SelectMany(a => a.Changes).Distinct().Order(StringComparer.Ordinal).ToArray(),
-                    Tried: g.ToArray()
-                )
+                (Measure: g.Key, Stems: g.SelectMany(a => a.Changes).Distinct().Order().ToArray(), Tried: g.ToArray())
             )
             .Where(s => s.Stems.Length > 0)
             .OrderByDescending(s => s.Stems.Length)

@@ -157,7 +157,7 @@ public abstract class Family
     /// be sure.
     /// </summary>
     /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
-    public virtual IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+    public virtual IReadOnlyDictionary<StemId, Decision>? Decide(Survey survey, CancellationToken cancel) =>
         Plan(survey, PlanDetail.Brief, cancel) is { Optimal: true } plan
             ? plan.Stems.ToDictionary(s => s.Id, s => s.Decision)
             : null;
@@ -181,8 +181,8 @@ public abstract class Family
     /// What stems are called that <see cref="Grown"/> made part of another, by what they were called; the others keep
     /// their names.
     /// </summary>
-    public virtual IReadOnlyDictionary<string, string> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
-        ImmutableDictionary<string, string>.Empty;
+    public virtual IReadOnlyDictionary<StemId, StemId> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
+        ImmutableDictionary<StemId, StemId>.Empty;
 
     /// <summary>The field of its own, some seasons on.</summary>
     /// <param name="stayed">Stems that stayed by the last plan; null where it cannot be planned.</param>

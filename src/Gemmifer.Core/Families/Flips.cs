@@ -18,9 +18,9 @@ namespace Gemmifer.Core.Families;
 internal sealed class Flips(
     Survey survey,
     PlanDocument plan,
-    Func<Survey, IReadOnlyDictionary<string, Decision>?> replan,
+    Func<Survey, IReadOnlyDictionary<StemId, Decision>?> replan,
     int most,
-    Func<string, bool, IReadOnlyDictionary<string, Decision>?>? pinned = null
+    Func<StemId, bool, IReadOnlyDictionary<StemId, Decision>?>? pinned = null
 )
 {
     /// <summary>Plans made anew for one plan, where a plan takes little; stems beyond that get none.</summary>
@@ -32,8 +32,8 @@ internal sealed class Flips(
     /// <summary>Stems named in one sentence; more are counted.</summary>
     private const int MostNamed = 3;
 
-    private readonly Dictionary<string, Decision> _decided = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
-    private readonly Dictionary<string, IReadOnlyDictionary<string, Decision>?> _tried = [];
+    private readonly Dictionary<StemId, Decision> _decided = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
+    private readonly Dictionary<string, IReadOnlyDictionary<StemId, Decision>?> _tried = [];
 
     /// <summary>One change to one stem.</summary>
     /// <param name="Patch">The fields of the survey that change, as a merge patch (RFC 7396).</param>
@@ -96,7 +96,7 @@ internal sealed class Flips(
 
     /// <summary>What every stem comes to after a change; null where that was not found out to the end.</summary>
     /// <param name="id">The stem it is asked for.</param>
-    private IReadOnlyDictionary<string, Decision>? Try(Change change, string id)
+    private IReadOnlyDictionary<StemId, Decision>? Try(Change change, StemId id)
     {
         if (change.Keep is { } keep && pinned?.Invoke(change.Stem.Id, keep) is { } quick && quick.ContainsKey(id))
         {
@@ -237,7 +237,7 @@ internal sealed class Flips(
     }
 
     /// <summary>In words; null where it says nothing that is not known.</summary>
-    private string? Say(Change change, PlanStem planned, Decision decision, IReadOnlyDictionary<string, Decision> then)
+    private string? Say(Change change, PlanStem planned, Decision decision, IReadOnlyDictionary<StemId, Decision> then)
     {
         var own = survey.Stems.ToDictionary(s => s.Id, s => s.Parent.StemId);
         var others = plan

@@ -80,7 +80,7 @@ internal sealed record Outcome(
     /// <summary>Of a whole plan.</summary>
     public static Outcome Of(PlanDocument plan) =>
         new(
-            plan.Stems.Select(s => (Key: s.Id, Of: $"{s.Decision}"))
+            plan.Stems.Select(s => (Key: s.Id.Value, Of: $"{s.Decision}"))
                 .Concat((plan.Part?.Decided ?? []).Select(d => (Key: $"/{d.Name}", Of: d.Decision)))
                 .ToDictionary(x => x.Key, x => x.Of),
             [

@@ -15,9 +15,9 @@ internal static class SeasonWait
     public static bool AtOnce(Stem stem, Stage stage) => stem.Pin is Pin.Remove or Pin.CutAt || Stages.AnyTime(stage);
 
     /// <summary>The stems that wait, with those that fall with them, by id.</summary>
-    public static HashSet<string> Of(StemTree tree, Func<Stem, Work> planned)
+    public static HashSet<StemId> Of(StemTree tree, Func<Stem, Work> planned)
     {
-        var waits = new HashSet<string>(StringComparer.Ordinal);
+        var waits = new HashSet<StemId>();
         foreach (var top in tree.Stems.Where(s => s.TopLevel))
         {
             Mark(top, false);

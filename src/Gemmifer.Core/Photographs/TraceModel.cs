@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Photographs;
 
@@ -41,7 +42,7 @@ public readonly record struct TappedWidth(string View, Pixel A, Pixel B, double 
 /// <param name="On">Its taps by picture: the first is its foot, the last its tip, those between lie on it.</param>
 /// <param name="Clock">The bearing in which it leans, where somebody said it.</param>
 public sealed record TappedCane(
-    string Id,
+    StemId Id,
     ImmutableSortedDictionary<string, ImmutableArray<Pixel>> On,
     Bearing? Clock,
     ImmutableArray<TappedWidth> Width
@@ -73,7 +74,7 @@ public sealed record TraceSpread(double Clock, double Lean, double TipLean, doub
 /// <param name="BaseClock">Bearing of its foot from the crown; only from two pictures.</param>
 /// <param name="Radius">Distance of its foot from the crown, mm; only from two pictures.</param>
 public sealed record TracedStem(
-    string Id,
+    StemId Id,
     double? Clock,
     double? Lean,
     double? TipLean,

@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Geometry;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Photographs;
 
@@ -81,7 +82,7 @@ public sealed class TraceReader
             .Select(c => ReadCane(c.Item, c.Path, views))
             .OfType<TappedCane>()
             .ToImmutableArray();
-        Twice(root, "/canes", canes.Select(c => c.Id));
+        Twice(root, "/canes", canes.Select(c => c.Id.Value));
         if (_errors.Count > 0)
         {
             return new TraceReading.Invalid([.. _errors]);
@@ -233,7 +234,7 @@ public sealed class TraceReader
         var widths = ReadWidths(f, views);
         return id is null || on.Count == 0
             ? null
-            : new TappedCane(id, on, clock is { } c ? Bearing.FromClock(c) : null, widths);
+            : new TappedCane(new StemId(id), on, clock is { } c ? Bearing.FromClock(c) : null, widths);
     }
 
     private ImmutableSortedDictionary<string, ImmutableArray<Pixel>> ReadTaps(

@@ -146,7 +146,7 @@ public static class PlanBuilder
                     )
                     .Select(s => s.Stem!)
             )
-            .Order(StringComparer.Ordinal)
+            .Order()
             .ToArray();
         if (survey.ElectiveWait && pinned.Length > 0)
         {

@@ -57,7 +57,7 @@ public sealed record PlanSentence(Sentence Text)
 /// The shape of a stem with everything known or assumed about it. Lengths mm, angles degrees, bearings in hours.
 /// </summary>
 public sealed record ResolvedStem(
-    string Id,
+    StemId Id,
     double At,
     double Clock,
     double BaseClock,
@@ -102,11 +102,11 @@ public sealed record PlanLimits(
 /// nothing was found.</param>
 /// <param name="Flip">The same as data; null where <paramref name="Flips"/> is.</param>
 public sealed record PlanStem(
-    string Id,
+    StemId Id,
     Decision Decision,
     Verdict Verdict,
     IReadOnlyList<PlanReason> Reasons,
-    string? Successor,
+    StemId? Successor,
     Sentence? Flips = null,
     PlanFlip? Flip = null
 )
@@ -132,7 +132,7 @@ public sealed record PlanStem(
 /// <param name="Field">Its name in the exchange format.</param>
 /// <param name="From">One standard deviation below what was measured, in the unit of the field.</param>
 /// <param name="To">One above.</param>
-public sealed record PlanHang(string? Stem, string? Field, double? From, double? To, Sentence Text)
+public sealed record PlanHang(StemId? Stem, string? Field, double? From, double? To, Sentence Text)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -163,7 +163,7 @@ public sealed record PlanStep
 
     /// <summary>The stem; null for a step on the whole plant.</summary>
     [JsonRequired]
-    public string? Stem { get; init; }
+    public StemId? Stem { get; init; }
 
     public required StepAction Action { get; init; }
 
@@ -280,7 +280,7 @@ public sealed record PlanForecast(
 /// <param name="Stem">The cane.</param>
 /// <param name="Successor">The one that is to take its place; null where none is in sight.</param>
 /// <param name="Reserve">It is kept until its successor has proved itself.</param>
-public sealed record NextCane(string Stem, string? Successor, bool Reserve, Sentence Text)
+public sealed record NextCane(StemId Stem, StemId? Successor, bool Reserve, Sentence Text)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -296,7 +296,7 @@ public sealed record NextCane(string Stem, string? Successor, bool Reserve, Sent
 /// <param name="Sure">Whether the bud it comes from was seen.</param>
 /// <param name="Crowded">Whether its upper half stands in the way of a shoot of another stem.</param>
 public sealed record NewShoot(
-    string Stem,
+    StemId Stem,
     double X,
     double Y,
     double Z,
@@ -341,7 +341,7 @@ public sealed record PlanTies(double Metres, IReadOnlyList<PlanMaterial> Of);
 public sealed record PlanMaterial(string Material, double Metres, IReadOnlyList<string> Stems);
 
 /// <summary>A default that was used because nobody looked.</summary>
-public sealed record PlanAssumption(string? Stem, string Field, object? Value, Sentence Text)
+public sealed record PlanAssumption(StemId? Stem, string Field, object? Value, Sentence Text)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -350,7 +350,7 @@ public sealed record PlanAssumption(string? Stem, string Field, object? Value, S
 
 /// <summary>One more observation that would make the plan surer.</summary>
 /// <param name="Changes">Stems that one of the answers would decide otherwise; 0 where only a cut would change.</param>
-public sealed record PlanQuestion(string? Stem, string What, Sentence Text, int Changes = 0)
+public sealed record PlanQuestion(StemId? Stem, string What, Sentence Text, int Changes = 0)
 {
     /// <summary>The measures in the text; null where there are none.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
@@ -374,7 +374,7 @@ public sealed record PlanTried(JsonObject Patch, int Changes);
 public sealed record PlanWarning(
     string Code,
     Sentence Text,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stem = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] StemId? Stem = null
 )
 {
     /// <summary>The measures in the text; null where there are none.</summary>

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Plans;
 
@@ -51,7 +52,7 @@ public sealed record PlanLine(int N, string Name, IReadOnlyList<double[]> Path);
 /// <param name="Lies">As a survey would note it once tied.</param>
 /// <param name="Text">In a sentence.</param>
 public sealed record PlanTrainedCane(
-    string Stem,
+    StemId Stem,
     Lies How,
     int? Line,
     IReadOnlyList<double[]> Path,

@@ -151,11 +151,12 @@ public static class Wording
         };
 
     /// <summary>"A", "A and B", "A, B and C".</summary>
-    public static string List(IReadOnlyList<string> items) =>
+    public static string List<T>(IReadOnlyList<T> items)
+        where T : notnull =>
         items.Count switch
         {
             0 => "",
-            1 => items[0],
+            1 => $"{items[0]}",
             _ => string.Join(", ", items.Take(items.Count - 1)) + " and " + items[^1],
         };
 
@@ -163,7 +164,8 @@ public static class Wording
     public static string Of(Verdict verdict) => verdict.ToString().ToLowerInvariant();
 
     /// <summary>The first few of some names, the rest counted.</summary>
-    public static string Some(IReadOnlyList<string> items, int most = 6) =>
+    public static string Some<T>(IReadOnlyList<T> items, int most = 6)
+        where T : notnull =>
         items.Count <= most + 1 ? List(items) : $"{string.Join(", ", items.Take(most))} and {items.Count - most} more";
 
     /// <summary>Sentences with one space between them; null where there are none.</summary>

@@ -27,7 +27,7 @@ public enum Origin
 /// <summary>The start of a stem: an origin, or a place along another stem.</summary>
 /// <param name="StemId">The parent stem; null unless <paramref name="Origin"/> is <see cref="Origin.Stem"/>.</param>
 /// <param name="AlongMm">Distance along the parent stem, mm; 0 otherwise.</param>
-public sealed record Parent(Origin Origin, string? StemId, double AlongMm);
+public sealed record Parent(Origin Origin, StemId? StemId, double AlongMm);
 
 /// <summary>State of a bud as seen.</summary>
 public enum BudState
@@ -131,7 +131,7 @@ public enum Named
 /// <param name="Spread">How well it was measured; null where nobody said.</param>
 /// <param name="DeadFromMm">Dead from there to the tip, mm along it; null where it is not.</param>
 public sealed record Stem(
-    string Id,
+    StemId Id,
     StemRole Role,
     Parent Parent,
     Bearing Bearing,
@@ -144,7 +144,7 @@ public sealed record Stem(
     int Age,
     ImmutableArray<Evidence> Seen,
     double? DeadFromMm,
-    ImmutableArray<string> Rubs,
+    ImmutableArray<StemId> Rubs,
     Pin? Pin,
     ImmutableArray<Bud> Buds,
     Towards? Towards = null,

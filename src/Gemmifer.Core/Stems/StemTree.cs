@@ -15,11 +15,11 @@ public sealed class StemTree
     /// </summary>
     private static readonly double ThroughCentreDeg = TradeNumbers.Of.ThroughCentre;
 
-    private readonly FrozenDictionary<string, Arc> _axes;
-    private readonly ILookup<string, Stem> _children;
+    private readonly FrozenDictionary<StemId, Arc> _axes;
+    private readonly ILookup<StemId, Stem> _children;
     private readonly double _tipShare;
 
-    private StemTree(ImmutableArray<Stem> stems, FrozenDictionary<string, Arc> axes, double tipShare)
+    private StemTree(ImmutableArray<Stem> stems, FrozenDictionary<StemId, Arc> axes, double tipShare)
     {
         Stems = stems;
         _axes = axes;
@@ -31,14 +31,14 @@ public sealed class StemTree
     /// <summary>All stems in ordinal order of id.</summary>
     public ImmutableArray<Stem> Stems { get; }
 
-    public FrozenDictionary<string, Stem> ById { get; }
+    public FrozenDictionary<StemId, Stem> ById { get; }
 
     /// <summary>Builds the tree. Parents exist and have no cycle; the reader has seen to that.</summary>
     public static StemTree Build(ImmutableArray<Stem> survey, Plant plant)
     {
         var stems = survey.Sort((a, b) => string.CompareOrdinal(a.Id, b.Id));
         var byId = stems.ToDictionary(s => s.Id);
-        var axes = new Dictionary<string, Arc>();
+        var axes = new Dictionary<StemId, Arc>();
         foreach (var stem in stems)
         {
             Place(stem);

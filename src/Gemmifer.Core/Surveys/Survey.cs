@@ -78,7 +78,7 @@ public sealed record KeepOut(string Name, Bearing Side, double FromMm);
 /// <summary>A value nobody observed, and what was used instead.</summary>
 /// <param name="Stem">The stem, or null for the plant.</param>
 /// <param name="Field">Its name in the exchange format.</param>
-public sealed record Assumption(string? Stem, string Field, object? Value, string Text);
+public sealed record Assumption(StemId? Stem, string Field, object? Value, string Text);
 
 /// <summary>Something the gardener should know about a plan or a survey.</summary>
 /// <param name="Path">JSON Pointer (RFC 6901) of the field it is about; null where it is about none.</param>

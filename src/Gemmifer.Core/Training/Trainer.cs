@@ -9,7 +9,7 @@ namespace Gemmifer.Core.Training;
 /// <param name="Direction">Unit vector in which it leaves its base.</param>
 /// <param name="Strain">Strain its wood bears.</param>
 public sealed record CaneToTrain(
-    string Id,
+    StemId Id,
     Point3 Start,
     Point3 Direction,
     double LengthMm,
@@ -37,7 +37,7 @@ public sealed record CaneToTrain(
 /// <param name="Path">Its way there; without a line, why the nearest one is not to be had; null where lines were to be
 /// had but none was left or worth it.</param>
 /// <param name="HalfWay">Where it cannot be bent so far at once: as far as it goes this year.</param>
-public sealed record TrainedCane(string Id, TargetLine? Line, CanePath? Path, StraightLine? HalfWay);
+public sealed record TrainedCane(StemId Id, TargetLine? Line, CanePath? Path, StraightLine? HalfWay);
 
 /// <summary>All canes on a support.</summary>
 /// <param name="CoveredMm">Length of line that is covered, mm.</param>
@@ -83,7 +83,7 @@ public static class Trainer
         IEnumerable<CaneToTrain> toTrain,
         IReadOnlyList<TargetLine> lines,
         bool inOrder = true,
-        IReadOnlyDictionary<string, int>? wanted = null
+        IReadOnlyDictionary<StemId, int>? wanted = null
     )
     {
         var canes = toTrain.OrderBy(c => c.Id, StringComparer.Ordinal).ToArray();
@@ -136,7 +136,7 @@ public static class Trainer
         IReadOnlyList<TargetLine> lines,
         CanePath[][] paths,
         long[,] cost,
-        IReadOnlyDictionary<string, int>? wanted
+        IReadOnlyDictionary<StemId, int>? wanted
     )
     {
         var (held, halves) = (

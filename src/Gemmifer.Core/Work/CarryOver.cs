@@ -12,7 +12,7 @@ namespace Gemmifer.Core.Work;
 /// </summary>
 public sealed record NotedStem
 {
-    public required string Id { get; init; }
+    public required StemId Id { get; init; }
 
     public required StemRole Role { get; init; }
 
@@ -66,19 +66,16 @@ public static class CarryOver
     {
         var level = done.Where(s => s is { Stem: null, Action: StepAction.Shorten }).Select(s => s.ShortenedAtMm).Min();
         var sheared =
-            level is { } height && survey is not null ? Reaching(survey, height) : new Dictionary<string, double>();
+            level is { } height && survey is not null ? Reaching(survey, height) : new Dictionary<StemId, double>();
         var byStem = done.Where(s => s.Stem is not null).ToLookup(s => s.Stem!);
-        var gone = new HashSet<string>(StringComparer.Ordinal);
-        var cuts = new Dictionary<string, double>(StringComparer.Ordinal);
+        var gone = new HashSet<StemId>();
+        var cuts = new Dictionary<StemId, double>();
         var carried = new List<CarriedStem>();
         foreach (var stem in stems)
         {
             var work = byStem[stem.Id].LastOrDefault(s => s.OnTheWood);
-            if (
-                work?.Removed == true
-                || gone.Contains(stem.Parent)
-                || (cuts.TryGetValue(stem.Parent, out var end) && stem.At > end)
-            )
+            var on = new StemId(stem.Parent);
+            if (work?.Removed == true || gone.Contains(on) || (cuts.TryGetValue(on, out var end) && stem.At > end))
             {
                 gone.Add(stem.Id);
                 continue;
@@ -108,8 +105,8 @@ public static class CarryOver
     /// <param name="next">The canes that were next to go.</param>
     public static IReadOnlyList<CarriedStem> Naming(IReadOnlyList<CarriedStem> stems, IReadOnlyList<NextCane> next)
     {
-        var goes = next.Select(n => n.Stem).ToHashSet(StringComparer.Ordinal);
-        var takesOver = next.Select(n => n.Successor).OfType<string>().ToHashSet(StringComparer.Ordinal);
+        var goes = next.Select(n => n.Stem).ToHashSet();
+        var takesOver = next.Select(n => n.Successor).OfType<StemId>().ToHashSet();
         return
         [
             .. stems.Select(s =>
@@ -144,7 +141,7 @@ public static class CarryOver
     /// <summary>
     /// Where each stem reaches a height above the soil, mm along it; stems that stay below are not in it.
     /// </summary>
-    private static Dictionary<string, double> Reaching(Survey survey, double heightMm)
+    private static Dictionary<StemId, double> Reaching(Survey survey, double heightMm)
     {
         var tree = StemTree.Build(survey.Stems, survey.Plant);
         return tree

@@ -1,3 +1,4 @@
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Work;
@@ -13,7 +14,7 @@ public sealed record SeasonOfStems(
 );
 
 /// <summary>What stems are called so many seasons on that became part of another, by their names.</summary>
-public delegate IReadOnlyDictionary<string, string> Renaming(IReadOnlyList<CarriedStem> carried, int seasons);
+public delegate IReadOnlyDictionary<StemId, StemId> Renaming(IReadOnlyList<CarriedStem> carried, int seasons);
 
 /// <summary>
 /// A cane keeps its letter as long as it stands; the letter of one that went may be another's some winters on.
@@ -25,21 +26,21 @@ public static class StemNames
     /// </summary>
     /// <param name="renamed">As the family of the plant has it.</param>
     /// <param name="seasons">In order of time; the last one as it is now.</param>
-    public static IReadOnlyDictionary<int, IReadOnlyDictionary<string, string>> Now(
+    public static IReadOnlyDictionary<int, IReadOnlyDictionary<StemId, StemId>> Now(
         Renaming renamed,
         IReadOnlyList<SeasonOfStems> seasons
     )
     {
-        var now = new Dictionary<int, IReadOnlyDictionary<string, string>>();
-        IReadOnlyDictionary<string, string>? later = null;
+        var now = new Dictionary<int, IReadOnlyDictionary<StemId, StemId>>();
+        IReadOnlyDictionary<StemId, StemId>? later = null;
         for (var i = seasons.Count - 1; i >= 0; i--)
         {
-            var names = seasons[i].Stems.ToDictionary(s => s.Id, s => s.Id, StringComparer.Ordinal);
+            var names = seasons[i].Stems.ToDictionary(s => s.Id, s => s.Id);
             if (later is not null)
             {
                 names = Next(renamed, seasons[i], seasons[i + 1].Season)
                     .Where(n => later.ContainsKey(n.Value))
-                    .ToDictionary(n => n.Key, n => later[n.Value], StringComparer.Ordinal);
+                    .ToDictionary(n => n.Key, n => later[n.Value]);
             }
 
             now[seasons[i].Season] = later = names;
@@ -49,14 +50,10 @@ public static class StemNames
     }
 
     /// <summary>What the stems of a season are called in a later one, if they were found there.</summary>
-    private static Dictionary<string, string> Next(Renaming renamed, SeasonOfStems from, int season)
+    private static Dictionary<StemId, StemId> Next(Renaming renamed, SeasonOfStems from, int season)
     {
         var carried = CarryOver.Stems(from.Stems, from.Done, season - from.Season, from.Survey);
         var merged = renamed(carried, season - from.Season);
-        return carried.ToDictionary(
-            c => c.Stem.Id,
-            c => merged.GetValueOrDefault(c.Stem.Id, c.Stem.Id),
-            StringComparer.Ordinal
-        );
+        return carried.ToDictionary(c => c.Stem.Id, c => merged.GetValueOrDefault(c.Stem.Id, c.Stem.Id));
     }
 }

@@ -1,4 +1,5 @@
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Work;
 
@@ -54,7 +55,7 @@ public sealed record TiedCane(double Clock, double Lean, double TipLean, double 
 /// <param name="Tied">How the cane was tied; null for other steps.</param>
 /// <param name="On">The day it was done; null where nobody knows.</param>
 public sealed record StepDone(
-    string? Stem,
+    StemId? Stem,
     Stage? Stage,
     string? Key,
     StepAction? Action,
@@ -68,7 +69,7 @@ public sealed record StepDone(
     /// <summary>What a line of the log says was done.</summary>
     /// <param name="stage">Of a stem's step its stage, of one on the whole plant its key.</param>
     public static StepDone Kept(
-        string? stem,
+        StemId? stem,
         string? stage,
         StepAction? action,
         StepOutcome? outcome,

@@ -1,6 +1,7 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Work;
 
@@ -31,7 +32,7 @@ public sealed record TiedTo(double X, double Z);
 /// <param name="ClearsLeaves">Whether the fallen leaves are gone with it.</param>
 public sealed record StepLine(
     PlanSentence Said,
-    string? Stem,
+    StemId? Stem,
     string Stage,
     StepAction Action,
     StepOutcome Outcome,
@@ -78,7 +79,7 @@ public sealed record StepLine(
 
 /// <summary>A decision that changed because of what was done.</summary>
 /// <param name="Why">Why it is now so, as the plan has it; null where it says nothing.</param>
-public sealed record Change(string Stem, Decision Was, Decision Now, PlanSentence? Why)
+public sealed record Change(StemId Stem, Decision Was, Decision Now, PlanSentence? Why)
 {
     /// <summary>What another plan of the same plant decides otherwise.</summary>
     /// <param name="own">The stem that was worked on, which is not told; null where none was.</param>

@@ -1,4 +1,5 @@
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Work;
 
@@ -40,7 +41,7 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
         {
             var (first, action) = (day.First(), day.Key.Action);
             var n = counts[action] = counts.GetValueOrDefault(action) + 1;
-            var stems = day.Select(s => s.Stem).OfType<string>().ToArray();
+            var stems = day.Select(s => s.Stem).OfType<StemId>().ToArray();
             yield return new PlannedVisit(
                 $"{Exchange.WireNames.Of(action)}:{n}",
                 second(plan, [.. day]) ? VisitKind.SecondVisit : KindOf(action),

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 
@@ -92,7 +93,7 @@ public sealed class LogRecord
     /// <summary>What it says was done.</summary>
     public StepDone ToStep() =>
         StepDone.Kept(
-            Stem,
+            StemId.Maybe(Stem),
             Stage,
             Action,
             Outcome,

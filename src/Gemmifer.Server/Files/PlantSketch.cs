@@ -28,17 +28,17 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
 
     private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
 
-    private readonly Dictionary<string, Decision> _decisions = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
+    private readonly Dictionary<StemId, Decision> _decisions = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
 
     /// <summary>Where each stem is cut, mm along it.</summary>
-    private readonly Dictionary<string, double> _cuts = plan
+    private readonly Dictionary<StemId, double> _cuts = plan
         .Steps.Where(s => s is { Stem: not null, Cut.Where: CutPlace.AboveBud or CutPlace.Stalk })
         .GroupBy(s => s.Stem!)
         .Select(g => (g.Key, At: g.Select(s => s.Cut!.At ?? Middle(s.Cut)).OfType<double>().ToArray()))
         .Where(c => c.At.Length > 0)
         .ToDictionary(c => c.Key, c => c.At.Min());
 
-    private readonly Dictionary<string, Point3[]> _tied = (plan.Training?.Canes ?? []).ToDictionary(
+    private readonly Dictionary<StemId, Point3[]> _tied = (plan.Training?.Canes ?? []).ToDictionary(
         c => c.Stem,
         c => c.Path.Select(p => new Point3(p[0], p[1], p[2])).ToArray()
     );
@@ -199,7 +199,7 @@ internal sealed class PlantSketch(Survey survey, StemTree tree, PlanDocument pla
         }
     }
 
-    private IEnumerable<string> Parents(Stem stem)
+    private IEnumerable<StemId> Parents(Stem stem)
     {
         for (var at = stem; at.Parent.StemId is { } id && tree.ById.TryGetValue(id, out var parent); at = parent)
         {

@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
 using Gemmifer.Data.Entities;
@@ -66,8 +67,9 @@ public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimePr
         [
             .. stored
                 .SelectMany(s => SurveyDocuments.Noted(s).Select(n => n.Id))
-                .Except(SurveyDocuments.Noted(now.Stems).Select(n => n.Id), StringComparer.Ordinal)
-                .Order(StringComparer.Ordinal),
+                .Except(SurveyDocuments.Noted(now.Stems).Select(n => n.Id))
+                .Order()
+                .Select(n => n.Value),
         ];
     }
 
@@ -77,7 +79,7 @@ public sealed class PlantSurveys(GardenContext garden, PlanMaker planner, TimePr
     /// <summary>
     /// What the canes of each season are called now; those that stand no longer are not in it.
     /// </summary>
-    public async Task<IReadOnlyDictionary<int, IReadOnlyDictionary<string, string>>> NamesAsync(
+    public async Task<IReadOnlyDictionary<int, IReadOnlyDictionary<StemId, StemId>>> NamesAsync(
         PlantRecord plant,
         CancellationToken cancel
     )

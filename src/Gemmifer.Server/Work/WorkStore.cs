@@ -6,6 +6,7 @@ using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Season;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Data;
@@ -259,7 +260,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
                 l.Stem is { } stem && l.Visit < RoundRecord.FirstVisit && names.TryGetValue(l.Season, out var now)
                     ? ViewOf(l) with
                     {
-                        StemNow = now.GetValueOrDefault(stem),
+                        StemNow = now.GetValueOrDefault(new StemId(stem)),
                     }
                     : ViewOf(l)
             ),
@@ -278,7 +279,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.Kind,
             l.Text,
             MeasuresOf(l.Measures),
-            l.Stem,
+            StemId.Maybe(l.Stem),
             l.Stage,
             l.Action,
             l.Outcome,
@@ -288,7 +289,7 @@ public sealed class WorkStore(GardenContext garden, PlantSurveys surveys, PlanMa
             l.Grams,
             l.Tied is null ? null : JsonSerializer.Deserialize<TiedCane>(l.Tied, PartJson.Options),
             l.StruckAt is not null,
-            l.Stem,
+            StemId.Maybe(l.Stem),
             Corrections.HistoryOf(l),
             l.Event,
             l.Mm,

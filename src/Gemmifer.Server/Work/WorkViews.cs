@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
 
@@ -17,7 +18,7 @@ public sealed record LogView(
     LogKind Kind,
     string Text,
     IReadOnlyList<Measure>? Measures,
-    string? Stem,
+    StemId? Stem,
     string? Stage,
     StepAction? Action,
     StepOutcome? Outcome,
@@ -27,7 +28,7 @@ public sealed record LogView(
     double? Grams,
     TiedCane? Tied,
     bool Struck,
-    string? StemNow,
+    StemId? StemNow,
     IReadOnlyList<LogChange> History,
     YearEvent? What,
     double? Mm,

@@ -15,7 +15,7 @@ public class PhyllotaxisTests
 
     private static Stem Stem(double length, params Bud[] buds) =>
         new(
-            "A",
+            new("A"),
             StemRole.Cane,
             new Parent(Origin.Crown, null, 0),
             Bearing.FromClock(3),

@@ -24,7 +24,7 @@ public class TrainerTests
             .. Enumerable
                 .Range(0, random.Next(2, most + 1))
                 .Select(i => new CaneToTrain(
-                    ((char)('A' + i)).ToString(),
+                    new(((char)('A' + i)).ToString()),
                     new Point3(random.Next(-40, 41), 0, 0),
                     Towards(random.Next(5, 50), random.Next(2) == 0 ? 3.3 : 8.7),
                     random.Next(900, 2800),
@@ -113,7 +113,7 @@ public class TrainerTests
             .Select(
                 (lean, i) =>
                     new CaneToTrain(
-                        ((char)('A' + i)).ToString(),
+                        new(((char)('A' + i)).ToString()),
                         new Point3(0, 0, 0),
                         Towards(Math.Abs(lean), lean < 0 ? 9 : 3),
                         2000,
@@ -137,14 +137,14 @@ public class TrainerTests
         // Old and thick, it stands upright; the only line lies low.
         TargetLine[] low = [new StraightLine(1, new Point3(0, 60, 150), new Point3(1, 0, 0), 1400)];
         var stiff = Assert.Single(
-            Trainer.Assign([new CaneToTrain("A", new Point3(0, 0, 0), Towards(2, 3), 2400, 26, 0.012)], low).Canes
+            Trainer.Assign([new CaneToTrain(new("A"), new Point3(0, 0, 0), Towards(2, 3), 2400, 26, 0.012)], low).Canes
         );
         Assert.Null(stiff.Line);
         Assert.IsType<CanePath.TooStiff>(stiff.Path);
         Assert.NotNull(stiff.HalfWay);
         Assert.InRange(stiff.HalfWay.LeanAt(0), 2.5, 85);
         var soft = Assert.Single(
-            Trainer.Assign([new CaneToTrain("A", new Point3(0, 0, 0), Towards(2, 3), 2400, 9, 0)], low).Canes
+            Trainer.Assign([new CaneToTrain(new("A"), new Point3(0, 0, 0), Towards(2, 3), 2400, 9, 0)], low).Canes
         );
         Assert.Null(soft.HalfWay);
         Assert.True(double.IsPositiveInfinity(Assert.IsType<CanePath.TooStiff>(soft.Path).NeededMm));
@@ -156,7 +156,7 @@ public class TrainerTests
         var canes = Enumerable
             .Range(0, 30)
             .Select(i => new CaneToTrain(
-                $"C{i:00}",
+                new($"C{i:00}"),
                 new Point3((i * 4) - 60, 0, 0),
                 Towards(Math.Abs(i - 15) * 3, i < 15 ? 8.9 : 3.1),
                 1500 + (i * 30),

@@ -23,7 +23,16 @@ public class CarryOverTests
         double? at,
         StepOutcome outcome = StepOutcome.Done,
         Instead? instead = null
-    ) => new(stem, stem is null ? null : Stage.Shorten, stem is null ? "rough:1" : null, action, outcome, instead, at);
+    ) =>
+        new(
+            StemId.Maybe(stem),
+            stem is null ? null : Stage.Shorten,
+            stem is null ? "rough:1" : null,
+            action,
+            outcome,
+            instead,
+            at
+        );
 
     private static JsonObject Shoot(string id, string parent, double at) =>
         new()
@@ -56,7 +65,7 @@ public class CarryOverTests
             1,
             null
         );
-        Assert.Equal(["A", "C"], next.Select(s => s.Stem.Id));
+        Assert.Equal(["A", "C"], next.Select(s => s.Stem.Id.Value));
         Assert.Equal((480.0, 3.0), (next[0].Stem.Length!.Value, next[0].Stem.Age));
         Assert.Equal((1100.0, 80.0), (next[1].Stem.Length!.Value, next[1].Stem.Age));
     }
@@ -78,7 +87,7 @@ public class CarryOverTests
         var survey = Surveys.Read(Surveys.Of(stems));
         var level = Did(null, StepAction.Shorten, 400);
         var sheared = CarryOver.Stems(Noted(stems), [level], 1, survey);
-        Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => (s.Stem.Id, s.Stem.Length!.Value)));
+        Assert.Equal([("A", 800.0), ("B", 400.0)], sheared.Select(s => (s.Stem.Id.Value, s.Stem.Length!.Value)));
         Assert.Equal(
             300,
             CarryOver.Stems(Noted(stems), [level, Did("B", StepAction.Shorten, 300)], 1, survey)[1].Stem.Length
@@ -212,9 +221,9 @@ public class CarryOverTests
                 Season(2029, ["A", "B", "C"]),
             ]
         );
-        Assert.Equal(["A"], names[2026].Keys);
-        Assert.Equal(["A", "B"], names[2027].Keys.Order());
-        Assert.Equal(["A", "B", "C"], names[2029].Values.Order());
+        Assert.Equal(["A"], names[2026].Keys.Select(k => k.Value));
+        Assert.Equal(["A", "B"], names[2027].Keys.Order().Select(k => k.Value));
+        Assert.Equal(["A", "B", "C"], names[2029].Values.Order().Select(k => k.Value));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 import { useId } from "react";
+import type { StemId } from "../survey/stemId";
 import type { Support } from "../survey/types";
 import { direction, fromAbove, outline, placeAt, type View } from "./geometry";
 import { spreadOnRing } from "./labels";
@@ -17,10 +18,10 @@ const numberRing = 211;
 interface Props {
   scene: Scene;
   state: State;
-  selected: string | null;
+  selected: StemId | null;
   /** Stems whose letters are ringed twice. */
   marked?: Set<string>;
-  onSelect?: (id: string) => void;
+  onSelect?: (id: StemId) => void;
   /** Pointing at the ring gives a bearing. */
   onClock?: (clock: number) => void;
   /** A bearing being entered. */

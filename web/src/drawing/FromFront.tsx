@@ -1,5 +1,6 @@
 import { useId } from "react";
 import { useMeasures } from "../app/settings";
+import type { StemId } from "../survey/stemId";
 import type { Towards } from "../survey/types";
 import { OnSupport } from "./OnSupport";
 import { fromFront, outline, placeAt } from "./geometry";
@@ -15,15 +16,15 @@ const top = 44;
 interface Props {
   scene: Scene;
   state: State;
-  selected: string | null;
+  selected: StemId | null;
   /** Stems whose letters are ringed twice. */
   marked?: Set<string>;
-  onSelect?: (id: string) => void;
+  onSelect?: (id: StemId) => void;
   title: string;
   /** A stem to come close to: its cut fills the picture. */
   zoom?: string | null;
   /** The gardener leads a cane to a place on the support. */
-  onTowards?: (id: string, towards: Towards) => void;
+  onTowards?: (id: StemId, towards: Towards) => void;
   /** A height above the soil to which the whole plant comes down, mm. */
   level?: number | null;
 }

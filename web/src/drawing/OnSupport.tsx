@@ -1,6 +1,7 @@
 import { useId, useRef, useState } from "react";
 import { useNarrow } from "../app/narrow";
 import { useMeasures } from "../app/settings";
+import type { StemId } from "../survey/stemId";
 import type { Towards } from "../survey/types";
 import { aslant, type Flat, fromFront, heading, outline, placeAt, type View } from "./geometry";
 import { spreadApart } from "./labels";
@@ -18,11 +19,11 @@ const top = 34;
 export interface OnSupportProps {
   scene: Scene;
   state: State;
-  selected: string | null;
+  selected: StemId | null;
   marked?: Set<string>;
-  onSelect?: (id: string) => void;
+  onSelect?: (id: StemId) => void;
   /** The gardener leads a cane to a place on the support. */
-  onTowards?: (id: string, towards: Towards) => void;
+  onTowards?: (id: StemId, towards: Towards) => void;
   title: string;
   /** A stem to come close to. */
   zoom?: string | null;
@@ -217,7 +218,7 @@ function closeUp(stem: Scene["stems"][number], state: State, view: View, scene: 
 }
 
 /** Left and right arrows lead the chosen cane to the next line that way. */
-function keys(props: OnSupportProps, scene: Scene, id: string): React.SVGProps<SVGGElement> {
+function keys(props: OnSupportProps, scene: Scene, id: StemId): React.SVGProps<SVGGElement> {
   const lines = [...(scene.training?.lines ?? [])].sort(
     (a, b) => Number(a.path[a.path.length - 1]![0]) - Number(b.path[b.path.length - 1]![0]),
   );

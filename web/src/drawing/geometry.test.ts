@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { stemId } from "../survey/stemId";
 import type { SurveyStem } from "../survey/types";
 import { axesOf, clockOf, diameterAt, direction, fromAbove, fromFront, outline, placeAt, reachOf } from "./geometry";
 
@@ -11,7 +12,7 @@ const kind = {
   tipDiameterShare: 0.5,
 };
 const cane = (part: Partial<SurveyStem>): SurveyStem => ({
-  id: "A",
+  id: stemId("A"),
   role: "cane",
   parent: "crown",
   clock: 3,
@@ -41,10 +42,10 @@ describe("axes", () => {
 
   it("starts canes at the crown, others at the soil, side shoots on their parent", () => {
     const stems = [
-      cane({ id: "A", clock: 12 }),
-      cane({ id: "S", parent: "rootstock", clock: 6 }),
-      { ...cane({ id: "A1", parent: "A", at: 400 }), role: "lateral" as const },
-      cane({ id: "Z", parent: "nobody" }),
+      cane({ id: stemId("A"), clock: 12 }),
+      cane({ id: stemId("S"), parent: "rootstock", clock: 6 }),
+      { ...cane({ id: stemId("A1"), parent: "A", at: 400 }), role: "lateral" as const },
+      cane({ id: stemId("Z"), parent: "nobody" }),
     ];
     const axes = axesOf(stems, kind, 25);
     expect(axes.get("A")!.start.x).toBeCloseTo(0, 9);

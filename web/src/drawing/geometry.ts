@@ -90,7 +90,7 @@ export function axesOf(
   resolved: readonly Resolved[] = [],
 ): Map<string, Axis> {
   const taken = new Map(resolved.map((r) => [r.id, r]));
-  const byId = new Map(stems.map((s) => [s.id, s]));
+  const byId = new Map<string, SurveyStem>(stems.map((s) => [s.id, s]));
   const axes = new Map<string, Axis>();
   const place = (stem: SurveyStem, depth: number): Axis | null => {
     const known = axes.get(stem.id);

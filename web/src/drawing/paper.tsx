@@ -1,3 +1,4 @@
+import type { StemId } from "../survey/stemId";
 import { type Axis, budMark, direction, heading, outline, placeAt, prickles, type View } from "./geometry";
 import { axisIn, barkOf, type DrawnStem, type NewShoot, shootTip, type State } from "./scene";
 
@@ -317,7 +318,7 @@ export function StemLabel(props: {
 }
 
 /** What every shape that can be pointed at shares: role, name, keys. One that is seen twice is named by where from. */
-export function pointable(stem: DrawnStem, selected: boolean, onSelect?: (id: string) => void, from?: string) {
+export function pointable(stem: DrawnStem, selected: boolean, onSelect?: (id: StemId) => void, from?: string) {
   return onSelect
     ? {
         role: "button",

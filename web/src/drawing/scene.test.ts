@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { stemId } from "../survey/stemId";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { placeAt } from "./geometry";
 import { nextId } from "../survey/types";
@@ -13,7 +14,7 @@ const kind = {
   tipDiameterShare: 0.5,
 };
 const cane = (id: string, clock: number, part: Partial<SurveyStem> = {}): SurveyStem => ({
-  id,
+  id: stemId(id),
   role: "cane",
   parent: "crown",
   clock,
@@ -167,7 +168,7 @@ describe("a scene", () => {
 describe("names of new stems", () => {
   it("take the next free letter, and letter and number on a cane", () => {
     expect(nextId([cane("A", 1), cane("C", 1)])).toBe("B");
-    expect(nextId([cane("A", 1), cane("A1", 1)], "A")).toBe("A2");
+    expect(nextId([cane("A", 1), cane("A1", 1)], stemId("A"))).toBe("A2");
     expect(nextId(Array.from({ length: 26 }, (_, i) => cane(String.fromCharCode(65 + i), 1)))).toBe("AA");
   });
 });
@@ -202,7 +203,7 @@ describe("a climber on its support", () => {
     const scene = sceneOf(onWall(cane("A", 9), shoot), climbing, plan);
     expect(
       axisIn(
-        scene.stems.find((s) => s.id === "A1")!,
+        scene.stems.find((s) => s.id === stemId("A1"))!,
         "after",
       ).start.x,
     ).toBeCloseTo(500, 6);

@@ -1,6 +1,7 @@
 /** What is drawn: every stem with its decision, its cut and how it is told apart. Pure; no framework. */
 
 import type { components } from "../api/schema";
+import type { StemId } from "../survey/stemId";
 import {
   isTopLevel,
   seenWords,
@@ -27,7 +28,7 @@ export interface DrawnStem {
   axis: Axis;
   /** As it lies once tied; null where it is not moved. */
   tied: Axis | null;
-  id: string;
+  id: StemId;
   /** What its letter says where that is not its id. */
   name?: string;
   decision: Decision;

@@ -7,6 +7,7 @@ import { Button, Choice, Letter, Notice, Panel } from "../app/ui";
 import { traceHere } from "../core/inBrowser";
 import { usePlant } from "../shared/usePlant";
 import { clockWords, giveOf } from "../survey/measures";
+import type { StemId } from "../survey/stemId";
 import { asked, canesOf, lacks, measured, type Said, saidOf, type TraceAnswer, whole } from "./taps";
 import type { PhotoInHand } from "./usePhotos";
 
@@ -26,11 +27,11 @@ function grownWords(
 export function Found(props: {
   photos: PhotoInHand[];
   /** Whether the thickness of a cane is still being looked for. */
-  looking: (cane: string) => boolean;
-  picked: string | null;
-  onPick: (cane: string) => void;
-  onDrop: (cane: string) => void;
-  onSay: (cane: string, said: Said) => void;
+  looking: (cane: StemId) => boolean;
+  picked: StemId | null;
+  onPick: (cane: StemId) => void;
+  onDrop: (cane: StemId) => void;
+  onSay: (cane: StemId, said: Said) => void;
   send: () => Promise<void>;
   other: (() => void) | null;
 }) {
@@ -68,8 +69,8 @@ export function Found(props: {
       </Panel>
     );
   }
-  const old = (id: string) => survey.document.stems.find((s) => s.id === id);
-  const saidWith = (id: string): Said => ({
+  const old = (id: StemId) => survey.document.stems.find((s) => s.id === id);
+  const saidWith = (id: StemId): Said => ({
     ...(old(id) && { age: old(id)!.age, diameter: old(id)!.diameter }),
     ...saidOf(photos, id),
   });

@@ -10,6 +10,7 @@ import { TieMark } from "../drawing/OnSupport";
 import { Patterns, pointable, StemLabel, StemShape } from "../drawing/paper";
 import { frameOf } from "../drawing/SupportShape";
 import { usePlant } from "../shared/usePlant";
+import type { StemId } from "../survey/stemId";
 import { cameraOf, stickFoot, viewOf } from "./camera";
 import { shotOf } from "./taps";
 import { fromWords, type PhotoInHand, usePhotos, usePicture } from "./usePhotos";
@@ -17,8 +18,8 @@ import { fromWords, type PhotoInHand, usePhotos, usePicture } from "./usePhotos"
 interface Shown {
   scene: Scene;
   state: State;
-  selected: string | null;
-  onSelect?: (id: string) => void;
+  selected: StemId | null;
+  onSelect?: (id: StemId) => void;
   /** A stem to come close to: its cut fills the picture. */
   zoom?: string | null;
   title: string;

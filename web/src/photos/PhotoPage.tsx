@@ -6,7 +6,7 @@ import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import { Take } from "./Take";
 import { Tapping } from "./Tapping";
-import { asks, nextToFind, saying, whole, without } from "./taps";
+import { asks, nextToFind, saying, whole, without, tappedIn } from "./taps";
 import { type PhotoInHand, fromWords, usePhotos, usePicture } from "./usePhotos";
 import { useTaps } from "./useTaps";
 
@@ -159,7 +159,7 @@ function WhereToStand({ twice }: { twice: boolean }) {
 /** A photograph to choose: its small picture, from where it was taken, and how far it has come. */
 function Small({ photo, open, onOpen }: { photo: PhotoInHand; open: boolean; onOpen: () => void }) {
   const url = usePicture(photo, true);
-  const count = Object.keys(photo.taps.on ?? {}).filter((c) => whole(photo.taps, c)).length;
+  const count = tappedIn(photo.taps).filter((c) => whole(photo.taps, c)).length;
   return (
     <chakra.button
       type="button"

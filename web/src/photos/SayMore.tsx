@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Choice, Letter, Panel } from "../app/ui";
 import { ageChoices } from "../survey/measures";
+import type { StemId } from "../survey/stemId";
 import type { Said } from "./taps";
 
 /** Its age, and once that is said what else is seen on it, by a tap each. */
@@ -9,9 +10,9 @@ export function SayMore({
   said,
   onSay,
 }: {
-  cane: string;
+  cane: StemId;
   said: Said;
-  onSay: (cane: string, said: Said) => void;
+  onSay: (cane: StemId, said: Said) => void;
 }) {
   const flag = (text: string, on: boolean, next: Said) => (
     <Button pressed={on} aria-pressed={on} onClick={() => onSay(cane, { ...said, ...next })}>

@@ -4,6 +4,7 @@ import { useMeasures } from "../app/settings";
 import { Button } from "../app/ui";
 import { dropPhoto } from "../outbox/photos";
 import { usePlant } from "../shared/usePlant";
+import { type StemId, stemId } from "../survey/stemId";
 import { nextId } from "../survey/types";
 import { cameraOf, lineOf, type Px, stickFoot } from "./camera";
 import { Found } from "./Found";
@@ -27,6 +28,7 @@ import {
   type Taps,
   USUAL_STICK,
   whole,
+  tappedIn,
 } from "./taps";
 import { useFoundSides } from "./useFoundSides";
 import { fromWords, type PhotoInHand, usePicture } from "./usePhotos";
@@ -39,8 +41,8 @@ interface TappingProps {
   photos: PhotoInHand[];
   onChange: (taps: Taps) => void;
   onFound: (taps: Taps) => void;
-  onSay: (cane: string, said: Said) => void;
-  onDrop: (cane: string) => void;
+  onSay: (cane: StemId, said: Said) => void;
+  onDrop: (cane: StemId) => void;
   undo: (() => void) | null;
   send: () => Promise<void>;
   onOther: () => void;
@@ -54,7 +56,7 @@ export function Tapping(props: TappingProps) {
   const url = usePicture(photo);
   const { taps } = photo;
   const [mode, setMode] = useState<Mode>("tap");
-  const [picked, setPicked] = useState<string | null>(null);
+  const [picked, setPicked] = useState<StemId | null>(null);
   const [held, setHeld] = useState<Handle | null>(null);
   const [half, setHalf] = useState<Px | null>(null);
   const [stick, setStick] = useState(() => photos.find((p) => p.taps.stick)?.taps.stick?.mm ?? USUAL_STICK);
@@ -62,11 +64,11 @@ export function Tapping(props: TappingProps) {
   const find = nextToFind(photo, photos);
   const fresh = freshOf(survey.document.stems, canes, survey.earlier);
   // The cane in hand goes on till its tip is tapped; then what another picture has, then a new one.
-  const unfinished = Object.keys(taps.on ?? {}).find((c) => (taps.on![c]!.length ?? 0) === 1);
+  const unfinished = tappedIn(taps).find((c) => (taps.on![c]!.length ?? 0) === 1);
   const cane = picked ?? unfinished ?? find ?? fresh;
   const last = canes.at(-1) ?? null;
   const unsaid = canes.find((c) => whole(taps, c) && saidOf(photos, c).age === undefined && !known(c));
-  function known(id: string) {
+  function known(id: StemId) {
     return survey.document.stems.some((s) => s.id === id);
   }
   // Asked till its age is said; then what else there is, of the cane in hand.
@@ -95,7 +97,9 @@ export function Tapping(props: TappingProps) {
   }, [asking, photo, photos, shots]);
   const handles: Handle[] = [
     ...(["crown", "stick-foot", "stick-top"] as const).map((of): Handle => ({ of })),
-    ...Object.entries(taps.on ?? {}).flatMap(([c, on]) => on.map((_, tap): Handle => ({ of: "cane", cane: c, tap }))),
+    ...Object.entries(taps.on ?? {}).flatMap(([c, on]) =>
+      on.map((_, tap): Handle => ({ of: "cane", cane: stemId(c), tap })),
+    ),
   ].filter((h) => placeOf(taps, h) !== null);
   const tap = (at: Px) => {
     const place: Px = [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10];
@@ -255,13 +259,13 @@ export function Tapping(props: TappingProps) {
 const stickTapped = (taps: Taps) => taps.stick?.a !== undefined && taps.stick.b !== undefined;
 
 const toggle = (now: Mode, to: Mode): Mode => (now === to ? "tap" : to);
-const rest = (of: Record<string, number> | undefined, cane: string) =>
+const rest = (of: Record<string, number> | undefined, cane: StemId) =>
   of && Object.fromEntries(Object.entries(of).filter(([c]) => c !== cane));
 
 /** The next cane: the first of the survey that was not tapped, else a new letter. */
-function freshOf(stems: { id: string; parent: string }[], canes: string[], earlier: readonly string[]): string {
+function freshOf(stems: { id: StemId; parent: string }[], canes: StemId[], earlier: readonly string[]): StemId {
   const next = stems.find((s) => s.parent === "crown" && !canes.includes(s.id));
-  return next?.id ?? nextId([...stems, ...canes.map((id) => ({ id }))] as never, undefined, earlier);
+  return next?.id ?? nextId([...stems, ...canes.map((id) => ({ id }))], undefined, earlier);
 }
 
 /** What is asked, in a sentence. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
+import { stemId } from "../survey/stemId";
 import type { SurveyDocument } from "../survey/types";
 import { placeOn, shareOf } from "./along";
 import type { Px } from "./camera";
@@ -22,6 +23,8 @@ import {
   without,
 } from "./taps";
 
+const A = stemId("A");
+
 const photo = (key: string, taps: Taps = {}, from = 6): Photo => ({
   key,
   from,
@@ -38,7 +41,7 @@ describe("what is asked next", () => {
     let taps: Taps = {};
     const told: string[] = [];
     for (let n = 0; n < 6; n++) {
-      const asking = asks(photo("p", taps), "A");
+      const asking = asks(photo("p", taps), A);
       if (!asking) break;
       told.push(asking.what);
       taps = tapped(taps, asking, [100 * n, 50 * n], 600);
@@ -116,19 +119,19 @@ describe("taps", () => {
   };
 
   it("where it bends go between their neighbours", () => {
-    expect(bent(on, "A", [9, 40]).on!.A).toEqual([
+    expect(bent(on, A, [9, 40]).on!.A).toEqual([
       [0, 0],
       [9, 40],
       [0, 100],
       [0, 200],
     ]);
-    expect(bent(on, "A", [9, 140]).on!.A).toEqual([
+    expect(bent(on, A, [9, 140]).on!.A).toEqual([
       [0, 0],
       [0, 100],
       [9, 140],
       [0, 200],
     ]);
-    expect(bent(set, "A", [9, 140])).toBe(set);
+    expect(bent(set, A, [9, 140])).toBe(set);
   });
 
   it("are moved one by one", () => {
@@ -136,25 +139,25 @@ describe("taps", () => {
       { of: "crown" },
       { of: "stick-foot" },
       { of: "stick-top" },
-      { of: "cane", cane: "A", tap: 1 },
+      { of: "cane", cane: A, tap: 1 },
     ] as const) {
       const next = moved(on, handle, [7, 8]);
       expect(placeOf(next, handle)).toEqual([7, 8]);
       expect(placeOf(on, handle)).not.toEqual([7, 8]);
     }
-    expect(placeOf({}, { of: "cane", cane: "A", tap: 0 })).toBeNull();
+    expect(placeOf({}, { of: "cane", cane: A, tap: 0 })).toBeNull();
   });
 
   it("of a cane that is dropped are gone with all that was said of it", () => {
-    const left = without({ ...on, hidden: ["A", "B"] }, "A");
+    const left = without({ ...on, hidden: ["A", "B"] }, A);
     expect([left.on, left.width, left.said, left.hidden]).toEqual([{}, {}, {}, ["B"]]);
     expect(left.crown).toEqual(set.crown);
   });
 
   it("say of a cane what was said in any picture", () => {
-    const [one, two] = [photo("1", saying({}, "A", { age: 3 })), photo("2", saying({}, "A", { bark: "bark.grey" }))];
-    expect(saidOf([one, two], "A")).toEqual({ age: 3, bark: "bark.grey" });
-    expect(saidOf([one, two], "B")).toEqual({});
+    const [one, two] = [photo("1", saying({}, A, { age: 3 })), photo("2", saying({}, A, { bark: "bark.grey" }))];
+    expect(saidOf([one, two], A)).toEqual({ age: 3, bark: "bark.grey" });
+    expect(saidOf([one, two], stemId("B"))).toEqual({});
   });
 });
 
@@ -224,7 +227,7 @@ describe("what the core is asked", () => {
 
 type Traced = Schemas["TracedStem"];
 const traced = (id: string, more: Partial<Traced> = {}): Traced => ({
-  id,
+  id: stemId(id),
   clock: 4.44,
   lean: 21.3,
   tipLean: 30.1,

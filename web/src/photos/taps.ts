@@ -1,6 +1,7 @@
 /** What is tapped on the photographs of a visit, what is asked next, and what is asked of the core. Pure. */
 
 import type { Schemas } from "../api/client";
+import { type StemId, stemId } from "../survey/stemId";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { type Px, type Shot, stickAt, USUAL_FOCAL } from "./camera";
 import { shareOf } from "./along";
@@ -52,11 +53,11 @@ export type Asking =
   | { what: "crown" }
   | { what: "stick-foot" }
   | { what: "stick-top" }
-  | { what: "foot"; cane: string }
-  | { what: "tip"; cane: string };
+  | { what: "foot"; cane: StemId }
+  | { what: "tip"; cane: StemId };
 
 /** What the next tap on a picture is; null where all canes that are known are tapped. */
-export function asks(photo: Photo, cane: string | null): Asking | null {
+export function asks(photo: Photo, cane: StemId | null): Asking | null {
   const { crown, stick, on = {} } = photo.taps;
   if (!crown) return { what: "crown" };
   if (!stick?.a) return { what: "stick-foot" };
@@ -81,7 +82,7 @@ export function tapped(taps: Taps, asking: Asking, at: Px, stickMm: number): Tap
 }
 
 /** One more place on a cane, where it bends: between those it is nearest to. */
-export function bent(taps: Taps, cane: string, at: Px): Taps {
+export function bent(taps: Taps, cane: StemId, at: Px): Taps {
   const on = taps.on?.[cane] ?? [];
   if (on.length < 2) return taps;
   let [best, where] = [Infinity, 1];
@@ -94,7 +95,7 @@ export function bent(taps: Taps, cane: string, at: Px): Taps {
 }
 
 /** A point of the picture that can be moved: what it is of, and which of its taps. */
-export type Handle = { of: "crown" | "stick-foot" | "stick-top" } | { of: "cane"; cane: string; tap: number };
+export type Handle = { of: "crown" | "stick-foot" | "stick-top" } | { of: "cane"; cane: StemId; tap: number };
 
 /** Where a handle is; null where it was not tapped. */
 export function placeOf(taps: Taps, handle: Handle): Px | null {
@@ -128,7 +129,7 @@ export function moved(taps: Taps, handle: Handle, at: Px): Taps {
 }
 
 /** The taps without a cane. */
-export function without(taps: Taps, cane: string): Taps {
+export function without(taps: Taps, cane: StemId): Taps {
   const drop = <T>(of: Record<string, T> | undefined) =>
     of && Object.fromEntries(Object.entries(of).filter(([id]) => id !== cane));
   const next: Taps = { ...taps, hidden: taps.hidden?.filter((id) => id !== cane) };
@@ -140,15 +141,18 @@ export function without(taps: Taps, cane: string): Taps {
 }
 
 /** All canes that were tapped in any picture, in the order of their first. */
-export function canesOf(photos: readonly Photo[]): string[] {
-  return [...new Set(photos.flatMap((p) => Object.keys(p.taps.on ?? {})))];
+export function canesOf(photos: readonly Photo[]): StemId[] {
+  return [...new Set(photos.flatMap((p) => tappedIn(p.taps)))];
 }
 
+/** The canes that were tapped in a picture, in the order of their first. */
+export const tappedIn = (taps: Taps): StemId[] => Object.keys(taps.on ?? {}).map(stemId);
+
 /** A cane that was tapped with foot and tip. */
-export const whole = (taps: Taps, cane: string): boolean => (taps.on?.[cane]?.length ?? 0) >= 2;
+export const whole = (taps: Taps, cane: StemId): boolean => (taps.on?.[cane]?.length ?? 0) >= 2;
 
 /** The next cane to be found in a picture: one that was tapped in another; null where there is none. */
-export function nextToFind(photo: Photo, photos: readonly Photo[]): string | null {
+export function nextToFind(photo: Photo, photos: readonly Photo[]): StemId | null {
   return (
     canesOf(photos.filter((p) => p !== photo)).find(
       (cane) =>
@@ -160,11 +164,11 @@ export function nextToFind(photo: Photo, photos: readonly Photo[]): string | nul
 }
 
 /** What was said of a cane, in whichever picture. */
-export const saidOf = (photos: readonly Photo[], cane: string): Said =>
+export const saidOf = (photos: readonly Photo[], cane: StemId): Said =>
   Object.assign({}, ...photos.map((p) => p.taps.said?.[cane] ?? {})) as Said;
 
 /** The taps with something said of a cane. */
-export const saying = (taps: Taps, cane: string, said: Said): Taps => ({
+export const saying = (taps: Taps, cane: StemId, said: Said): Taps => ({
   ...taps,
   said: { ...taps.said, [cane]: { ...taps.said?.[cane], ...said } },
 });
@@ -221,7 +225,7 @@ export function asked(photos: readonly Photo[], bearings: Record<string, number 
 }
 
 /** How a cane that is a side shoot stands on the one it comes from: how far along it, mm. */
-function alongParent(photos: readonly Photo[], cane: string, parent: string, length: number): number | undefined {
+function alongParent(photos: readonly Photo[], cane: StemId, parent: string, length: number): number | undefined {
   for (const { taps } of photos) {
     const [foot, on] = [taps.on?.[cane]?.[0], taps.on?.[parent]];
     if (!foot || !on || on.length < 2) continue;
@@ -245,7 +249,7 @@ const far = (a: Px, b: Px) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 const round = (value: number, by: number) => Math.round(value / by) * by;
 
 /** How thick a cane is at its base, of what was measured further up: it tapers evenly, mm. */
-function atBase(photos: readonly Photo[], cane: string, diameter: number, tipShare: number): number {
+function atBase(photos: readonly Photo[], cane: StemId, diameter: number, tipShare: number): number {
   const shares = photos.flatMap(({ taps }) => {
     const [sides, on] = [taps.width?.[cane], taps.on?.[cane]];
     if (!sides || !on || on.length < 2) return [];

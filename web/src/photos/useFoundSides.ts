@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
-import { type Taps, whole } from "./taps";
+import type { StemId } from "../survey/stemId";
+import { type Taps, whole, tappedIn } from "./taps";
 import { sidesOf } from "./thickness";
 import type { PhotoInHand } from "./usePhotos";
 
@@ -12,13 +13,13 @@ export function useFoundSides(
   photo: PhotoInHand,
   url: string | null,
   onChange: (taps: Taps) => void,
-): (cane: string) => boolean {
+): (cane: StemId) => boolean {
   const [tried, setTried] = useState<Record<string, string>>({});
   const { taps } = photo;
-  const next = Object.keys(taps.on ?? {}).find(
+  const next = tappedIn(taps).find(
     (c) => whole(taps, c) && !taps.width?.[c] && tried[c] !== JSON.stringify(taps.on![c]),
   );
-  const looks = (cane: string) =>
+  const looks = (cane: StemId) =>
     url !== null && whole(taps, cane) && !taps.width?.[cane] && tried[cane] !== JSON.stringify(taps.on![cane]);
   useEffect(() => {
     if (next === undefined || !url) return;

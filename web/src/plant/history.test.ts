@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
+import { stemId } from "../survey/stemId";
 import type { SurveyDocument } from "../survey/types";
 import { outcomesOf, seriesOf } from "./history";
 
@@ -92,30 +93,37 @@ describe("what a log tells over the years", () => {
       ],
     } as unknown as SurveyDocument;
     const log = [
-      line("2026-02-20", { kind: "step", season: 2026, stem: "A", action: "shorten", outcome: "done", stemNow: "B" }),
-      line("2026-02-20", { kind: "step", season: 2026, stem: "C", action: "remove", outcome: "done" }),
       line("2026-02-20", {
         kind: "step",
         season: 2026,
-        stem: "D",
+        stem: stemId("A"),
+        action: "shorten",
+        outcome: "done",
+        stemNow: stemId("B"),
+      }),
+      line("2026-02-20", { kind: "step", season: 2026, stem: stemId("C"), action: "remove", outcome: "done" }),
+      line("2026-02-20", {
+        kind: "step",
+        season: 2026,
+        stem: stemId("D"),
         action: "shorten",
         outcome: "skipped",
-        stemNow: "D",
+        stemNow: stemId("D"),
       }),
       line("2026-02-20", {
         kind: "step",
         season: 2026,
-        stem: "E",
+        stem: stemId("E"),
         action: "shorten",
         outcome: "different",
         instead: "left",
       }),
-      line("2025-02-20", { kind: "step", season: 2025, stem: "A", action: "remove", outcome: "done" }),
+      line("2025-02-20", { kind: "step", season: 2025, stem: stemId("A"), action: "remove", outcome: "done" }),
     ];
     expect(outcomesOf(log, 2027, document)).toEqual([
-      { stem: "A", did: "shortened", now: "B", length: 1100, shoots: 1 },
-      { stem: "C", did: "removed", now: null, length: null, shoots: 0 },
-      { stem: "E", did: "left", now: null, length: null, shoots: 0 },
+      { stem: stemId("A"), did: "shortened", now: "B", length: 1100, shoots: 1 },
+      { stem: stemId("C"), did: "removed", now: null, length: null, shoots: 0 },
+      { stem: stemId("E"), did: "left", now: null, length: null, shoots: 0 },
     ]);
   });
 });

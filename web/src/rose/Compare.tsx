@@ -8,6 +8,7 @@ import { Button, Letter, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/scene";
+import type { StemId } from "../survey/stemId";
 import { chooseSchool, isTopLevel, schoolId, type SurveyDocument } from "../survey/types";
 import { cutElsewhere, differing } from "./differing";
 import { atLeast } from "../shared/outcome";
@@ -21,7 +22,7 @@ export default function Compare() {
   const now = schoolId(survey.document.school) ?? kind.defaultSchool;
   const [left, setLeft] = useState(now);
   const [right, setRight] = useState(schools.find((s) => s.id !== now)?.id ?? now);
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<StemId | null>(null);
   // The school in use is shown as it is used: with its own values, and as hard as the gardener wants it.
   const listed = schools.some((s) => s.id === now);
   const one = usePlanBy(left);
@@ -136,14 +137,14 @@ const tens = (mm: number) => Math.round(mm / 10) * 10;
 
 function Drawings(props: {
   plan: Plan;
-  marked: Set<string>;
-  selected: string | null;
-  onSelect: (id: string | null) => void;
+  marked: Set<StemId>;
+  selected: StemId | null;
+  onSelect: (id: StemId | null) => void;
   name: string;
 }) {
   const { survey, kind } = usePlant();
   const scene = useMemo(() => sceneOf(survey.document, kind, props.plan), [survey.document, kind, props.plan]);
-  const pick = (id: string) => props.onSelect(id === props.selected ? null : id);
+  const pick = (id: StemId) => props.onSelect(id === props.selected ? null : id);
   return (
     <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0,1fr)", sm: "1fr 1fr" }} gap="6px" marginTop="6px">
       <FromAbove

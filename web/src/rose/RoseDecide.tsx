@@ -9,6 +9,7 @@ import { Choice, Notice } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Plan, type Scene, type State } from "../drawing/scene";
+import type { StemId } from "../survey/stemId";
 import { asHardAs, hardnessOf } from "../survey/types";
 import { CaneReasons } from "../shared/CaneReasons";
 import { WithPhoto } from "../photos/OnPhoto";
@@ -30,7 +31,7 @@ export default function RoseDecide() {
   const { say } = useMeasures();
   const lead = useLead();
   const [state, setState] = useState<State>("after");
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<StemId | null>(null);
   if (survey.document.stems.length === 0 && kind.surveyed) {
     return (
       <NotLooked

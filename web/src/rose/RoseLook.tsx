@@ -7,6 +7,7 @@ import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { ageWords, clockWords } from "../survey/measures";
+import type { StemId } from "../survey/stemId";
 import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
 import { UndoButton } from "../shared/PlanBar";
@@ -20,14 +21,14 @@ import { evidenceWords } from "../shared/evidence";
 export default function RoseLook() {
   const { plant, survey, scene, kind } = usePlant();
   const navigate = useNavigate();
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<StemId | null>(null);
   const [clock, setClock] = useState<number | null>(null);
   const { stems } = survey.document;
-  const [last, setLast] = useState<string | null>(null);
+  const [last, setLast] = useState<StemId | null>(null);
   const editing = stems.find((s) => s.id === selected) ?? null;
   const added = stems.find((s) => s.id === last) ?? null;
-  const add = (stem: Omit<SurveyStem, "id">, parent?: string) => {
-    let id = "";
+  const add = (stem: Omit<SurveyStem, "id">, parent?: StemId) => {
+    let id: StemId | null = null as StemId | null;
     survey.change((d) => {
       id = nextId(d.stems, parent, survey.earlier);
       return { ...d, stems: [...d.stems, { ...stem, id }] };
@@ -116,7 +117,7 @@ export default function RoseLook() {
   );
 }
 
-function CaneList(props: { selected: string | null; onSelect: (id: string | null) => void }) {
+function CaneList(props: { selected: StemId | null; onSelect: (id: StemId | null) => void }) {
   const { survey } = usePlant();
   const { stems } = survey.document;
   const { thick, long } = useMeasures();

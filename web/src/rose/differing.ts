@@ -1,7 +1,8 @@
 import type { Plan } from "../drawing/scene";
+import type { StemId } from "../survey/stemId";
 
 /** Stems that two plans of one plant decide differently. */
-export function differing(left: Plan, right: Plan): { id: string; left: string; right: string }[] {
+export function differing(left: Plan, right: Plan): { id: StemId; left: string; right: string }[] {
   const other = new Map(right.stems.map((s) => [s.id, s.decision]));
   return left.stems
     .filter((s) => other.has(s.id) && other.get(s.id) !== s.decision)
@@ -12,7 +13,7 @@ export function differing(left: Plan, right: Plan): { id: string; left: string; 
 const apart = 20;
 
 /** Stems that both plans shorten, but not at the same place; places are the least distance up to which the cane stays, mm. */
-export function cutElsewhere(left: Plan, right: Plan): { id: string; left: number; right: number }[] {
+export function cutElsewhere(left: Plan, right: Plan): { id: StemId; left: number; right: number }[] {
   const places = (plan: Plan) =>
     new Map(
       plan.steps

@@ -6,6 +6,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision, type Plan } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
+import type { StemId } from "../survey/stemId";
 import type { Pin } from "../survey/types";
 import { PinEffect } from "./PinEffect";
 import { useIntoView } from "./useIntoView";
@@ -17,7 +18,7 @@ const reasonWords: Record<string, string> = { ...provenanceWords, user: "your wo
 export function CaneReasons(props: {
   decided: Schemas["PlanStem"];
   onClose: () => void;
-  onSelect: (id: string) => void;
+  onSelect: (id: StemId) => void;
   /** Where it is led on its support. */
   lead?: ReactNode;
 }) {

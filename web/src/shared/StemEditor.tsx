@@ -11,6 +11,7 @@ import {
   thickness,
   toldByBody,
 } from "../survey/measures";
+import type { StemId } from "../survey/stemId";
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";
@@ -23,7 +24,7 @@ import { usePlant } from "./usePlant";
 export function StemEditor(props: {
   stem: SurveyStem;
   onClose: () => void;
-  onSelect: (id: string) => void;
+  onSelect: (id: StemId) => void;
   onAddShoot: (stem: Omit<SurveyStem, "id">) => void;
 }) {
   const { survey, kind } = usePlant();
@@ -34,7 +35,7 @@ export function StemEditor(props: {
     survey.change((d) => ({ ...d, stems: d.stems.map((s) => (s.id === stem.id ? { ...s, ...part } : s)) }));
   const remove = () => {
     survey.change((d) => {
-      const gone = new Set([stem.id]);
+      const gone = new Set<string>([stem.id]);
       for (let grew = true; grew;) {
         const more = d.stems.filter((s) => gone.has(s.parent) && !gone.has(s.id));
         more.forEach((s) => gone.add(s.id));

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Letter, Panel } from "../app/ui";
 import type { Plan, PlanStep } from "../drawing/scene";
+import type { StemId } from "../survey/stemId";
 
 /** The stages of the work as headings. */
 export const stageWords: Record<PlanStep["stage"], string> = {
@@ -32,7 +33,7 @@ export const toolWords: Record<NonNullable<PlanStep["tool"]>, string> = {
 };
 
 /** The steps in the order of work, under the names of their stages; what else is worth knowing stands where the work is done. */
-export function StepList(props: { plan: Plan; onSelect: (id: string) => void }) {
+export function StepList(props: { plan: Plan; onSelect: (id: StemId) => void }) {
   const { plan } = props;
   const { say } = useMeasures();
   const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));

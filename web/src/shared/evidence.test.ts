@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { stemId } from "../survey/stemId";
 import type { SurveyStem } from "../survey/types";
 import { evidenceWords, placed, questions } from "./evidence";
 
 const stem = (part: Partial<SurveyStem>): SurveyStem => ({
-  id: "A",
+  id: stemId("A"),
   role: "cane",
   parent: "crown",
   clock: 3,

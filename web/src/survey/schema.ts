@@ -1,4 +1,5 @@
 /** Made from the published schema of a survey; renew it with npm run api. */
+import type {StemId} from "./stemId";
 
 /**
  * This interface was referenced by `Survey`'s JSON-Schema
@@ -282,7 +283,7 @@ export interface Survey {
  * via the `definition` "stem".
  */
 export interface Stem {
-  id: string;
+  id: StemId;
   role: "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
   parent: string;
   at?: number | null;
@@ -371,7 +372,7 @@ export interface Stem {
   /**
    * @maxItems 200
    */
-  rubs?: string[] | null;
+  rubs?: StemId[] | null;
   pin?:
     | null
     | ("keep" | "remove")

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { defaultBody } from "./measures";
+import { stemId } from "./stemId";
 import { missingWords, readLine, writeLine } from "./typedLine";
 import type { Seen, SurveyStem } from "./types";
 
@@ -40,8 +41,8 @@ describe("a cane in one line", () => {
     ["9 o'clock 60 mm thick 8 years 80 cm long", { clock: 9, diameter: 60, age: 8, length: 800 }],
     ["9 o'clock length 80 cm thickness 16 2y", { clock: 9, length: 800, diameter: 16, age: 2 }],
     ["5 thumb 2y broken at 40 cm", { clock: 5, diameter: 20, age: 2, seen: [{ what: "wound", at: 400 }] }],
-    ["5 thumb 2y thin rubbing C", { clock: 5, diameter: 20, age: 2, seen: ["spindly"], rubs: ["C"] }],
-    ["5 thumb 2y crosses C and D2", { clock: 5, diameter: 20, age: 2, rubs: ["C", "D2"] }],
+    ["5 thumb 2y thin rubbing C", { clock: 5, diameter: 20, age: 2, seen: ["spindly"], rubs: [stemId("C")] }],
+    ["5 thumb 2y crosses C and D2", { clock: 5, diameter: 20, age: 2, rubs: ["C", "D2"].map(stemId) }],
     ["5 thumb 2y dead at two fists", { clock: 5, diameter: 20, age: 2, deadFrom: 200 }],
 
     // Ranges, fractions in words, decimal commas, dictation.
@@ -180,7 +181,7 @@ function cane(next: () => number): Partial<SurveyStem> {
     lean: some(whole(1, 120)),
     deadFrom: some(whole(0, 2000)),
     parent: some(["rootstock", "ground", "unknown"][whole(0, 2)]!),
-    rubs: some([String.fromCharCode(65 + whole(0, 25)), `B${whole(1, 9)}`]),
+    rubs: some([String.fromCharCode(65 + whole(0, 25)), `B${whole(1, 9)}`].map(stemId)),
     seen: some([signs[whole(0, signs.length - 1)]!, { what: signs[whole(0, signs.length - 1)]!, at: whole(10, 3000) }]),
   };
   return Object.fromEntries(Object.entries(stem).filter(([, v]) => v !== undefined));

@@ -5,6 +5,7 @@
 
 import { parse } from "./line.peggy";
 import type { BodyMeasures } from "./measures";
+import { stemId } from "./stemId";
 import type { Evidence, Seen, SurveyStem } from "./types";
 
 /** What was said, item by item. Lengths are millimetres, bearings hours, ages seasons. */
@@ -173,7 +174,7 @@ function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected">
         set("parent", item.parent, text);
         break;
       case "rubs":
-        stem.rubs = [...new Set([...(stem.rubs ?? []), ...item.stems])];
+        stem.rubs = [...new Set([...(stem.rubs ?? []), ...item.stems.map(stemId)])];
         break;
       case "seen":
         add(stem, item.what, item.at === null ? undefined : Math.round(mmOf(item.at) + 1e-6));

@@ -2,6 +2,7 @@
 
 import type { components } from "../api/schema";
 import type { Bud, Stem, Survey } from "./schema";
+import { type StemId, stemId } from "./stemId";
 
 type Given<T> = NonNullable<T>;
 
@@ -120,18 +121,18 @@ export function asHardAs(choice: SchoolChoice | undefined, fallback: string, har
  */
 export function nextId(
   stems: readonly Pick<SurveyStem, "id">[],
-  parent?: string,
+  parent?: StemId,
   earlier: readonly string[] = [],
-): string {
-  const taken = new Set([...stems.map((s) => s.id), ...earlier]);
+): StemId {
+  const taken = new Set<string>([...stems.map((s) => s.id), ...earlier]);
   if (parent !== undefined) {
     for (let n = 1; ; n++) {
-      if (!taken.has(parent + n)) return parent + n;
+      if (!taken.has(parent + n)) return stemId(parent + n);
     }
   }
   for (let n = 0; ; n++) {
     // After Z come AA, AB …: a letter and a number is a side shoot.
     const letter = (n >= 26 ? String.fromCharCode(64 + Math.floor(n / 26)) : "") + String.fromCharCode(65 + (n % 26));
-    if (!taken.has(letter)) return letter;
+    if (!taken.has(letter)) return stemId(letter);
   }
 }

@@ -6,10 +6,11 @@ import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
 import { readDraft, sendDraft } from "../outbox/drafts";
 import { usePlant } from "../shared/usePlant";
+import type { StemId } from "../survey/stemId";
 import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
 
 /** The second visit: spur by spur, which of its buds grow. */
-export function GrowthWalk(props: { selected: string | null; onSelect: (id: string | null) => void }) {
+export function GrowthWalk(props: { selected: StemId | null; onSelect: (id: StemId | null) => void }) {
   const { survey } = usePlant();
   const { stems } = survey.document;
   const shoots = placesOf(stems).flatMap((p) => p.shoots.map((s) => ({ place: p, shoot: s })));

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
+import type { StemId } from "../survey/stemId";
 import { mark, markOf, marks, markShoot, type Place, placesOf, shootMarkOf, shootMarks } from "./places";
 
 /** Place by place along the vine: one tap says what stands there, and the next place comes up. */
@@ -9,8 +10,8 @@ export function PlaceWalk(props: {
   place: Place | null;
   looked: ReadonlySet<string>;
   onLooked: (looked: ReadonlySet<string>) => void;
-  onSelect: (id: string | null) => void;
-  onDetail: (id: string) => void;
+  onSelect: (id: StemId | null) => void;
+  onDetail: (id: StemId) => void;
 }) {
   const { survey } = usePlant();
   const { stems } = survey.document;

@@ -7,6 +7,7 @@ import { CaneReasons } from "../shared/CaneReasons";
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { PlanHead } from "../shared/PlanHead";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
+import type { StemId } from "../survey/stemId";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
 import { WithPhoto } from "../photos/OnPhoto";
@@ -24,7 +25,7 @@ export default function VineDecide() {
   const { survey, plan, planError, scene, kind } = usePlant();
   const { say } = useMeasures();
   const [state, setState] = useState<State>("after");
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<StemId | null>(null);
   if (survey.document.stems.length === 0) {
     return <NotLooked text="Draw the vine first and go along its places." to="Look at it" />;
   }
@@ -118,7 +119,7 @@ export default function VineDecide() {
 }
 
 /** Places that move away from the arm: when each has to be renewed. */
-function Creeping({ vine, onSelect }: { vine: Vine; onSelect: (id: string) => void }) {
+function Creeping({ vine, onSelect }: { vine: Vine; onSelect: (id: StemId) => void }) {
   const { long } = useMeasures();
   const far = vine.positions.filter((p) => p.creepPerYear != null && Number(p.off) > 60);
   if (far.length === 0) return null;

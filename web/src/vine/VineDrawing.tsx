@@ -16,6 +16,7 @@ import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "../drawin
 import { axisIn, type DrawnStem, type NewShoot, type Plan, rank, type Scene, type State } from "../drawing/scene";
 import { SupportShape } from "../drawing/SupportShape";
 import { useNarrow } from "../app/narrow";
+import type { StemId } from "../survey/stemId";
 import { seenWords, type Support } from "../survey/types";
 import { alongWire, overWire } from "./alongWire";
 import { placesOf } from "./places";
@@ -38,8 +39,8 @@ export interface VineDrawingProps {
   plan: Plan | null;
   state: State;
   /** A place or a stem. */
-  selected: string | null;
-  onSelect?: (id: string) => void;
+  selected: StemId | null;
+  onSelect?: (id: StemId) => void;
   title: string;
   /** A stem to come close to. */
   zoom?: string | null;
@@ -304,7 +305,7 @@ function Buds(props: { positions: (VinePlan["positions"][number] & { at: Point[]
 }
 
 /** The names of the places: under the arms where there are any, so that they cover no shoot; else in a line above. */
-function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: string | null; paper: Paper }) {
+function Names(props: { stems: DrawnStem[]; state: State; view: View; selected: StemId | null; paper: Paper }) {
   const { stems, view, state } = props;
   const { width, soilAt } = props.paper;
   const byId = new Map(stems.map((s) => [s.id, s]));

@@ -7,6 +7,7 @@ import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import { StemEditor } from "../shared/StemEditor";
 import { sceneOf } from "../drawing/scene";
+import type { StemId } from "../survey/stemId";
 import type { Support, SurveyStem } from "../survey/types";
 import { GrowthWalk } from "./GrowthWalk";
 import { isUnseen, placesOf } from "./places";
@@ -21,7 +22,7 @@ export default function VineLook() {
   const { survey, scene, kind } = usePlant();
   const navigate = useNavigate();
   const { stems, vine } = survey.document;
-  const [selected, setSelected] = useState<string | null>(null);
+  const [selected, setSelected] = useState<StemId | null>(null);
   const [anew, setAnew] = useState(false);
   const [detail, setDetail] = useState<string | null>(null);
   const second = vine?.stage === 2;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { stemId } from "../survey/stemId";
 import { together } from "./together";
 import { lettered, sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";
@@ -69,7 +70,7 @@ describe("the steps of one place on a vine", () => {
   } as unknown as SurveyDocument;
   const step = (stem: string | null, stage = "count", action: "shorten" | "tie" = "shorten") => ({
     key: `stem:${stem}`,
-    step: { stem, stage, action },
+    step: { stem: stem === null ? null : stemId(stem), stage, action },
   });
 
   it("belong together, and no others", () => {

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { stemId } from "../survey/stemId";
 import { budsLeft, mark, markOf, marks, markShoot, noteGrowth, placesOf, shootMarkOf, vineOf } from "./places";
+import type { SurveyStem } from "../survey/types";
 
 const cordon = vineOf({ system: "cordon", head: 900, arms: 2, places: 6, room: 160 });
 
@@ -15,7 +17,7 @@ describe("a vine drawn from four taps", () => {
   it("stands on stems that are there, within their length", () => {
     for (const system of ["cordon", "goblet", "long-cane", "t-trellis", "training"] as const) {
       const stems = vineOf({ system, head: 900, arms: 2, places: 8, room: 160 });
-      const byId = new Map(stems.map((s) => [s.id, s]));
+      const byId = new Map<string, SurveyStem>(stems.map((s) => [s.id, s]));
       for (const s of stems.filter((x) => x.parent !== "ground")) {
         const on = byId.get(s.parent)!;
         expect(on, s.id).toBeDefined();
@@ -33,8 +35,8 @@ describe("what is noted at a place", () => {
     for (const { mark: what } of marks) {
       const after = mark(cordon, placesOf(cordon)[3]!, what);
       const places = placesOf(after);
-      expect(markOf(places.find((p) => p.id === "L4")!)).toBe(what);
-      expect(places.filter((p) => p.id !== "L4").every((p) => markOf(p) === "two")).toBe(true);
+      expect(markOf(places.find((p) => p.id === stemId("L4"))!)).toBe(what);
+      expect(places.filter((p) => p.id !== stemId("L4")).every((p) => markOf(p) === "two")).toBe(true);
     }
   });
 
@@ -53,7 +55,7 @@ describe("what is noted at a place", () => {
 
   it("tells shoots near the head by their thickness", () => {
     const stems = vineOf({ system: "long-cane", head: 800, arms: 1, places: 4, room: 100 });
-    const after = markShoot(markShoot(markShoot(stems, "A", "thin"), "B", "gone"), "C", "dead");
+    const after = markShoot(markShoot(markShoot(stems, stemId("A"), "thin"), stemId("B"), "gone"), stemId("C"), "dead");
     expect(after.map((s) => s.id)).toEqual(["T", "A", "C", "D"]);
     expect(after.filter((s) => s.role === "shoot").map(shootMarkOf)).toEqual(["thin", "dead", "pencil"]);
   });
@@ -61,7 +63,11 @@ describe("what is noted at a place", () => {
 
 describe("the second visit", () => {
   it("notes which buds grow where they were seen, or evenly along what was left", () => {
-    const seen = { ...cordon.find((s) => s.id === "L1a")!, length: 262, buds: [{ at: 40 }, { at: 180 }, { at: 250 }] };
+    const seen = {
+      ...cordon.find((s) => s.id === stemId("L1a"))!,
+      length: 262,
+      buds: [{ at: 40 }, { at: 180 }, { at: 250 }],
+    };
     expect(budsLeft(seen)).toBe(3);
     expect(noteGrowth(seen, ["grows", "not-yet", "grows"]).buds).toEqual([
       { at: 40, state: "shooting" },

@@ -1,12 +1,13 @@
 /** The places of a vine from which shoots come, and the few marks a gardener sets on each. Pure; no framework. */
 
+import { type StemId, stemId } from "../survey/stemId";
 import { isTopLevel, seenWords, type SurveyStem, type VineFacts } from "../survey/types";
 
 export type System = NonNullable<VineFacts["system"]>;
 
 export interface Place {
   /** The spur's id, or that of the shoot where it comes from the arm itself. */
-  id: string;
+  id: StemId;
   on: string;
   at: number;
   old: SurveyStem | null;
@@ -42,13 +43,13 @@ const old = (s: SurveyStem) => s.role !== "trunk" && s.role !== "arm" && s.age >
 
 /** Every place, along each arm in order; shoots low on the trunk are places of their own. */
 export function placesOf(stems: SurveyStem[]): Place[] {
-  const byId = new Map(stems.map((s) => [s.id, s]));
+  const byId = new Map<string, SurveyStem>(stems.map((s) => [s.id, s]));
   const rootOf = (shoot: SurveyStem): SurveyStem | null => {
     let root: SurveyStem | null = null;
     for (let at = byId.get(shoot.parent); at && old(at); at = byId.get(at.parent)) root = at;
     return root;
   };
-  const places = new Map<string, Place>();
+  const places = new Map<StemId, Place>();
   for (const s of stems) {
     if (old(s) && (isTopLevel(s) || !old(byId.get(s.parent) ?? s))) {
       places.set(s.id, { id: s.id, on: s.parent, at: s.at ?? 0, old: s, shoots: [] });
@@ -109,7 +110,7 @@ export function mark(stems: SurveyStem[], place: Place, what: Mark): SurveyStem[
   const ring = stems.find((s) => s.id === spur.parent)?.role !== "arm";
   const shoot = (letter: string, at: number, diameter: number): SurveyStem => ({
     ...(place.shoots.find((s) => s.id === spur.id + letter) ?? {}),
-    id: spur.id + letter,
+    id: stemId(spur.id + letter),
     role: "shoot",
     parent: spur.id,
     at: Math.round(at),
@@ -147,7 +148,7 @@ export function shootMarkOf(shoot: SurveyStem): ShootMark {
 }
 
 /** Notes a mark on a single shoot. */
-export function markShoot(stems: SurveyStem[], id: string, what: ShootMark): SurveyStem[] {
+export function markShoot(stems: SurveyStem[], id: StemId, what: ShootMark): SurveyStem[] {
   if (what === "gone") return stems.filter((s) => s.id !== id && s.parent !== id);
   const diameter = shootMarks.find((m) => m.mark === what)!.diameter;
   return stems.map((s) => (s.id === id ? { ...s, diameter, deadFrom: what === "dead" ? 0 : null } : s));
@@ -169,11 +170,20 @@ export interface Frame {
 export function vineOf(frame: Frame): SurveyStem[] {
   if (frame.system === "training") {
     return [
-      { id: "A", role: "cane", parent: "ground", clock: 12, diameter: 9, age: 1, length: frame.head + 300, lean: 2 },
+      {
+        id: stemId("A"),
+        role: "cane",
+        parent: "ground",
+        clock: 12,
+        diameter: 9,
+        age: 1,
+        length: frame.head + 300,
+        lean: 2,
+      },
     ];
   }
   const trunk: SurveyStem = {
-    id: "T",
+    id: stemId("T"),
     role: "trunk",
     parent: "ground",
     clock: 12,
@@ -189,7 +199,7 @@ export function vineOf(frame: Frame): SurveyStem[] {
       ...Array.from({ length: frame.places }, (_, i): SurveyStem => {
         const left = i % 2 === 0;
         return {
-          id: String.fromCharCode(65 + i),
+          id: stemId(String.fromCharCode(65 + i)),
           role: "shoot",
           parent: "T",
           at: Math.round(frame.head - 15 - i * 9),
@@ -208,7 +218,7 @@ export function vineOf(frame: Frame): SurveyStem[] {
   const arms: SurveyStem[] = ring
     ? []
     : sides.map((side) => ({
-        id: side,
+        id: stemId(side),
         role: "arm",
         parent: "T",
         at: frame.head - 15,
@@ -227,7 +237,7 @@ export function vineOf(frame: Frame): SurveyStem[] {
           ? 6
           : 12;
       const spur: SurveyStem = {
-        id: `${side}${n}`,
+        id: stemId(`${side}${n}`),
         role: "spur",
         parent: ring ? "T" : side,
         at: ring ? Math.round(frame.head - 10 - ((n * 7) % 25)) : Math.round(frame.room * n - frame.room / 4),

@@ -1,16 +1,17 @@
 /** Which steps belong together: the cuts of one place on a vine. Pure. */
 
 import type { Schemas } from "../api/client";
-import type { SurveyDocument } from "../survey/types";
+import type { StemId } from "../survey/stemId";
+import type { SurveyDocument, SurveyStem } from "../survey/types";
 
 interface Open {
   key: string;
-  step: { stem?: string | null; stage: string; action: Schemas["StepAction"] };
+  step: { stem?: StemId | null; stage: string; action: Schemas["StepAction"] };
 }
 
 /** The oldest wood but trunk and arm that a stem stands on; the stem itself where that is the arm. */
-function rootOf(document: SurveyDocument, id: string): string {
-  const byId = new Map(document.stems.map((s) => [s.id, s]));
+function rootOf(document: SurveyDocument, id: StemId): StemId {
+  const byId = new Map<string, SurveyStem>(document.stems.map((s) => [s.id, s]));
   let root = id;
   for (let at = byId.get(id); at; at = byId.get(at.parent)) {
     if (at.role === "trunk" || at.role === "arm") break;

@@ -24,7 +24,7 @@ internal sealed class CaneSettling(Survey survey)
     public StemTree Tree { get; } = StemTree.Build(survey.Stems, survey.Plant);
 
     /// <summary>What was settled so far, by id.</summary>
-    public Dictionary<string, DecidedCane> Decided { get; } = [];
+    public Dictionary<StemId, DecidedCane> Decided { get; } = [];
 
     /// <summary>What was settled of a stem.</summary>
     public DecidedCane Of(Stem stem) => Decided[stem.Id];

@@ -47,7 +47,7 @@ internal sealed class CaneStems
         );
 
     /// <summary>A cut of sound wood waits for the main prune; what falls with it waits too.</summary>
-    private void Wait(string id)
+    private void Wait(StemId id)
     {
         var d = _canes.Decided[id];
         _canes.Decided[id] = d with

@@ -158,7 +158,7 @@ internal sealed class CanePlanner
 
     private Outcome OutcomeOf(SolvedChoice solved, ImmutableArray<Decided> decided, OnSupport? support) =>
         new(
-            decided.ToDictionary(d => d.Stem.Id, d => $"{d.Decision}"),
+            decided.ToDictionary(d => d.Stem.Id.Value, d => $"{d.Decision}"),
             [
                 .. decided.Select(d =>
                     (d.Option ?? d.Later?.Option) is { Kind: OptionKind.Cut } o
@@ -296,7 +296,7 @@ internal sealed class CanePlanner
     }
 
     /// <summary>What becomes of each stem; null where the best choice was not proved.</summary>
-    public IReadOnlyDictionary<string, Decision>? Decisions()
+    public IReadOnlyDictionary<StemId, Decision>? Decisions()
     {
         if (_known.Effort.Left <= 0)
         {

@@ -22,7 +22,7 @@ internal sealed class CaneTally(
     /// <summary>Minutes more for shears, which take the whole plant (assumption).</summary>
     private static readonly double ShearMinutes = RoseNumbers.Of.ShearMinutes;
 
-    private readonly Dictionary<string, Decided> _byId = decided.ToDictionary(d => d.Stem.Id);
+    private readonly Dictionary<StemId, Decided> _byId = decided.ToDictionary(d => d.Stem.Id);
 
     private readonly ImmutableArray<Decided> _canes =
     [

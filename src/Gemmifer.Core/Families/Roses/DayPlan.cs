@@ -21,7 +21,7 @@ internal sealed class DayPlan(Survey survey, StemTree tree, bool light, OptionBu
         var today = whole;
         if (survey.ElectiveWait)
         {
-            var now = new Dictionary<string, Decided>();
+            var now = new Dictionary<StemId, Decided>();
             var byId = whole.ToDictionary(d => d.Stem.Id);
             foreach (var stem in tree.Stems.Where(s => s.TopLevel))
             {

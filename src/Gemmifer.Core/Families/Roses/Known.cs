@@ -21,7 +21,7 @@ internal sealed class Known
     /// <summary>What this plan may cost, all its whatifs among it.</summary>
     public SearchEffort Effort { get; } = new(SearchEffort.OfPlan);
 
-    private Dictionary<string, CutOption>? _chosen;
+    private Dictionary<StemId, CutOption>? _chosen;
 
     /// <summary>What was chosen first, of each cane.</summary>
     public void Remember(SolvedChoice first) =>

@@ -41,7 +41,7 @@ internal static class NextWinter
         return [.. old.Take(Math.Min(most, kept.Count - 1)).Select(d => NextOf(d, kept))];
     }
 
-    private static NextCane NextOf(Decided d, Dictionary<string, Decided> kept)
+    private static NextCane NextOf(Decided d, Dictionary<StemId, Decided> kept)
     {
         var id = d.Stem.Id;
         if (d.Successor is not { } young || !kept.TryGetValue(young, out var successor))

@@ -1,4 +1,5 @@
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Families.Roses;
 
@@ -8,12 +9,12 @@ namespace Gemmifer.Core.Families.Roses;
 /// </summary>
 internal sealed class PinnedChoice(SolvedChoice solved)
 {
-    private readonly Dictionary<string, int> _numbers = solved
+    private readonly Dictionary<StemId, int> _numbers = solved
         .Sorted.Candidates.Select((c, i) => (c.Stem.Id, i))
         .ToDictionary(c => c.Id, c => c.i);
 
     /// <summary>What then becomes of the canes that are chosen among; null where it has to be planned anew.</summary>
-    public IReadOnlyDictionary<string, Decision>? Decisions(string id, bool keep)
+    public IReadOnlyDictionary<StemId, Decision>? Decisions(StemId id, bool keep)
     {
         // Out of season the gardener's word alone is done on the day. Limits that were relaxed, what may wait a year,
         // and a place that was asked for on a support come out otherwise where the gardener has a word in them.

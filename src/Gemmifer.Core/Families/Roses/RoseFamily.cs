@@ -2,6 +2,7 @@ using Gemmifer.Core.Families.Roses.Climbing;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Supports;
 using Gemmifer.Core.Surveys;
 
@@ -43,7 +44,7 @@ public sealed class RoseFamily : Family
         OfTask(survey) ?? new CanePlanner(survey, new CaneTask(Noun, []), cancel).PlanWithFlips();
 
     /// <inheritdoc/>
-    public override IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+    public override IReadOnlyDictionary<StemId, Decision>? Decide(Survey survey, CancellationToken cancel) =>
         OfTask(survey)?.Stems.ToDictionary(s => s.Id, s => s.Decision)
         ?? new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
 

@@ -28,7 +28,7 @@ internal static class RoseLimits
     internal static ChoiceLimits LimitsOf(
         Survey survey,
         ImmutableArray<Candidate> candidates,
-        IReadOnlyDictionary<string, Fate> fates,
+        IReadOnlyDictionary<StemId, Fate> fates,
         double totalMm,
         double forcedMm,
         bool twoYears
@@ -62,7 +62,7 @@ internal static class RoseLimits
     internal static int Fewest(
         Survey survey,
         ImmutableArray<Candidate> candidates,
-        IReadOnlyDictionary<string, Fate> fates
+        IReadOnlyDictionary<StemId, Fate> fates
     )
     {
         var able = candidates.Where(c => c.Options.Any(o => o.Keeps) && !c.Replaced).ToArray();

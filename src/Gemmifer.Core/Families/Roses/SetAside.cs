@@ -11,7 +11,7 @@ namespace Gemmifer.Core.Families.Roses;
 /// Where the gardener's word goes against what must be: such a plan is not among those the rules allow, and what it
 /// sets aside is counted against it.
 /// </summary>
-internal sealed class SetAside(StemTree tree, FrozenDictionary<string, Finding> findings)
+internal sealed class SetAside(StemTree tree, FrozenDictionary<StemId, Finding> findings)
 {
     /// <summary>
     /// A word that cannot be followed beside another, and a place of one's own, weigh more than a rule.
@@ -28,7 +28,7 @@ internal sealed class SetAside(StemTree tree, FrozenDictionary<string, Finding> 
     public int Count(
         ImmutableArray<Candidate> candidates,
         ImmutableArray<Candidate> unasked,
-        IReadOnlySet<string> strongest,
+        IReadOnlySet<StemId> strongest,
         Func<Stem, Fate?> usual,
         Func<Stem, Fate?> asked,
         Func<Stem, bool> spares

@@ -41,11 +41,11 @@ internal sealed class SideShoots
     private readonly StemTree _tree;
     private readonly OptionBuilder _options;
     private readonly ShootPruning _pruning;
-    private readonly FrozenDictionary<string, Finding> _findings;
-    private readonly Dictionary<string, ShootOutcome> _outcomes = [];
+    private readonly FrozenDictionary<StemId, Finding> _findings;
+    private readonly Dictionary<StemId, ShootOutcome> _outcomes = [];
 
     /// <summary>Works on one plant.</summary>
-    public SideShoots(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
+    public SideShoots(Survey survey, StemTree tree, FrozenDictionary<StemId, Finding> findings)
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
         var living = tree.Stems.Where(s =>

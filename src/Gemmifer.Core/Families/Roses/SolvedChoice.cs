@@ -32,7 +32,7 @@ internal sealed record SolvedChoice(
     RelaxedChoice Choice
 )
 {
-    private readonly Lazy<FrozenDictionary<string, string>> _successors = new(() =>
+    private readonly Lazy<FrozenDictionary<StemId, StemId>> _successors = new(() =>
         PairOld(Survey, Sorted, Model, Choice)
     );
 
@@ -156,7 +156,7 @@ internal sealed record SolvedChoice(
             : null;
 
     /// <summary>Old canes of a climber with the young one that takes the place of each.</summary>
-    public FrozenDictionary<string, string> Successors => _successors.Value;
+    public FrozenDictionary<StemId, StemId> Successors => _successors.Value;
 
     /// <summary>
     /// What was chosen of a candidate; where the bud has still to be found, with the end where it has its room.
@@ -269,7 +269,7 @@ internal sealed record SolvedChoice(
     /// The young cane that takes the place of an old candidate, or of one that is old by next winter; null where there
     /// is none.
     /// </summary>
-    public string? Successor(int i)
+    public StemId? Successor(int i)
     {
         var candidate = Sorted.Candidates[i];
         if (candidate.Stem.Age + 1 < Survey.Plant.Kind.OldFrom)
@@ -300,7 +300,7 @@ internal sealed record SolvedChoice(
             .FirstOrDefault();
     }
 
-    private static FrozenDictionary<string, string> PairOld(
+    private static FrozenDictionary<StemId, StemId> PairOld(
         Survey survey,
         Sorted sorted,
         ChoiceModel model,

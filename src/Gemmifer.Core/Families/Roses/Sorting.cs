@@ -37,8 +37,8 @@ internal enum Fate
 /// <param name="Climber">What the trade says of a climber's canes; null for other kinds.</param>
 /// <param name="ForcedRemovedMm">Live wood that goes whatever is chosen, mm.</param>
 internal sealed record Sorted(
-    FrozenDictionary<string, Finding> Findings,
-    FrozenDictionary<string, Fate> Fates,
+    FrozenDictionary<StemId, Finding> Findings,
+    FrozenDictionary<StemId, Fate> Fates,
     ImmutableArray<Candidate> Candidates,
     ChoiceLimits Limits,
     double TotalLiveMm,
@@ -109,7 +109,7 @@ internal static class Sorting
     private sealed record Weighed(
         Survey Survey,
         StemTree Tree,
-        FrozenDictionary<string, Finding> Findings,
+        FrozenDictionary<StemId, Finding> Findings,
         OptionRules Rules
     )
     {
@@ -198,9 +198,9 @@ internal static class Sorting
     }
 
     /// <summary>The strongest that the gardener takes out, one after another.</summary>
-    private static HashSet<string> StrongestAskedOut(Weighed plant, ImmutableArray<Candidate> unasked)
+    private static HashSet<StemId> StrongestAskedOut(Weighed plant, ImmutableArray<Candidate> unasked)
     {
-        var (ranked, rest) = (new HashSet<string>(), unasked);
+        var (ranked, rest) = (new HashSet<StemId>(), unasked);
         while (Strongest(plant, rest) is { } next && plant.Tree.ById[rest[next].Stem.Id].Pin is Pin.Remove)
         {
             ranked.Add(rest[next].Stem.Id);
@@ -213,8 +213,8 @@ internal static class Sorting
     /// <summary>Live wood of a plant without its suckers, and how much of it goes in any case, mm.</summary>
     private static (double Total, double Forced) LiveWood(
         StemTree tree,
-        FrozenDictionary<string, Finding> findings,
-        FrozenDictionary<string, Fate> fates,
+        FrozenDictionary<StemId, Finding> findings,
+        FrozenDictionary<StemId, Fate> fates,
         Stem[] top
     )
     {
@@ -295,7 +295,7 @@ internal static class Sorting
     public static bool Wholly(Finding finding, Verdict verdict) =>
         finding.Verdict == verdict && finding.SoundToMm is null;
 
-    private static FrozenDictionary<string, Finding> Diagnose(Survey survey, StemTree tree)
+    private static FrozenDictionary<StemId, Finding> Diagnose(Survey survey, StemTree tree)
     {
         var mildew = tree.Stems.Count(s => s.Has(Sign.Mildew));
         return tree.Stems.ToFrozenDictionary(

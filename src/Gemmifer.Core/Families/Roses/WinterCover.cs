@@ -114,7 +114,7 @@ internal sealed class WinterCover
     private IEnumerable<PlanStep> WrapOnSupport(DateOnly day)
     {
         var stiff = _canes.Where(TooStiff).Select(c => c.Id).ToArray();
-        var bent = _canes.Select(c => c.Id).Except(stiff, StringComparer.Ordinal).ToArray();
+        var bent = _canes.Select(c => c.Id).Except(stiff).ToArray();
         if (bent.Length > 0 || stiff.Length == 0)
         {
             yield return Step(

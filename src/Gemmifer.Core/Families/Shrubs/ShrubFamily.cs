@@ -1,6 +1,7 @@
 using Gemmifer.Core.Families.Roses;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
+using Gemmifer.Core.Stems;
 using Gemmifer.Core.Surveys;
 
 namespace Gemmifer.Core.Families.Shrubs;
@@ -32,6 +33,6 @@ public sealed class ShrubFamily : Family
         new CanePlanner(survey, new CaneTask(Noun, ShrubRoutine.Steps(survey.Date)), cancel).PlanWithFlips();
 
     /// <inheritdoc/>
-    public override IReadOnlyDictionary<string, Decision>? Decide(Survey survey, CancellationToken cancel) =>
+    public override IReadOnlyDictionary<StemId, Decision>? Decide(Survey survey, CancellationToken cancel) =>
         new CanePlanner(survey, new CaneTask(Noun, []), cancel, CanePlanner.QuestionNodes).Decisions();
 }

@@ -64,7 +64,7 @@ internal static class AssumedShoots
     {
         var parent = new Parent(Origin.Stem, spur.Id, spur.LengthMm * VineNumbers.Of.AssumedLow);
         return new Stem(
-            spur.Id + Mark,
+            new StemId(spur.Id + Mark),
             StemRole.Shoot,
             parent,
             spur.Bearing,
@@ -84,7 +84,7 @@ internal static class AssumedShoots
     }
 
     /// <summary>Whether a stem was only taken to stand.</summary>
-    public static bool Is(Stem stem) => stem.Id.EndsWith(Mark, StringComparison.Ordinal);
+    public static bool Is(Stem stem) => stem.Id.Value.EndsWith(Mark, StringComparison.Ordinal);
 
     /// <summary>What a gardener is told to do where a shoot was taken to stand; null where it is not kept.</summary>
     public static VineDecided? Instruction(VineDecided decided, ImmutableArray<VineDecided> all) =>

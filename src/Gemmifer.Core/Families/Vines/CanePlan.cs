@@ -75,7 +75,7 @@ internal static class CanePlan
                 .. LongCaneWarnings.OnLength(budget, evenly.Buds, least),
                 .. LongCaneWarnings.OnProof(choice),
             ],
-            Canes: choice.Canes.Select(c => weighing.Shoots[c].Shoot.Stem.Id).ToHashSet(StringComparer.Ordinal)
+            Canes: choice.Canes.Select(c => weighing.Shoots[c].Shoot.Stem.Id).ToHashSet()
         );
     }
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Schools;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Families.Vines;
 
@@ -110,8 +111,8 @@ public sealed record PlanSum(SumOf Of, string Text);
 /// <param name="Marks">Where its buds sit: x, y, z.</param>
 /// <param name="Along">Where it stands on the arm or trunk, mm.</param>
 public sealed record PlanPosition(
-    string Id,
-    string? Shoot,
+    StemId Id,
+    StemId? Shoot,
     int Buds,
     bool Doubt,
     double Off,

@@ -17,13 +17,13 @@ internal static class VineCarryOver
     /// The stems of a vine, a season older already, with last season's shoots turned into what they are now, and the
     /// spur that each shoot became the end of.
     /// </summary>
-    public static (IReadOnlyList<NotedStem> Stems, IReadOnlyDictionary<string, string> Merged) Grown(
+    public static (IReadOnlyList<NotedStem> Stems, IReadOnlyDictionary<StemId, StemId> Merged) Grown(
         IReadOnlyList<CarriedStem> carried
     )
     {
         // A cane lies along its wire once it was tied there.
         var all = carried.Select(c => c.Laid ? c.Stem with { Lean = LevelDeg, TipLean = LevelDeg } : c.Stem).ToList();
-        var merged = new Dictionary<string, string>(StringComparer.Ordinal);
+        var merged = new Dictionary<StemId, StemId>();
         for (var i = 0; i < all.Count; i++)
         {
             if (all[i] is { Age: 2, Role: StemRole.Shoot or StemRole.Cane or StemRole.Spur } shoot)
@@ -35,7 +35,7 @@ internal static class VineCarryOver
         return ([.. all.Where(s => !merged.ContainsKey(s.Id))], merged);
     }
 
-    private static void Turn(List<NotedStem> all, int i, NotedStem shoot, Dictionary<string, string> merged)
+    private static void Turn(List<NotedStem> all, int i, NotedStem shoot, Dictionary<StemId, StemId> merged)
     {
         var on = all.FindIndex(s => s.Id == shoot.Parent);
         if (on < 0)

@@ -121,7 +121,7 @@ public sealed class VineFamily : Family
         seasons == 0 ? base.Grown(carried, seasons) : VineCarryOver.Grown(carried).Stems;
 
     /// <inheritdoc/>
-    public override IReadOnlyDictionary<string, string> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
+    public override IReadOnlyDictionary<StemId, StemId> Renamed(IReadOnlyList<CarriedStem> carried, int seasons) =>
         seasons == 0 ? base.Renamed(carried, seasons) : VineCarryOver.Grown(carried).Merged;
 
     /// <inheritdoc/>

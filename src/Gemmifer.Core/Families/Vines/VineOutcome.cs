@@ -1,4 +1,5 @@
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Families.Vines;
 
@@ -18,6 +19,6 @@ internal sealed record VineOutcome(
     IReadOnlyList<PlanVineYear>? Timeline = null,
     IReadOnlyList<PlanStep>? Steps = null,
     int? BudsWanted = null,
-    IReadOnlySet<string>? Canes = null,
+    IReadOnlySet<StemId>? Canes = null,
     int LaterBuds = 0
 );

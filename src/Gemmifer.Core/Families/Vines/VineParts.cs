@@ -55,7 +55,7 @@ public sealed record VineShoot(
 /// <param name="AlongMm">Where on it, mm.</param>
 /// <param name="Old">The old wood it stands on; null where shoots come from the arm itself.</param>
 public sealed record VinePosition(
-    string Name,
+    StemId Name,
     Stem? On,
     double AlongMm,
     Stem? Old,
@@ -73,7 +73,7 @@ public sealed class VineParts
         Positions.SelectMany(p => p.Shoots).Where(s => !AssumedShoots.Is(s.Stem)).ToArray() is { Length: > 0 } shoots
         && shoots.All(s => s.Stem.Has(Sign.Distorted));
 
-    private VineParts(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
+    private VineParts(Survey survey, StemTree tree, FrozenDictionary<StemId, Finding> findings)
     {
         (_survey, Tree, Findings) = (survey, tree, findings);
         Trunk = tree.Stems.FirstOrDefault(s => s.Role == StemRole.Trunk);
@@ -88,7 +88,7 @@ public sealed class VineParts
 
     public StemTree Tree { get; }
 
-    public FrozenDictionary<string, Finding> Findings { get; }
+    public FrozenDictionary<StemId, Finding> Findings { get; }
 
     /// <summary>The trunk; null where none was noted.</summary>
     public Stem? Trunk { get; }
@@ -194,7 +194,7 @@ public sealed class VineParts
             );
         }
 
-        foreach (var on in placed.Where(p => p.Root.Old is null).GroupBy(p => p.Shoot.Parent.StemId ?? ""))
+        foreach (var on in placed.Where(p => p.Root.Old is null).GroupBy(p => p.Shoot.Parent.StemId))
         {
             var line = on.Select(p => p.Shoot)
                 .OrderBy(s => s.Parent.AlongMm)
@@ -203,11 +203,11 @@ public sealed class VineParts
             while (line.Count > 0)
             {
                 var first = line[0];
-                var here = on.Key == "" ? [first] : line.Where(s => ShareAPlace(first, s)).ToArray();
+                var here = on.Key is null ? [first] : line.Where(s => ShareAPlace(first, s)).ToArray();
                 line.RemoveAll(here.Contains);
                 yield return new VinePosition(
                     first.Id,
-                    on.Key == "" ? null : Tree.ById[on.Key],
+                    on.Key is null ? null : Tree.ById[on.Key],
                     first.Parent.AlongMm,
                     null,
                     [.. here.Select(s => Judge(s, 0))],

@@ -37,7 +37,7 @@ internal sealed record VineDecided(
     Stem Stem,
     Decision Decision,
     PlanReason Reason,
-    string? Successor = null,
+    StemId? Successor = null,
     VineCut? Cut = null,
     Stage Stage = Stage.Count,
     StepAction Action = StepAction.Do,
@@ -53,7 +53,7 @@ internal sealed record VineDecided(
 /// <summary>Collects decisions on the stems of a vine; each stem is decided once.</summary>
 internal sealed class VineWork(Survey survey, VineParts parts)
 {
-    private readonly Dictionary<string, VineDecided> _decided = [];
+    private readonly Dictionary<StemId, VineDecided> _decided = [];
 
     public VineParts Parts => parts;
 

@@ -234,7 +234,10 @@ public class RowPlanTests
             ["length"] = 700,
         };
         var plan = Plan(Of([.. canes, lateral]).Plant("kind", "blackberry.erect"));
-        Assert.Equal(["A", "B", "P", "S", "X"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
+        Assert.Equal(
+            ["A", "B", "P", "S", "X"],
+            plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value)
+        );
         Assert.Equal((Decision.Shorten, Stage.Laterals), (plan.Stem("H1").Decision, plan.Step("H1").Stage));
         Assert.Equal(Stage.Dead, plan.Step("X").Stage);
         Assert.Equal((6, 5), (plan.Counts.Kept, plan.Counts.Removed));

@@ -25,8 +25,8 @@ public sealed class CentreTests
         // A straight cane that leans 30 degrees stands over the axis after radius / sin 30.
         var survey = Surveys.Read(Surveys.Of(Across(150, 30), Cane("A", 3)));
         var tree = StemTree.Build(survey.Stems, survey.Plant);
-        Assert.Equal(300, tree.ThroughCentreAt(tree.ById["X"])!.Value, 3);
-        Assert.Null(tree.ThroughCentreAt(tree.ById["A"]));
+        Assert.Equal(300, tree.ThroughCentreAt(tree.ById[new("X")])!.Value, 3);
+        Assert.Null(tree.ThroughCentreAt(tree.ById[new("A")]));
     }
 
     [Fact]
@@ -34,7 +34,7 @@ public sealed class CentreTests
     {
         var survey = Surveys.Read(Surveys.Of(Across(150, 30).With("length", 290), Cane("A", 3)));
         var tree = StemTree.Build(survey.Stems, survey.Plant);
-        Assert.Null(tree.ThroughCentreAt(tree.ById["X"]));
+        Assert.Null(tree.ThroughCentreAt(tree.ById[new("X")]));
     }
 
     [Theory]

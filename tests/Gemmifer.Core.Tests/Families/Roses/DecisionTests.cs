@@ -40,7 +40,7 @@ public sealed class DecisionTests
             )
         );
         Assert.Equal(Decision.Remove, plan.Stem("D").Decision);
-        Assert.Single(plan.Stems, s => s.Id is "B" or "C" && s.Decision == Decision.Remove);
+        Assert.Single(plan.Stems, s => s.Id.Value is "B" or "C" && s.Decision == Decision.Remove);
         Assert.Contains(plan.Warnings, w => w.Code == "few-canes");
     }
 
@@ -105,7 +105,7 @@ public sealed class DecisionTests
             .Select(i => Cane($"{(char)('A' + i)}", 0.5 + (i * 1.5), 16, 1 + i, 1500))
             .ToArray();
         var plan = Surveys.Plan(School(Surveys.Of(canes).Plant("kind", "rose.shrub"), "renewal-by-age"));
-        var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id).ToArray();
+        var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value).ToArray();
         Assert.InRange(gone.Length, 1, 2);
         Assert.Contains("H", gone);
     }
@@ -209,7 +209,7 @@ public sealed class DecisionTests
                 tried++;
                 foreach (var gone in after.Stems.Where(s => s.Decision == Decision.Remove))
                 {
-                    if (before.Stem(gone.Id).Decision is not Decision.Remove && gone.Id.Length == 1)
+                    if (before.Stem(gone.Id).Decision is not Decision.Remove && gone.Id.Value.Length == 1)
                     {
                         worse.Add($"{seed} {gone.Id} goes once buds from {at} on are noted on {stem.Id}");
                     }
@@ -358,7 +358,7 @@ public sealed class DecisionTests
         else
         {
             var tree = StemTree.Build(read.Stems, read.Plant);
-            var top = tree.Axis(tree.ById["Z"]);
+            var top = tree.Axis(tree.ById[new("Z")]);
             Assert.True(top.At(top.LengthMm).Z - read.Plant.CrownHeightMm <= read.School.HeightMaxMm + 1);
         }
     }

@@ -85,8 +85,8 @@ public class ExtremeTests
         // The wait is no speed limit: it turns a plan that never ends into a failure.
         var plan = await Task.Run(() => Planner.Plan(survey)).WaitAsync(TimeSpan.FromMinutes(2));
         Assert.Equal(
-            survey.Stems.Select(s => s.Id).Order(StringComparer.Ordinal),
-            plan.Stems.Select(s => s.Id).Order(StringComparer.Ordinal)
+            survey.Stems.Select(s => s.Id.Value).Order(StringComparer.Ordinal),
+            plan.Stems.Select(s => s.Id.Value).Order(StringComparer.Ordinal)
         );
         Assert.Equal(Enumerable.Range(1, plan.Steps.Count), plan.Steps.Select(s => s.N));
         Assert.InRange(plan.Counts.RemovedShare, 0, 1);

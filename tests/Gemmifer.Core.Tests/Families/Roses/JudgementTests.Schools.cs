@@ -17,12 +17,12 @@ public partial class JudgementTests
                 .Of([.. canes, Surveys.Cane("R", 6.6, 8, 2, 900, 24).With("rubs", new JsonArray("E"))])
                 .With("school", "light-hand")
         );
-        Assert.Equal(["B"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
+        Assert.Equal(["B"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value));
 
         // Of the two that rub the weaker loses the part that does.
-        Assert.Equal(["D", "R"], plan.Stems.Where(s => s.Decision == Decision.Shorten).Select(s => s.Id));
+        Assert.Equal(["D", "R"], plan.Stems.Where(s => s.Decision == Decision.Shorten).Select(s => s.Id.Value));
         Assert.Equal((Stage.Crossing, "rub"), (plan.Step("R").Stage, plan.Stem("R").Reasons[0].Rule));
-        Assert.All(plan.Stems.Where(s => s.Id is not ("B" or "R" or "D")), s =>
+        Assert.All(plan.Stems.Where(s => s.Id.Value is not ("B" or "R" or "D")), s =>
             Assert.Equal(Decision.Keep, s.Decision)
         );
     }
@@ -37,7 +37,7 @@ public partial class JudgementTests
                 .Select(i => Surveys.Cane(((char)('A' + i)).ToString(), i + 0.5, 14, i % 2 == 0 ? 6 : 1, 1500, 35)),
         ];
         var plan = Surveys.Plan(Kind(Surveys.Of(canes), "rose.shrub", "renewal-by-age"));
-        var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id[0] - 'A').ToArray();
+        var gone = plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value[0] - 'A').ToArray();
         Assert.InRange(gone.Count(i => i % 2 == 0), 1, 2);
         Assert.True(plan.Counts.RemovedShare <= 0.5);
         Assert.All(plan.Steps.Where(s => s.Stage == Stage.Shorten), s => Assert.True(s.Cut!.Z > 750));
@@ -57,7 +57,7 @@ public partial class JudgementTests
         Assert.Equal((Tool.Shears, CutPlace.Height, 0), (shear.Tool, shear.Cut!.Where, shear.Cut.Slope));
         var tallest = 1200 * Math.Cos(24 * Math.PI / 180);
         Assert.Equal(tallest / 2, shear.Cut.At!.Value, 5.0);
-        Assert.Equal(["C", "R"], plan.Steps.Where(s => s.Action == StepAction.Remove).Select(s => s.Stem!));
+        Assert.Equal(["C", "R"], plan.Steps.Where(s => s.Action == StepAction.Remove).Select(s => s.Stem!.Value));
         Assert.Equal(7, plan.Stems.Count(s => s.Decision == Decision.Shorten));
         Assert.DoesNotContain(plan.Steps, s => s.Stage == Stage.Shorten);
         Assert.Empty(plan.Warnings);
@@ -128,7 +128,7 @@ public partial class JudgementTests
             .Select(i => Surveys.Cane(((char)('A' + i)).ToString(), (i * 2.4) + 0.5, i == 4 ? 2.5 : 4, 2, 350, 30))
             .ToArray();
         var plan = Surveys.Plan(Kind(Surveys.Of(small), "rose.miniature", "open-bowl"));
-        Assert.Equal(["E"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
+        Assert.Equal(["E"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value));
     }
 
     [Fact]

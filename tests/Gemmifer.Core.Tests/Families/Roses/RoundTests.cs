@@ -179,7 +179,7 @@ public class RoundTests
             "Cut F1 6 mm above the second leaf from the top, the one of 5 leaflets.",
             plan.Step("F1").Text.Text
         );
-        Assert.Contains(plan.Assumed, a => a is { Stem: "F1", Field: "buds" });
+        Assert.Contains(plan.Assumed, a => a is { Stem.Value: "F1", Field: "buds" });
 
         // Measured, the same leaf is told by its place.
         var measured = Stem("F1", 1, 1, "3 5 7");

@@ -91,7 +91,7 @@ public class WorkedCaseTests
             .. Enumerable.Range(0, 6).Select(i => Surveys.Cane($"Y{i}", (i * 2) + 1.2, 14, 1, 1200, 24)),
         ];
         var survey = Surveys.Of([.. old, .. young]);
-        int Gone(PlanDocument p) => p.Stems.Count(s => s.Id[0] != 'Y' && s.Decision == Decision.Remove);
+        int Gone(PlanDocument p) => p.Stems.Count(s => s.Id.Value[0] != 'Y' && s.Decision == Decision.Remove);
         Assert.InRange(Gone(Surveys.Plan(survey)), 1, 2);
         Assert.True(Gone(Surveys.Plan(survey.Plant("neglected", true))) > 2);
     }

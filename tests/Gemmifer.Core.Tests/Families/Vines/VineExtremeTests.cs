@@ -124,7 +124,7 @@ public class VineExtremeTests
         }
 
         var plan = Plan(survey);
-        var decided = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
+        var decided = plan.Stems.ToDictionary(s => s.Id.Value, s => s.Decision);
         foreach (var stem in survey["stems"]!.AsArray())
         {
             var (id, parent) = ((string)stem!["id"]!, (string)stem["parent"]!);

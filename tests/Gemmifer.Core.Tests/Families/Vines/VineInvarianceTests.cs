@@ -78,7 +78,7 @@ public class VineInvarianceTests
         }
 
         static IEnumerable<(string, Decision)> Decisions(PlanDocument plan) =>
-            plan.Stems.Select(s => (s.Id, s.Decision));
+            plan.Stems.Select(s => (s.Id.Value, s.Decision));
         var plan = Plan(survey);
         Assert.Equal(Decisions(plan), Decisions(Plan(With(c => 24 - c))));
         if ((string)survey["vine"]!["system"]! != "long-cane")
@@ -98,8 +98,8 @@ public class VineInvarianceTests
         var survey = Random(seed);
         var plan = Plan(survey);
         var stems = survey["stems"]!.AsArray().ToDictionary(s => (string)s!["id"]!, s => s!);
-        var decided = plan.Stems.ToDictionary(s => s.Id, s => s.Decision);
-        Assert.Equal(stems.Keys.Order(StringComparer.Ordinal), plan.Stems.Select(s => s.Id));
+        var decided = plan.Stems.ToDictionary(s => s.Id.Value, s => s.Decision);
+        Assert.Equal(stems.Keys.Order(StringComparer.Ordinal), plan.Stems.Select(s => s.Id.Value));
         foreach (var (id, stem) in stems)
         {
             var parent = (string)stem["parent"]!;
@@ -132,7 +132,7 @@ public class VineInvarianceTests
         foreach (var arm in new[] { "L", "R" })
         {
             var at = plan.Vine!.Positions.Where(p =>
-                    p.Shoot is not null && p.Id.StartsWith(arm, StringComparison.Ordinal)
+                    p.Shoot is not null && p.Id.Value.StartsWith(arm, StringComparison.Ordinal)
                 )
                 .Select(p => p.Along)
                 .Order()

@@ -122,7 +122,7 @@ public partial class VinePlanTests
                 ]
             )
         );
-        Assert.Equal(["L2", "L3"], plan.Vine!.Positions.Where(p => p.Shoot is not null).Select(p => p.Id));
+        Assert.Equal(["L2", "L3"], plan.Vine!.Positions.Where(p => p.Shoot is not null).Select(p => p.Id.Value));
         Assert.Equal(Decision.Remove, plan.Stem("L1").Decision);
     }
 
@@ -261,7 +261,7 @@ public partial class VinePlanTests
         var survey = Cordon(3, facts);
         survey["stems"]!.AsArray().Add(Stem("Z", "shoot", "L", 9, 1, 900, 700).With("deadFrom", 0));
         var plan = Plan(survey);
-        Assert.Equal(["Z"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
+        Assert.Equal(["Z"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value));
         Assert.Equal(12, plan.Counts.Left);
         Assert.Contains("winter-loss", Codes(plan));
         Assert.All(plan.Steps.Where(s => s.Action == StepAction.Defer), s =>

@@ -15,7 +15,7 @@ namespace Gemmifer.Core.Families.Roses.Climbing;
 /// it.</param>
 public sealed record CaneOnSupport(
     Stem Stem,
-    string Owner,
+    StemId Owner,
     CaneToTrain Cane,
     Lies Lies,
     TargetLine? Line,

@@ -25,10 +25,10 @@ internal sealed class ClimberRules
 
     private readonly Survey _survey;
     private readonly StemTree _tree;
-    private readonly FrozenDictionary<string, Finding> _findings;
+    private readonly FrozenDictionary<StemId, Finding> _findings;
     private readonly ImmutableArray<Stem> _young;
 
-    private ClimberRules(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings)
+    private ClimberRules(Survey survey, StemTree tree, FrozenDictionary<StemId, Finding> findings)
     {
         (_survey, _tree, _findings) = (survey, tree, findings);
         InSeason = survey.Season.LightOnly && !survey.Anyway;
@@ -70,7 +70,7 @@ internal sealed class ClimberRules
     }
 
     /// <summary>The rules for one plant; null unless it climbs.</summary>
-    public static ClimberRules? Of(Survey survey, StemTree tree, FrozenDictionary<string, Finding> findings) =>
+    public static ClimberRules? Of(Survey survey, StemTree tree, FrozenDictionary<StemId, Finding> findings) =>
         survey.Plant.Kind.Climbs ? new ClimberRules(survey, tree, findings) : null;
 
     /// <summary>
@@ -79,7 +79,7 @@ internal sealed class ClimberRules
     public bool InSeason { get; }
 
     /// <summary>Ids of canes that point forward and cannot be pulled back.</summary>
-    public ImmutableHashSet<string> Stiff { get; }
+    public ImmutableHashSet<StemId> Stiff { get; }
 
     /// <summary>
     /// Young canes from the base that can take an old one's place, soft ones included: they are tied in once firm.
@@ -167,12 +167,12 @@ internal sealed class ClimberRules
     /// </summary>
     /// <param name="old">Old canes, with whether they go.</param>
     /// <param name="gone">Canes that go and so take no one's place.</param>
-    public FrozenDictionary<string, string> Pair(IReadOnlyList<(Stem Stem, bool Goes)> old, IReadOnlySet<string> gone)
+    public FrozenDictionary<StemId, StemId> Pair(IReadOnlyList<(Stem Stem, bool Goes)> old, IReadOnlySet<StemId> gone)
     {
         var young = Successors.Where(s => !gone.Contains(s.Id)).ToArray();
         if (old.Count == 0 || young.Length == 0)
         {
-            return FrozenDictionary<string, string>.Empty;
+            return FrozenDictionary<StemId, StemId>.Empty;
         }
 
         const long Later = 1_000_000,

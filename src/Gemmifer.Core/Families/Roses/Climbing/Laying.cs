@@ -142,12 +142,12 @@ internal sealed class Laying(
     /// For each cane the gardener wants somewhere, the line that comes nearest to that place; a line is wanted by one
     /// cane only.
     /// </summary>
-    public static Dictionary<string, TargetLine> Wanted(
+    public static Dictionary<StemId, TargetLine> Wanted(
         ImmutableArray<Candidate> candidates,
         ImmutableArray<TargetLine> lines
     )
     {
-        var wanted = new Dictionary<string, TargetLine>();
+        var wanted = new Dictionary<StemId, TargetLine>();
         foreach (
             var stem in candidates
                 .Select(c => c.Stem)
@@ -177,7 +177,7 @@ internal sealed class Laying(
         Stem owner,
         CutOption option,
         ImmutableArray<TargetLine> lines,
-        Dictionary<string, TargetLine> wanted
+        Dictionary<StemId, TargetLine> wanted
     )
     {
         var cane = CaneOf(owner, option);

@@ -49,9 +49,9 @@ public class ClimberRuleTests
                 Cane("H", 9, 9, 1, 1800)
             )
         );
-        Assert.Equal(1, plan.Stems.Count(s => s.Decision == Decision.Remove && s.Id[0] < 'G'));
-        Assert.Single(plan.Stems, s => s.Id[0] >= 'G' && s.Decision == Decision.Remove);
-        Assert.Equal("G", plan.Stems.Single(s => s.Decision == Decision.Remove && s.Id[0] < 'G').Successor);
+        Assert.Equal(1, plan.Stems.Count(s => s.Decision == Decision.Remove && s.Id.Value[0] < 'G'));
+        Assert.Single(plan.Stems, s => s.Id.Value[0] >= 'G' && s.Decision == Decision.Remove);
+        Assert.Equal("G", plan.Stems.Single(s => s.Decision == Decision.Remove && s.Id.Value[0] < 'G').Successor);
     }
 
     [Fact]
@@ -68,10 +68,10 @@ public class ClimberRuleTests
             )
         );
         Assert.Equal(1, plan.Stems.Count(s => s.Decision == Decision.Remove));
-        var kept = plan.Stems.Where(s => s.Id[0] <= 'C' && s.Decision != Decision.Remove).ToArray();
+        var kept = plan.Stems.Where(s => s.Id.Value[0] <= 'C' && s.Decision != Decision.Remove).ToArray();
         Assert.Equal(2, kept.Length);
         Assert.All(kept, s => Assert.NotNull(s.Successor));
-        Assert.Equal(3, plan.Stems.Where(s => s.Id[0] <= 'C').Select(s => s.Successor).Distinct().Count());
+        Assert.Equal(3, plan.Stems.Where(s => s.Id.Value[0] <= 'C').Select(s => s.Successor).Distinct().Count());
         var later = Assert.Single(plan.Steps, s =>
             s.Stage == Stage.Return && s.Text.Text.Contains("give way next", StringComparison.Ordinal)
         );
@@ -222,7 +222,7 @@ public class ClimberRuleTests
                 )
                 .With("date", "2027-07-10")
         );
-        Assert.Equal(["D"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id));
+        Assert.Equal(["D"], plan.Stems.Where(s => s.Decision == Decision.Remove).Select(s => s.Id.Value));
         Assert.Equal(Decision.Shorten, plan.Stem("B1").Decision);
         Assert.Contains(plan.Warnings, w =>
             w.Code == "light" && w.Text.Text.Contains("2027-08-21", StringComparison.Ordinal)

@@ -65,7 +65,7 @@ public class WayTests
     {
         var survey = OnWall(Canes).With("school", "halve");
         var plan = Plan(survey);
-        var cut = plan.Steps.Where(s => s is { Action: StepAction.Shorten, Stem: { Length: 1 } }).ToArray();
+        var cut = plan.Steps.Where(s => s is { Action: StepAction.Shorten, Stem.Value: { Length: 1 } }).ToArray();
         Assert.NotEmpty(cut);
         foreach (var step in cut.Where(s => s.Cut!.At is not null))
         {
@@ -73,7 +73,7 @@ public class WayTests
             Assert.InRange(step.Cut!.At!.Value / length, 0.35, 0.5);
         }
 
-        Assert.All(plan.Stems.Where(s => s.Id.Length == 1 && s.Decision is not Decision.Remove), s =>
+        Assert.All(plan.Stems.Where(s => s.Id.Value.Length == 1 && s.Decision is not Decision.Remove), s =>
             Assert.Equal(Decision.Shorten, s.Decision)
         );
     }
@@ -86,7 +86,7 @@ public class WayTests
         Assert.InRange(plan.Counts.Kept, 3, 4);
         foreach (
             var step in plan.Steps.Where(s =>
-                s is { Action: StepAction.Shorten, Stem: { Length: 1 }, Cut.At: not null }
+                s is { Action: StepAction.Shorten, Stem.Value: { Length: 1 }, Cut.At: not null }
             )
         )
         {
@@ -129,7 +129,9 @@ public class WayTests
     public void In_growth_nothing_is_halved()
     {
         var plan = Plan(OnWall(Canes).With("school", "halve").With("date", "2027-07-20"));
-        Assert.DoesNotContain(plan.Stems, s => s.Id.Length == 1 && s.Decision is Decision.Shorten or Decision.Remove);
+        Assert.DoesNotContain(plan.Stems, s =>
+            s.Id.Value.Length == 1 && s.Decision is Decision.Shorten or Decision.Remove
+        );
     }
 
     [Fact]
