@@ -13,7 +13,7 @@ const [apiTarget, surveyTarget] = process.argv.slice(2);
 const api = await openapiTypes(await read("../openapi.json"), {
   // What a stem is called is more than any text.
   transform: (schema) => (schema.format === "stem-id" ? ts.factory.createTypeReferenceNode("StemId") : undefined),
-  inject: 'import type { StemId } from "../survey/stemId";',
+  inject: 'import type { StemId } from "./stemId";',
 });
 await writeFile(
   apiTarget,
@@ -26,7 +26,7 @@ id.tsType = rubs.items.tsType = "StemId";
 const types = await compile({ ...survey, title: "Survey" }, "Survey", {
   bannerComment:
     "/** Made from the published schema of a survey; renew it with npm run api. */\n" +
-    'import type { StemId } from "./stemId";',
+    'import type { StemId } from "../api/stemId";',
   additionalProperties: false,
   unreachableDefinitions: true,
   style: { printWidth: 120 },

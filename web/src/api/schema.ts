@@ -1,5 +1,5 @@
 /** Made from the server's description of its API; renew it with npm run api. */
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "./stemId";
 export interface paths {
     "/api/here": {
         parameters: {

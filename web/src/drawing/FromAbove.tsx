@@ -1,5 +1,5 @@
 import { useId } from "react";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Support } from "../survey/types";
 import { direction, fromAbove, outline, placeAt, type View } from "./geometry";
 import { spreadOnRing } from "./labels";

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import { useMeasures } from "../app/settings";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Towards } from "../survey/types";
 import { OnSupport } from "./OnSupport";
 import { fromFront, outline, placeAt } from "./geometry";

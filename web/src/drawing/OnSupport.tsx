@@ -1,7 +1,7 @@
 import { useId, useRef, useState } from "react";
 import { useNarrow } from "../app/narrow";
 import { useMeasures } from "../app/settings";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Towards } from "../survey/types";
 import { aslant, type Flat, fromFront, heading, outline, placeAt, type View } from "./geometry";
 import { spreadApart } from "./labels";

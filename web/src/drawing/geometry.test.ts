@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { stemId } from "../survey/stemId";
+import { stemId } from "../api/stemId";
 import type { SurveyStem } from "../survey/types";
 import { axesOf, clockOf, diameterAt, direction, fromAbove, fromFront, outline, placeAt, reachOf } from "./geometry";
 

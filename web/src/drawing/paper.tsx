@@ -1,4 +1,4 @@
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { type Axis, budMark, direction, heading, outline, placeAt, prickles, type View } from "./geometry";
 import { axisIn, barkOf, type DrawnStem, type NewShoot, shootTip, type State } from "./scene";
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { stemId } from "../survey/stemId";
+import { stemId } from "../api/stemId";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { placeAt } from "./geometry";
 import { nextId } from "../survey/types";

@@ -1,7 +1,7 @@
 /** What is drawn: every stem with its decision, its cut and how it is told apart. Pure; no framework. */
 
 import type { components } from "../api/schema";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import {
   isTopLevel,
   seenWords,

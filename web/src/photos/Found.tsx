@@ -7,7 +7,7 @@ import { Button, Choice, Letter, Notice, Panel } from "../app/ui";
 import { traceHere } from "../core/inBrowser";
 import { usePlant } from "../shared/usePlant";
 import { clockWords, giveOf } from "../survey/measures";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { asked, canesOf, lacks, measured, type Said, saidOf, type TraceAnswer, whole } from "./taps";
 import type { PhotoInHand } from "./usePhotos";
 

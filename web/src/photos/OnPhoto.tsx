@@ -10,7 +10,7 @@ import { TieMark } from "../drawing/OnSupport";
 import { Patterns, pointable, StemLabel, StemShape } from "../drawing/paper";
 import { frameOf } from "../drawing/SupportShape";
 import { usePlant } from "../shared/usePlant";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { cameraOf, stickFoot, viewOf } from "./camera";
 import { shotOf } from "./taps";
 import { fromWords, type PhotoInHand, usePhotos, usePicture } from "./usePhotos";

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Choice, Letter, Panel } from "../app/ui";
 import { ageChoices } from "../survey/measures";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Said } from "./taps";
 
 /** Its age, and once that is said what else is seen on it, by a tap each. */

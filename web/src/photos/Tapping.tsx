@@ -4,7 +4,7 @@ import { useMeasures } from "../app/settings";
 import { Button } from "../app/ui";
 import { dropPhoto } from "../outbox/photos";
 import { usePlant } from "../shared/usePlant";
-import { type StemId, stemId } from "../survey/stemId";
+import { type StemId, stemId } from "../api/stemId";
 import { nextId } from "../survey/types";
 import { cameraOf, lineOf, type Px, stickFoot } from "./camera";
 import { Found } from "./Found";

@@ -1,7 +1,7 @@
 /** What is tapped on the photographs of a visit, what is asked next, and what is asked of the core. Pure. */
 
 import type { Schemas } from "../api/client";
-import { type StemId, stemId } from "../survey/stemId";
+import { type StemId, stemId } from "../api/stemId";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 import { type Px, type Shot, stickAt, USUAL_FOCAL } from "./camera";
 import { shareOf } from "./along";

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { type Taps, whole, tappedIn } from "./taps";
 import { sidesOf } from "./thickness";
 import type { PhotoInHand } from "./usePhotos";

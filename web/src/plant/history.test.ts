@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { stemId } from "../survey/stemId";
+import { stemId } from "../api/stemId";
 import type { SurveyDocument } from "../survey/types";
 import { outcomesOf, seriesOf } from "./history";
 

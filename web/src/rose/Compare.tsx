@@ -8,7 +8,7 @@ import { Button, Letter, Notice, Panel, Select } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { decisionWords, type Decision, type Plan, sceneOf } from "../drawing/scene";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { chooseSchool, isTopLevel, schoolId, type SurveyDocument } from "../survey/types";
 import { cutElsewhere, differing } from "./differing";
 import { atLeast } from "../shared/outcome";

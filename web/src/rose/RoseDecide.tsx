@@ -9,7 +9,7 @@ import { Choice, Notice } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { type Decision, type DrawnStem, type Plan, type Scene, type State } from "../drawing/scene";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { asHardAs, hardnessOf } from "../survey/types";
 import { CaneReasons } from "../shared/CaneReasons";
 import { WithPhoto } from "../photos/OnPhoto";

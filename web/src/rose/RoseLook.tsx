@@ -7,7 +7,7 @@ import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
 import { ageWords, clockWords } from "../survey/measures";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { isTopLevel, nextId, type SurveyStem } from "../survey/types";
 import { AddCane } from "./AddCane";
 import { UndoButton } from "../shared/PlanBar";

@@ -1,5 +1,5 @@
 import type { Plan } from "../drawing/scene";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 
 /** Stems that two plans of one plant decide differently. */
 export function differing(left: Plan, right: Plan): { id: StemId; left: string; right: string }[] {

@@ -6,7 +6,7 @@ import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision, type Plan } from "../drawing/scene";
 import { clockWords, readLength } from "../survey/measures";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Pin } from "../survey/types";
 import { PinEffect } from "./PinEffect";
 import { useIntoView } from "./useIntoView";

@@ -11,7 +11,7 @@ import {
   thickness,
   toldByBody,
 } from "../survey/measures";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { readLine } from "../survey/typedLine";
 import { type Evidence, isTopLevel, type Seen, seenWords, type SurveyStem } from "../survey/types";
 import { placed, questions } from "./evidence";

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMeasures } from "../app/settings";
 import { Letter, Panel } from "../app/ui";
 import type { Plan, PlanStep } from "../drawing/scene";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 
 /** The stages of the work as headings. */
 export const stageWords: Record<PlanStep["stage"], string> = {

@@ -1,5 +1,5 @@
 /** Made from the published schema of a survey; renew it with npm run api. */
-import type {StemId} from "./stemId";
+import type {StemId} from "../api/stemId";
 
 /**
  * This interface was referenced by `Survey`'s JSON-Schema

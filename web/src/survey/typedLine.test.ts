@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { defaultBody } from "./measures";
-import { stemId } from "./stemId";
+import { stemId } from "../api/stemId";
 import { missingWords, readLine, writeLine } from "./typedLine";
 import type { Seen, SurveyStem } from "./types";
 

@@ -5,7 +5,7 @@
 
 import { parse } from "./line.peggy";
 import type { BodyMeasures } from "./measures";
-import { stemId } from "./stemId";
+import { stemId } from "../api/stemId";
 import type { Evidence, Seen, SurveyStem } from "./types";
 
 /** What was said, item by item. Lengths are millimetres, bearings hours, ages seasons. */

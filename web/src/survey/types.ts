@@ -2,7 +2,7 @@
 
 import type { components } from "../api/schema";
 import type { Bud, Stem, Survey } from "./schema";
-import { type StemId, stemId } from "./stemId";
+import { type StemId, stemId } from "../api/stemId";
 
 type Given<T> = NonNullable<T>;
 

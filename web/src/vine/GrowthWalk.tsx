@@ -6,7 +6,7 @@ import { api, must } from "../api/client";
 import { Button, Notice, Panel } from "../app/ui";
 import { readDraft, sendDraft } from "../outbox/drafts";
 import { usePlant } from "../shared/usePlant";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { budsLeft, type Grows, isUnseen, noteGrowth, placesOf } from "./places";
 
 /** The second visit: spur by spur, which of its buds grow. */

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { mark, markOf, marks, markShoot, type Place, placesOf, shootMarkOf, shootMarks } from "./places";
 
 /** Place by place along the vine: one tap says what stands there, and the next place comes up. */

@@ -7,7 +7,7 @@ import { CaneReasons } from "../shared/CaneReasons";
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { PlanHead } from "../shared/PlanHead";
 import { NoPlan, NotLooked, PlanBar } from "../shared/PlanBar";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { capital, timeWords } from "../survey/words";
 import { usePlant } from "../shared/usePlant";
 import { WithPhoto } from "../photos/OnPhoto";

@@ -16,7 +16,7 @@ import { Patterns, pointable, ShootShape, StemLabel, StemShape } from "../drawin
 import { axisIn, type DrawnStem, type NewShoot, type Plan, rank, type Scene, type State } from "../drawing/scene";
 import { SupportShape } from "../drawing/SupportShape";
 import { useNarrow } from "../app/narrow";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import { seenWords, type Support } from "../survey/types";
 import { alongWire, overWire } from "./alongWire";
 import { placesOf } from "./places";

@@ -7,7 +7,7 @@ import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import { StemEditor } from "../shared/StemEditor";
 import { sceneOf } from "../drawing/scene";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { Support, SurveyStem } from "../survey/types";
 import { GrowthWalk } from "./GrowthWalk";
 import { isUnseen, placesOf } from "./places";

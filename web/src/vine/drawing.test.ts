@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { stemId } from "../survey/stemId";
+import { stemId } from "../api/stemId";
 import { together } from "./together";
 import { lettered, sceneOf } from "../drawing/scene";
 import type { SurveyDocument } from "../survey/types";

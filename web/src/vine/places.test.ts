@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { stemId } from "../survey/stemId";
+import { stemId } from "../api/stemId";
 import { budsLeft, mark, markOf, marks, markShoot, noteGrowth, placesOf, shootMarkOf, vineOf } from "./places";
 import type { SurveyStem } from "../survey/types";
 

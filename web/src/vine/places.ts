@@ -1,6 +1,6 @@
 /** The places of a vine from which shoots come, and the few marks a gardener sets on each. Pure; no framework. */
 
-import { type StemId, stemId } from "../survey/stemId";
+import { type StemId, stemId } from "../api/stemId";
 import { isTopLevel, seenWords, type SurveyStem, type VineFacts } from "../survey/types";
 
 export type System = NonNullable<VineFacts["system"]>;

@@ -1,7 +1,7 @@
 /** Which steps belong together: the cuts of one place on a vine. Pure. */
 
 import type { Schemas } from "../api/client";
-import type { StemId } from "../survey/stemId";
+import type { StemId } from "../api/stemId";
 import type { SurveyDocument, SurveyStem } from "../survey/types";
 
 interface Open {
