@@ -27,7 +27,12 @@ public sealed class WeatherRecord
     private readonly ConcurrentDictionary<(DateOnly From, int Days, double BaseC, bool Own), double[]?> _warmth = [];
 
     /// <exception cref="ArgumentException">A day stands there twice.</exception>
-    public WeatherRecord(IEnumerable<WeatherDay> days) => _days = days.ToImmutableSortedDictionary(d => d.Date, d => d);
+    public WeatherRecord(IEnumerable<WeatherDay> days)
+    {
+        _days = days.ToImmutableSortedDictionary(d => d.Date, d => d);
+        // Asked for every day of a year: the tree is not walked for it each time.
+        Last = _days.IsEmpty ? null : _days.Keys.Last();
+    }
 
     /// <summary>Days in order.</summary>
     public IEnumerable<WeatherDay> Days => _days.Values;
@@ -36,7 +41,7 @@ public sealed class WeatherRecord
     public bool IsEmpty => _days.IsEmpty;
 
     /// <summary>The last day; null where there is none.</summary>
-    public DateOnly? Last => _days.IsEmpty ? null : _days.Keys.Last();
+    public DateOnly? Last { get; }
 
     /// <summary>A day; null where it is missing.</summary>
     public WeatherDay? On(DateOnly day) => _days.GetValueOrDefault(day);

@@ -1,11 +1,14 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Threading.RateLimiting;
 using Gemmifer.Core;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
 using Gemmifer.Server.Http;
+using Microsoft.Extensions.Caching.Memory;
 
 namespace Gemmifer.Server.Planning;
 
@@ -15,8 +18,7 @@ public sealed record Planned(PlanDocument? Plan, string? Fault);
 
 /// <summary>
 /// The one way the server plans. A plan that fails harms nothing else; plans wait for each other in a line that has an
-/// end,
-/// so that other requests do not wait for plans.
+/// end, so that other requests do not wait for plans.
 /// </summary>
 public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
 {
@@ -25,6 +27,11 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
     /// <summary>The gardener's own plants do not wait behind what others send to be planned.</summary>
     private readonly ConcurrencyLimiter _line = NewLine(),
         _own = NewLine();
+
+    /// <summary>
+    /// Plans of late by all they hang on: a step is recorded on the plan that was made when it was shown.
+    /// </summary>
+    private readonly MemoryCache _late = new(new MemoryCacheOptions { SizeLimit = 64 });
 
     /// <summary>One core is left to everything else.</summary>
     private static ConcurrencyLimiter NewLine() =>
@@ -69,10 +76,16 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
     )
     {
         string? fault = null;
+        var hangsOn = (survey.ToJsonString(), JsonSerializer.Serialize(done, PartJson.Options), detail);
         var state = WorkState.Of(survey, done, pinned =>
         {
-            (var plan, fault) = Try(pinned, detail, cancel);
-            return plan;
+            if (_late.TryGetValue(hangsOn, out PlanDocument? plan))
+            {
+                return plan;
+            }
+
+            (plan, fault) = Try(pinned, detail, cancel);
+            return plan is null ? null : _late.Set(hangsOn, plan, new MemoryCacheEntryOptions { Size = 1 });
         });
         return (state, fault);
     }
@@ -117,6 +130,7 @@ public class PlanMaker(ILogger<PlanMaker> logger) : IAsyncDisposable
     {
         await _line.DisposeAsync();
         await _own.DisposeAsync();
+        _late.Dispose();
         GC.SuppressFinalize(this);
     }
 }
