@@ -129,4 +129,24 @@ public sealed class PlanContractTests : IDisposable
 
         Assert.Equal((await File.ReadAllTextAsync(file)).ReplaceLineEndings("\n").TrimEnd(), served.TrimEnd());
     }
+
+    [Theory]
+    [InlineData("/api/plan", "survey-1.json", "stems")]
+    [InlineData("/api/year", "year-1.json", "plants")]
+    [InlineData("/api/trace", "trace-1.json", "canes")]
+    public async Task What_the_core_reads_is_described_by_its_published_schema(string path, string file, string list)
+    {
+        var served = JsonNode.Parse(await _garden.Client.GetStringAsync("/openapi/v1.json"))!;
+        var body = served["paths"]![path]!["post"]!["requestBody"]!["content"]!["application/json"]!["schema"]!;
+        JsonNode Part(JsonNode at) =>
+            at["$ref"] is { } to ? served["components"]!["schemas"]![((string)to!).Split('/')[^1]]! : at;
+        var published = JsonNode.Parse(await _garden.Client.GetStringAsync($"/schemas/{file}"))!;
+        var of = (string)published["properties"]![list]!["items"]!["$ref"]!;
+        var part = published["$defs"]![of.Split('/')[^1]]!;
+        var described = Part(Part(body)["properties"]![list]!["items"]!);
+        Assert.Equal(Names(published["properties"]!), Names(Part(body)["properties"]!));
+        Assert.Equal(Names(part["properties"]!), Names(described["properties"]!));
+
+        static IEnumerable<string> Names(JsonNode properties) => properties.AsObject().Select(p => p.Key).Order();
+    }
 }

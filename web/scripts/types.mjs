@@ -22,7 +22,7 @@ await writeFile(
 
 const survey = await read("../../src/Gemmifer.Core/Exchange/Schemas/survey-1.json");
 const { id, rubs } = survey.$defs.stem.properties;
-id.tsType = rubs.items.tsType = "StemId";
+for (const named of [id, rubs.items]) if (named.format === "stem-id") named.tsType = "StemId";
 const types = await compile({ ...survey, title: "Survey" }, "Survey", {
   bannerComment:
     "/** Made from the published schema of a survey; renew it with npm run api. */\n" +

@@ -1,10 +1,12 @@
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Stems;
 using Microsoft.OpenApi;
+using Microsoft.OpenApi.Reader;
 
 namespace Gemmifer.Server.Http;
 
@@ -31,10 +33,61 @@ internal static class ApiDescription
                         // It is kept with the front end and compared; it must not depend on where the server listens.
                         document.Servers?.Clear();
                         document.Info.Title = "Gemmifer";
+                        DescribeBodies(document);
                         return Task.CompletedTask;
                     }
                 )
         );
+
+    /// <summary>
+    /// What the core reads itself is described by the schemas it publishes: those stand in the description as they are.
+    /// </summary>
+    private static readonly (string Path, string Name)[] Published =
+    [
+        ("/api/plan", "survey"),
+        ("/api/year", "year"),
+        ("/api/trace", "trace"),
+    ];
+
+    private static void DescribeBodies(OpenApiDocument document)
+    {
+        foreach (var (path, name) in Published)
+        {
+            var schema = JsonNode.Parse(SchemaFiles.Read($"{name}-1.json")!)!.AsObject();
+            var parts = schema["$defs"]!.AsObject();
+            foreach (var key in (string[])["$schema", "$id", "$defs"])
+            {
+                schema.Remove(key);
+            }
+
+            Add(document, name, Body(name), schema);
+            foreach (var (part, json) in parts)
+            {
+                Add(document, name, $"{Body(name)}{Capital(part)}", json!);
+            }
+
+            var content = document.Paths[path].Operations![HttpMethod.Post].RequestBody!.Content!;
+            foreach (var media in content.Values)
+            {
+                media.Schema = new OpenApiSchemaReference(Body(name), document);
+            }
+        }
+    }
+
+    private static string Body(string name) => $"{Capital(name)}Body";
+
+    private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
+
+    /// <summary>Adds a part of a published schema under a name of its own; what it refers to is there too.</summary>
+    private static void Add(OpenApiDocument document, string of, string name, JsonNode schema)
+    {
+        var text = Regex.Replace(schema.ToJsonString(), "#/\\$defs/(\\w+)", m =>
+            $"#/components/schemas/{Body(of)}{Capital(m.Groups[1].Value)}"
+        );
+        var read = OpenApiModelFactory.Parse<OpenApiSchema>(text, OpenApiSpecVersion.OpenApi3_1, document, out _)
+            ?? throw new InvalidOperationException($"The published schema of {name} is none.");
+        document.AddComponent(name, read);
+    }
 
     private static void Describe(OpenApiSchema schema, Type type)
     {

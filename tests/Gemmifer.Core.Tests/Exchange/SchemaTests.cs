@@ -1,7 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Photographs;
 using Gemmifer.Core.Plans;
+using Gemmifer.Core.Year;
 using Json.Schema;
 
 namespace Gemmifer.Core.Tests.Exchange;
@@ -130,6 +132,84 @@ public class SchemaTests
         var plan = Surveys.Plan((JsonObject)example!);
         Assert.Equal(Verdict.Diseased, plan.Stem("A").Verdict);
         Assert.DoesNotContain(plan.Warnings, w => w.Code == "unknown-field");
+    }
+
+    private const string Year = """
+        { "place": { "hemisphere": "north", "latitude": 51, "lastFrost": "04-15", "firstFrost": "none" },
+          "from": "2027-01-01", "to": "2027-12-31",
+          "plants": [ { "id": "p1", "kind": "rose.climber", "school": "flat-fan", "vigour": "normal", "sun": "half",
+                        "yearsPlanted": 5, "cover": false, "flowerOn": null, "hips": false, "later": -3,
+                        "path": true } ],
+          "log": [ { "plant": "p1", "date": "2026-03-01", "what": "pruned" } ],
+          "weather": [ { "date": "2027-02-10", "tmin": -6, "tmax": 2, "rain": 0 } ] }
+        """;
+
+    private const string Trace = """
+        { "views": [ { "id": "front", "from": 6, "size": [1600, 1200], "focal35": 26, "crown": [812, 1040],
+                       "stick": { "a": [905, 1050], "b": [902, 560], "mm": 1000, "at": [3.5, 197] } } ],
+          "canes": [ { "id": "A", "on": { "front": [[812, 1040], [790, 800], [742, 520]] }, "clock": 4.5,
+                       "width": { "front": [[790, 800], [801, 802]] }, "widthSd": { "front": 2 } } ] }
+        """;
+
+    /// <summary>Whether the published schema takes a document, and whether what reads it does.</summary>
+    private static (bool Schema, bool Reader) Takes(string name, JsonNode document)
+    {
+        var schema = JsonSchema.FromText(System.Text.Encoding.UTF8.GetString(SchemaFiles.Read($"{name}-1.json")!));
+        using var parsed = JsonDocument.Parse(document.ToJsonString());
+        return (
+            schema.Evaluate(document).IsValid,
+            name == "year"
+                ? YearReader.Read(parsed.RootElement) is YearReading.Valid
+                : TraceReader.Read(parsed.RootElement) is TraceReading.Valid
+        );
+    }
+
+    /// <param name="path">Of what is put in its place, as a JSON Pointer; "" leaves the document as it is.</param>
+    [Theory]
+    [InlineData("year", "", "", true)]
+    [InlineData("year", "/to", "null", false)]
+    [InlineData("year", "/from", "\"soon\"", false)]
+    [InlineData("year", "/place/latitude", "91", false)]
+    [InlineData("year", "/place/lastFrost", "\"never\"", false)]
+    [InlineData("year", "/place/firstFrost", "\"10-20\"", true)]
+    [InlineData("year", "/plants/0/kind", "\"rose.none\"", false)]
+    [InlineData("year", "/plants/0/sun", "\"dark\"", false)]
+    [InlineData("year", "/plants/0/later", "61", false)]
+    [InlineData("year", "/plants/0/later", "60", true)]
+    [InlineData("year", "/plants/0/yearsPlanted", "501", false)]
+    [InlineData("year", "/plants/0/yearsPlanted", "500", true)]
+    [InlineData("year", "/log/0/what", "\"sung-to\"", false)]
+    [InlineData("year", "/log/0/what", "\"looked\"", true)]
+    [InlineData("year", "/weather/0/tmin", "-91", false)]
+    [InlineData("year", "/weather/0/rain", "-1", false)]
+    [InlineData("trace", "", "", true)]
+    [InlineData("trace", "/views", "[]", false)]
+    [InlineData("trace", "/views/0/from", "0", false)]
+    [InlineData("trace", "/views/0/from", "12.5", false)]
+    [InlineData("trace", "/views/0/focal35", "4", false)]
+    [InlineData("trace", "/views/0/focal35", "null", true)]
+    [InlineData("trace", "/views/0/crown", "[812]", false)]
+    [InlineData("trace", "/views/0/stick/mm", "0", false)]
+    [InlineData("trace", "/views/0/stick/at", "[3]", false)]
+    [InlineData("trace", "/canes/0/on/front", "[[812, 1040]]", false)]
+    [InlineData("trace", "/canes/0/clock", "13", false)]
+    [InlineData("trace", "/canes/0/widthSd/front", "0", false)]
+    public void Schemas_of_questions_and_what_reads_them_agree(string name, string path, string value, bool taken)
+    {
+        var document = JsonNode.Parse(name == "year" ? Year : Trace)!;
+        if (path != "")
+        {
+            var (last, at) = (path[(path.LastIndexOf('/') + 1)..], document);
+            foreach (var part in path.Split('/')[1..^1])
+            {
+                at = int.TryParse(part, out var n) ? at[n]! : at[part]!;
+            }
+
+            Assert.NotNull(at[last]);
+            at[last] = JsonNode.Parse(value);
+        }
+
+        Assert.Equal((taken, taken), Takes(name, document));
     }
 
     [Fact]

@@ -3164,6 +3164,234 @@ export interface components {
         SumOf: "rule" | "winter-loss" | "room";
         /** @enum {unknown} */
         Sun: "full" | "half" | "shade" | null;
+        /**
+         * gemmifer.survey/1
+         * @description What was seen on one plant on one day. Lengths mm, weights g, angles degrees, clock bearings in hours (0 < c <= 12), dates ISO 8601. Unknown fields are ignored and listed in the plan's warnings.
+         */
+        SurveyBody: {
+            /** @constant */
+            format: "gemmifer.survey/1";
+            plant: {
+                name?: null | string;
+                /** @enum {unknown} */
+                kind: "rose.hybrid-tea" | "rose.floribunda" | "rose.shrub" | "rose.grafted-shrub" | "rose.miniature" | "rose.once-flowering" | "rose.rambler" | "rose.climber" | "rose.weeping-standard" | "vine.vinifera" | "vine.american" | "vine.hybrid" | "vine.muscadine" | "raspberry.summer" | "raspberry.fall" | "raspberry.black" | "raspberry.purple" | "blackberry.erect" | "blackberry.trailing" | "canefruit.unknown" | "shrub.simple";
+                /** @enum {unknown} */
+                vigour?: "weak" | "normal" | "strong" | null;
+                yearsPlanted?: null | number;
+                neglected?: null | boolean;
+                /** @description Covered over the winter: pruned after the cover comes off. */
+                cover?: null | boolean;
+                /** @description Its hips are wanted: late in summer its finished flowers stay. */
+                hips?: null | boolean;
+                unionHeight?: null | number;
+                rootstock?: null | boolean;
+                /** @enum {unknown} */
+                look?: "open" | "full" | null;
+            };
+            /**
+             * @description What is planned: the prune, a round among the flowers, covering for the winter, uncovering.
+             * @enum {unknown}
+             */
+            task?: "prune" | "round" | "cover" | "uncover" | null;
+            /** @description Elective cuts are planned for the day, in season or not. */
+            anyway?: null | boolean;
+            date: string;
+            school?: null | ("open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip") | {
+                /** @enum {unknown} */
+                base?: "open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip" | null;
+                set?: null | {
+                    spacing?: null | number;
+                    canesMin?: null | number;
+                    canesMax?: null | number;
+                    heightMin?: null | number;
+                    heightMax?: null | number;
+                    removeShare?: null | number;
+                    removeShareWeak?: null | number;
+                    oldShare?: null | number;
+                    thinBelow?: null | number;
+                    slope?: null | number;
+                    clearance?: null | number;
+                    /** @enum {unknown} */
+                    bud?: "outward" | "any" | "up-and-out" | null;
+                    /** @enum {unknown} */
+                    centre?: "open" | "may-stay" | null;
+                    lateralBuds?: null | number;
+                    lateralLength?: null | number;
+                    spurBuds?: null | number;
+                    spurSpacing?: null | number;
+                    tipHeight?: null | number;
+                    stripLeaves?: null | boolean;
+                    sealant?: null | boolean;
+                    levelSpread?: null | number;
+                    aimShare?: null | number;
+                    roughTop?: null | number;
+                    /** @enum {unknown} */
+                    cut?: "bud" | "shears" | null;
+                    strainOneYear?: null | number;
+                    strainTwoYears?: null | number;
+                    strainOlder?: null | number;
+                    tieSpacing?: null | number;
+                    caneBudsMin?: null | number;
+                    caneBudsMax?: null | number;
+                    tipBeyond?: null | number;
+                    /** @enum {unknown} */
+                    when?: "late-winter" | "halves" | "mild" | "after-cover" | "midwinter" | null;
+                    /** @enum {unknown} */
+                    climber?: "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | null;
+                    /** @enum {unknown} */
+                    deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
+                    /** @enum {unknown} */
+                    hips?: "none" | "keep" | null;
+                };
+                hardness?: null | number;
+                name?: null | string;
+                own?: null | string;
+            };
+            place?: null | {
+                /** @enum {unknown} */
+                hemisphere?: "north" | "south" | null;
+                lastFrost?: null | string;
+                firstFrost?: null | string;
+            };
+            rain?: null | {
+                date: string;
+                mm: number;
+            }[];
+            support?: null | {
+                /** @enum {unknown} */
+                kind: "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "t-trellis" | "stake";
+                /** @description Left edge; half the width to the left where it is not given. */
+                from?: null | number;
+                width?: number;
+                height: number;
+                /** @description How far behind the crown. */
+                y?: null | number;
+                wires?: null | {
+                    height: number;
+                    y?: null | number;
+                }[];
+                openings?: null | {
+                    x: number;
+                    z: number;
+                    width: number;
+                    height: number;
+                }[];
+            };
+            keepOut?: null | {
+                name?: null | string;
+                side: number;
+                from: number;
+            }[];
+            stems?: null | components["schemas"]["SurveyBodyStem"][];
+            vine?: null | {
+                /** @enum {unknown} */
+                system?: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training" | null;
+                year?: null | number;
+                spacing?: null | number;
+                rowSpacing?: null | number;
+                pruningWeight?: null | number;
+                winterLoss?: null | {
+                    cut: number;
+                    dead: number;
+                };
+                budRule?: null | {
+                    base: number;
+                    per: number;
+                    unit?: null | number;
+                };
+                /** @enum {unknown} */
+                rule?: "weight" | "metre" | "spurs" | null;
+                perMetre?: null | number;
+                stage?: null | number;
+                records?: null | {
+                    season: number;
+                    pruningWeight?: null | number;
+                    crop?: null | number;
+                }[];
+            };
+            row?: null | {
+                length: number;
+                width?: null | number;
+                firstYear?: null | number;
+                secondYear?: null | number;
+                spent?: null | number;
+                thin?: null | number;
+                meanHeight?: null | number;
+                plants?: null | number;
+                observations?: null | {
+                    date: string;
+                    /** @enum {unknown} */
+                    what: "new-canes-fruited" | "new-canes-bare" | "old-canes-fruited" | "fruit-on-side-shoots" | "berry-hollow" | "berry-with-core" | "berry-red" | "berry-yellow" | "berry-purple" | "berry-black" | "canes-upright" | "canes-arching" | "canes-trailing";
+                }[];
+            };
+        };
+        SurveyBodyBud: {
+            at?: number;
+            clock?: null | number;
+            /** @enum {unknown} */
+            face?: "up" | "down" | "side" | null;
+            /** @enum {unknown} */
+            state?: "dormant" | "swelling" | "shooting" | "blind" | "damaged" | "basal" | "flower" | null;
+            leaflets?: null | number;
+            /** @description Which leaf it sits at, counted from the top; at may then be left out. */
+            leaf?: number;
+        } | unknown | unknown;
+        SurveyBodyStem: {
+            /** Format: stem-id */
+            id: StemId;
+            /** @enum {unknown} */
+            role: "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
+            parent: string;
+            at?: null | number;
+            clock?: null | number;
+            baseClock?: null | number;
+            radius?: null | number;
+            diameter: number;
+            length?: null | number;
+            lean?: null | number;
+            tipLean?: null | number;
+            age: number;
+            seen?: null | (("bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held") | {
+                /** @enum {unknown} */
+                what: "bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held";
+                at?: null | number;
+            })[];
+            deadFrom?: null | number;
+            rubs?: null | StemId[];
+            pin?: null | ("keep" | "remove") | {
+                cutAt: number;
+            };
+            pinReason?: null | string;
+            buds?: null | components["schemas"]["SurveyBodyBud"][];
+            fruitTo?: null | number;
+            /** @description How well it was measured: one standard deviation of each. */
+            spread?: null | {
+                clock?: null | number;
+                lean?: null | number;
+                tipLean?: null | number;
+                length?: null | number;
+                diameter?: null | number;
+            };
+            head?: null | {
+                blooms?: null | number;
+                finished?: null | number;
+                /** @description It is wanted for the vase. */
+                vase?: null | boolean;
+                /** @description The leaf, counted from the top, that stands as high as its neighbours do. */
+                level?: null | number;
+                /** @description The leaf, counted from the top, from which down it is clear of a path. */
+                clear?: null | number;
+            };
+            /**
+             * @description What last winter's plan named it for: to go next, or to take the place of one that does.
+             * @enum {unknown}
+             */
+            named?: "next" | "successor" | null;
+            towards?: null | {
+                x: number;
+                z: number;
+            };
+        };
         /** @description The parts of a survey a gardener changes; each as in the exchange format. */
         SurveyInput: {
             /** Format: date */
@@ -3248,6 +3476,52 @@ export interface components {
         TraceAnswer: {
             stems: components["schemas"]["TracedStem"][];
             warnings: components["schemas"]["TraceWarning"][];
+        };
+        /**
+         * Taps on photographs
+         * @description Pixels from the upper left; lengths mm, bearings in hours of the clock. Fields nobody knows are ignored with a warning.
+         */
+        TraceBody: {
+            views: components["schemas"]["TraceBodyView"][];
+            canes: components["schemas"]["TraceBodyCane"][];
+        };
+        TraceBodyCane: {
+            /** Format: stem-id */
+            id: StemId;
+            /** @description Its taps by picture, the first at its base, the last at its tip. */
+            on: {
+                [key: string]: components["schemas"]["TraceBodyPixel"][];
+            };
+            /** @description The bearing in which it leans, where somebody said it. */
+            clock?: null | number;
+            /** @description A pixel on either side, by picture. */
+            width?: null | {
+                [key: string]: components["schemas"]["TraceBodyPixel"][];
+            };
+            /** @description One standard deviation of that thickness, pixels. */
+            widthSd?: null | {
+                [key: string]: number;
+            };
+        };
+        /** @description To the right and down. */
+        TraceBodyPixel: number[];
+        TraceBodyView: {
+            id: string;
+            /** @description The bearing at which the camera stands. */
+            from: number;
+            /** @description Width and height. */
+            size: number[];
+            /** @description Focal length on 36 mm film, which belongs to the longer side, mm. */
+            focal35?: null | number;
+            crown: components["schemas"]["TraceBodyPixel"];
+            stick: {
+                a: components["schemas"]["TraceBodyPixel"];
+                b: components["schemas"]["TraceBodyPixel"];
+                /** @description How long it is. */
+                mm: number;
+                /** @description Bearing and distance of its foot from the crown; at the crown where it is not given. */
+                at?: null | number[];
+            };
         };
         /** @description One standard deviation of each measure, where four pixels are that of each coordinate of every tap. */
         TraceSpread: {
@@ -3571,6 +3845,63 @@ export interface components {
             jobs: components["schemas"]["DatedJob"][];
             bloom: components["schemas"]["BloomRound"][];
             warnings: components["schemas"]["YearWarning"][];
+        };
+        /**
+         * What is asked of a year
+         * @description Temperatures °C, rain mm. Fields nobody knows are ignored with a warning.
+         */
+        YearBody: {
+            place?: null | {
+                /** @enum {unknown} */
+                hemisphere?: "north" | "south" | null;
+                /** @description Degrees, negative in the south. */
+                latitude?: null | number;
+                /** @description Month and day, or none where it never comes; read from the weather where it is not given. */
+                lastFrost?: string | "none" | null;
+                /** @description The same of autumn. */
+                firstFrost?: string | "none" | null;
+            };
+            /** @description The first day asked for. */
+            from: string;
+            /** @description The last one, at most three years on. */
+            to: string;
+            plants: components["schemas"]["YearBodyPlant"][];
+            log?: null | components["schemas"]["YearBodyLine"][];
+            /** @description Days, each once. */
+            weather?: null | components["schemas"]["YearBodyDay"][];
+        };
+        YearBodyDay: {
+            date: string;
+            tmin?: null | number;
+            tmax?: null | number;
+            rain?: null | number;
+        };
+        YearBodyLine: {
+            plant: string;
+            date: string;
+            /** @enum {unknown} */
+            what: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | "leaves-cleared" | "mulched" | "rubbed-off" | "path-cleared" | "looked";
+        };
+        YearBodyPlant: {
+            id: string;
+            /** @enum {unknown} */
+            kind: "rose.hybrid-tea" | "rose.floribunda" | "rose.shrub" | "rose.grafted-shrub" | "rose.miniature" | "rose.once-flowering" | "rose.rambler" | "rose.climber" | "rose.weeping-standard" | "vine.vinifera" | "vine.american" | "vine.hybrid" | "vine.muscadine" | "raspberry.summer" | "raspberry.fall" | "raspberry.black" | "raspberry.purple" | "blackberry.erect" | "blackberry.trailing" | "canefruit.unknown" | "shrub.simple";
+            school?: null | string;
+            /** @enum {unknown} */
+            vigour?: "weak" | "normal" | "strong" | null;
+            /** @enum {unknown} */
+            sun?: "full" | "half" | "shade" | null;
+            yearsPlanted?: null | number;
+            /** @description Whether it is covered in winter. */
+            cover?: null | boolean;
+            /** @description The day it is wanted in flower. */
+            flowerOn?: null | string;
+            /** @description Whether its hips are wanted. */
+            hips?: null | boolean;
+            /** @description Days its spring is later than the garden's. */
+            later?: null | number;
+            /** @description Whether it stands at a path. */
+            path?: null | boolean;
         };
         /** @enum {unknown} */
         YearEvent: "pruned" | "bud-break" | "first-bloom" | "flush-end" | "deadheaded" | "tied" | "tipped" | "covered" | "uncovered" | "fed" | "harvested" | "height" | "prunings" | "disease" | "sprayed" | "storm-break" | "hail" | "vole" | "stake-gone" | "leaves-cleared" | "mulched" | "rubbed-off" | "path-cleared" | "looked" | null;
@@ -3995,7 +4326,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["SurveyBody"];
             };
         };
         responses: {
@@ -4064,7 +4395,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["YearBody"];
             };
         };
         responses: {
@@ -4133,7 +4464,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["TraceBody"];
             };
         };
         responses: {
