@@ -15,7 +15,7 @@ export default tseslint.config(
       // A drawing is made of shapes that can be pointed at; they carry their own role, label and keys.
       "jsx-a11y/no-noninteractive-tabindex": "off",
       "jsx-a11y/prefer-tag-over-role": "off",
-      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }],
     },
   },
   {

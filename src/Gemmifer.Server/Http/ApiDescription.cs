@@ -49,8 +49,30 @@ internal static class ApiDescription
         ("/api/trace", "trace"),
     ];
 
+    /// <summary>What the garden knows itself, or a visit is for: nobody notes it with a survey.</summary>
+    private static readonly string[] OfTheGarden = ["format", "plant", "place", "task", "anyway"];
+
     private static void DescribeBodies(OpenApiDocument document)
     {
+        var noted = JsonNode.Parse(SchemaFiles.Read("survey-1.json")!)!.AsObject();
+        foreach (var name in OfTheGarden)
+        {
+            noted["properties"]!.AsObject().Remove(name);
+        }
+
+        Add(
+            document,
+            "survey",
+            "SurveyNoted",
+            new JsonObject
+            {
+                ["description"] = "What is noted of a plant on a walk round it, as in gemmifer.survey/1.",
+                ["type"] = "object",
+                ["properties"] = noted["properties"]!.DeepClone(),
+                ["required"] = new JsonArray("date", "stems"),
+            }
+        );
+        Refer(document, "/api/plants/{id}/survey", HttpMethod.Put, "SurveyNoted");
         foreach (var (path, name) in Published)
         {
             var schema = JsonNode.Parse(SchemaFiles.Read($"{name}-1.json")!)!.AsObject();
@@ -66,11 +88,15 @@ internal static class ApiDescription
                 Add(document, name, $"{Body(name)}{Capital(part)}", json!);
             }
 
-            var content = document.Paths[path].Operations![HttpMethod.Post].RequestBody!.Content!;
-            foreach (var media in content.Values)
-            {
-                media.Schema = new OpenApiSchemaReference(Body(name), document);
-            }
+            Refer(document, path, HttpMethod.Post, Body(name));
+        }
+    }
+
+    private static void Refer(OpenApiDocument document, string path, HttpMethod method, string name)
+    {
+        foreach (var media in document.Paths[path].Operations![method].RequestBody!.Content!.Values)
+        {
+            media.Schema = new OpenApiSchemaReference(name, document);
         }
     }
 

@@ -27,18 +27,6 @@ public sealed record SurveyView(
     JsonElement Document
 );
 
-/// <summary>The parts of a survey a gardener changes; each as in the exchange format.</summary>
-public sealed record SurveyInput(
-    DateOnly Date,
-    JsonElement Stems,
-    JsonElement? KeepOut,
-    JsonElement? School,
-    JsonElement? Support,
-    JsonElement? Vine,
-    JsonElement? Row,
-    JsonElement? Rain
-);
-
 /// <summary>Reads and stores the survey of a plant.</summary>
 public static class SurveyEndpoints
 {
@@ -53,7 +41,7 @@ public static class SurveyEndpoints
         app.MapPut("/api/plants/{id}/survey", PutAsync)
             .WithName("saveSurvey")
             .ForHelpers()
-            .Accepts<SurveyInput>("application/json")
+            .Accepts<JsonElement>("application/json")
             .Produces<SurveyView>()
             .ProducesProblem(404)
             .ProducesProblem(412)

@@ -3392,17 +3392,131 @@ export interface components {
                 z: number;
             };
         };
-        /** @description The parts of a survey a gardener changes; each as in the exchange format. */
-        SurveyInput: {
-            /** Format: date */
+        /** @description What is noted of a plant on a walk round it, as in gemmifer.survey/1. */
+        SurveyNoted: {
             date: string;
-            stems: components["schemas"]["JsonElement"];
-            keepOut: null | components["schemas"]["JsonElement"];
-            school: null | components["schemas"]["JsonElement"];
-            support: null | components["schemas"]["JsonElement"];
-            vine: null | components["schemas"]["JsonElement"];
-            row: null | components["schemas"]["JsonElement"];
-            rain: null | components["schemas"]["JsonElement"];
+            school?: null | ("open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip") | {
+                /** @enum {unknown} */
+                base?: "open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip" | null;
+                set?: null | {
+                    spacing?: null | number;
+                    canesMin?: null | number;
+                    canesMax?: null | number;
+                    heightMin?: null | number;
+                    heightMax?: null | number;
+                    removeShare?: null | number;
+                    removeShareWeak?: null | number;
+                    oldShare?: null | number;
+                    thinBelow?: null | number;
+                    slope?: null | number;
+                    clearance?: null | number;
+                    /** @enum {unknown} */
+                    bud?: "outward" | "any" | "up-and-out" | null;
+                    /** @enum {unknown} */
+                    centre?: "open" | "may-stay" | null;
+                    lateralBuds?: null | number;
+                    lateralLength?: null | number;
+                    spurBuds?: null | number;
+                    spurSpacing?: null | number;
+                    tipHeight?: null | number;
+                    stripLeaves?: null | boolean;
+                    sealant?: null | boolean;
+                    levelSpread?: null | number;
+                    aimShare?: null | number;
+                    roughTop?: null | number;
+                    /** @enum {unknown} */
+                    cut?: "bud" | "shears" | null;
+                    strainOneYear?: null | number;
+                    strainTwoYears?: null | number;
+                    strainOlder?: null | number;
+                    tieSpacing?: null | number;
+                    caneBudsMin?: null | number;
+                    caneBudsMax?: null | number;
+                    tipBeyond?: null | number;
+                    /** @enum {unknown} */
+                    when?: "late-winter" | "halves" | "mild" | "after-cover" | "midwinter" | null;
+                    /** @enum {unknown} */
+                    climber?: "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | null;
+                    /** @enum {unknown} */
+                    deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
+                    /** @enum {unknown} */
+                    hips?: "none" | "keep" | null;
+                };
+                hardness?: null | number;
+                name?: null | string;
+                own?: null | string;
+            };
+            rain?: null | {
+                date: string;
+                mm: number;
+            }[];
+            support?: null | {
+                /** @enum {unknown} */
+                kind: "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "t-trellis" | "stake";
+                /** @description Left edge; half the width to the left where it is not given. */
+                from?: null | number;
+                width?: number;
+                height: number;
+                /** @description How far behind the crown. */
+                y?: null | number;
+                wires?: null | {
+                    height: number;
+                    y?: null | number;
+                }[];
+                openings?: null | {
+                    x: number;
+                    z: number;
+                    width: number;
+                    height: number;
+                }[];
+            };
+            keepOut?: null | {
+                name?: null | string;
+                side: number;
+                from: number;
+            }[];
+            stems: null | components["schemas"]["SurveyBodyStem"][];
+            vine?: null | {
+                /** @enum {unknown} */
+                system?: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training" | null;
+                year?: null | number;
+                spacing?: null | number;
+                rowSpacing?: null | number;
+                pruningWeight?: null | number;
+                winterLoss?: null | {
+                    cut: number;
+                    dead: number;
+                };
+                budRule?: null | {
+                    base: number;
+                    per: number;
+                    unit?: null | number;
+                };
+                /** @enum {unknown} */
+                rule?: "weight" | "metre" | "spurs" | null;
+                perMetre?: null | number;
+                stage?: null | number;
+                records?: null | {
+                    season: number;
+                    pruningWeight?: null | number;
+                    crop?: null | number;
+                }[];
+            };
+            row?: null | {
+                length: number;
+                width?: null | number;
+                firstYear?: null | number;
+                secondYear?: null | number;
+                spent?: null | number;
+                thin?: null | number;
+                meanHeight?: null | number;
+                plants?: null | number;
+                observations?: null | {
+                    date: string;
+                    /** @enum {unknown} */
+                    what: "new-canes-fruited" | "new-canes-bare" | "old-canes-fruited" | "fruit-on-side-shoots" | "berry-hollow" | "berry-with-core" | "berry-red" | "berry-yellow" | "berry-purple" | "berry-black" | "canes-upright" | "canes-arching" | "canes-trailing";
+                }[];
+            };
         };
         /**
          * @description What a survey is made for.
@@ -5045,7 +5159,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SurveyInput"];
+                "application/json": components["schemas"]["SurveyNoted"];
             };
         };
         responses: {

@@ -36,17 +36,14 @@ export const draftsOf = (): string[] =>
     .filter((k) => k.startsWith(PREFIX))
     .map((k) => k.slice(PREFIX.length));
 
-/** What is stored of a document: all of it but what the garden knows of the plant itself. */
-export const storedOf = (document: SurveyDocument) => ({
-  date: document.date,
-  stems: document.stems,
-  keepOut: document.keepOut ?? [],
-  school: document.school ?? null,
-  support: document.support ?? null,
-  vine: document.vine ?? null,
-  row: document.row ?? null,
-  rain: document.rain ?? null,
-});
+/** What the garden knows of the plant itself, and what a visit is for: nobody notes it with a survey. */
+type OfTheGarden = "format" | "plant" | "place" | "task" | "anyway";
+
+/** What is stored of a document: all that was noted, the parts of families that this page does not know too. */
+export function storedOf(document: SurveyDocument): Omit<SurveyDocument, OfTheGarden> {
+  const { format, plant, place, task, anyway, ...noted } = document;
+  return noted;
+}
 
 /** A plant that is open saves its survey itself. */
 const open = new Map<string, () => Promise<void>>();

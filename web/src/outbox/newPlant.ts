@@ -73,8 +73,6 @@ export async function answersOf(
     support: null,
     keepOut: [],
     stems: [],
-    vine: null,
-    row: null,
   };
   const work = {
     season,

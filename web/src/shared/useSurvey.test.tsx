@@ -16,7 +16,7 @@ const stored = {
 const answer = (data: unknown) => ({ data, response: new Response() });
 
 /** What was saved, in order; each is answered when it is let go. */
-const saves: { date: string; revision: string; answer: () => void }[] = [];
+const saves: { date: string; revision: string; body: SurveyDocument; answer: () => void }[] = [];
 const save = (n: number) => saves[n] ?? expect.fail(`There is no save ${n}.`);
 
 beforeEach(() => {
@@ -30,6 +30,7 @@ beforeEach(() => {
         saves.push({
           date: call.body.date,
           revision,
+          body: call.body,
           answer: () => resolve(answer({ ...stored, revision: Number(revision.slice(1, -1)) + 1 })),
         });
       })) as never,
@@ -66,6 +67,31 @@ describe("a survey in hand", () => {
     await act(async () => save(1).answer());
     await waitFor(() => expect(survey.current!.state).toBe("saved"));
     expect(localStorage).toHaveLength(0);
+  });
+});
+
+describe("a part of a family that this page does not know", () => {
+  const bush = { rows: 3 };
+
+  it("is saved with what was changed, and what the garden knows of the plant is not", async () => {
+    vi.mocked(api.GET).mockResolvedValue(
+      answer({ ...stored, document: { ...stored.document, plant: { kind: "bush" }, bush } }) as never,
+    );
+    const survey = await inHand();
+    act(() => survey.current!.change((d) => ({ ...d, date: "2026-02-02" })));
+    await waitFor(() => expect(saves).toHaveLength(1), { timeout: 2000 });
+    expect(save(0).body).toMatchObject({ date: "2026-02-02", stems: [], bush });
+    expect(Object.keys(save(0).body)).not.toContain("plant");
+  });
+
+  it("is kept in a draft, and a part that a draft lacks is as it is stored", async () => {
+    const document = { ...stored.document, date: "2026-02-09", bush };
+    localStorage.setItem("gemmifer.draft.p", JSON.stringify({ revision: 3, document }));
+    vi.mocked(api.GET).mockResolvedValue(
+      answer({ ...stored, document: { ...stored.document, bush: { rows: 1 }, support: { kind: "wall" } } }) as never,
+    );
+    const survey = await inHand();
+    expect(survey.current!.document).toMatchObject({ date: "2026-02-09", bush, support: { kind: "wall" } });
   });
 });
 

@@ -102,20 +102,8 @@ export function useSurvey(id: string): SurveyInHand | null {
     const stored = documentOf(data.document);
     revision.current = data.revision;
     const mine = draft && draft.document.stems ? draft : null;
-    const shown = mine
-      ? {
-          ...stored,
-          stems: mine.document.stems,
-          school: mine.document.school,
-          date: mine.document.date,
-          keepOut: mine.document.keepOut,
-          // What a page of an earlier make kept knows no support.
-          support: "support" in mine.document ? mine.document.support : stored.support,
-          vine: "vine" in mine.document ? mine.document.vine : stored.vine,
-          rain: "rain" in mine.document ? mine.document.rain : stored.rain,
-          row: "row" in mine.document ? mine.document.row : stored.row,
-        }
-      : stored;
+    // What a page of an earlier make kept may lack parts; they are as they are stored.
+    const shown = mine ? { ...stored, ...storedOf(mine.document) } : stored;
     latest.current = shown;
     setDocument(shown);
     setSteps(stepsOf(id, shown));
