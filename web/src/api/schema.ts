@@ -3998,8 +3998,8 @@ export interface components {
         };
         YearBodyPlant: {
             id: string;
-            /** @enum {unknown} */
-            kind: "rose.hybrid-tea" | "rose.floribunda" | "rose.shrub" | "rose.grafted-shrub" | "rose.miniature" | "rose.once-flowering" | "rose.rambler" | "rose.climber" | "rose.weeping-standard" | "vine.vinifera" | "vine.american" | "vine.hybrid" | "vine.muscadine" | "raspberry.summer" | "raspberry.fall" | "raspberry.black" | "raspberry.purple" | "blackberry.erect" | "blackberry.trailing" | "canefruit.unknown" | "shrub.simple";
+            /** @description One of those that GET /api/kinds answers. */
+            kind: string;
             school?: null | string;
             /** @enum {unknown} */
             vigour?: "weak" | "normal" | "strong" | null;
