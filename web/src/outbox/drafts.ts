@@ -42,7 +42,8 @@ type OfTheGarden = "format" | "plant" | "place" | "task" | "anyway";
 /** What is stored of a document: all that was noted, the parts of families that this page does not know too. */
 export function storedOf(document: SurveyDocument): Omit<SurveyDocument, OfTheGarden> {
   const { format, plant, place, task, anyway, ...noted } = document;
-  return noted;
+  // A part that is not sent stays as it is stored: one that is gone is sent as nothing.
+  return Object.fromEntries(Object.entries(noted).map(([name, part]) => [name, part ?? null])) as typeof noted;
 }
 
 /** A plant that is open saves its survey itself. */

@@ -28,7 +28,7 @@ export default function RoseLook() {
   const editing = stems.find((s) => s.id === selected) ?? null;
   const added = stems.find((s) => s.id === last) ?? null;
   const add = (stem: Omit<SurveyStem, "id">, parent?: StemId) => {
-    let id: StemId | null = null as StemId | null;
+    let id!: StemId;
     survey.change((d) => {
       id = nextId(d.stems, parent, survey.earlier);
       return { ...d, stems: [...d.stems, { ...stem, id }] };

@@ -84,6 +84,20 @@ describe("a part of a family that this page does not know", () => {
     expect(Object.keys(save(0).body)).not.toContain("plant");
   });
 
+  it("is taken out of the garden again where it is undone, also where the document began without it", async () => {
+    const survey = await inHand();
+    act(() => survey.current!.change((d) => ({ ...d, row: { length: 900 } }) as SurveyDocument));
+    await waitFor(() => expect(saves).toHaveLength(1), { timeout: 2000 });
+    await act(async () => save(0).answer());
+    act(() => survey.current!.undo());
+    await waitFor(() => expect(saves).toHaveLength(2), { timeout: 2000 });
+    expect(save(1).body).toHaveProperty("row", null);
+    await act(async () => save(1).answer());
+    act(() => survey.current!.change((d) => ({ ...d, support: undefined })));
+    await waitFor(() => expect(saves).toHaveLength(3), { timeout: 2000 });
+    expect(save(2).body).toHaveProperty("support", null);
+  });
+
   it("is kept in a draft, and a part that a draft lacks is as it is stored", async () => {
     const document = { ...stored.document, date: "2026-02-09", bush };
     localStorage.setItem("gemmifer.draft.p", JSON.stringify({ revision: 3, document }));

@@ -53,6 +53,12 @@ function keepSteps(id: string, now: SurveyDocument, { past, undone }: Steps) {
   }
 }
 
+/** A document in which the parts that another one had and it has not are there as nothing, so that they are sent. */
+const withGone = (before: SurveyDocument | null, now: SurveyDocument): SurveyDocument => ({
+  ...Object.fromEntries(Object.keys(before ?? {}).map((part) => [part, null])),
+  ...now,
+});
+
 export interface SurveyInHand {
   document: SurveyDocument;
   season: number;
@@ -175,7 +181,8 @@ export function useSurvey(id: string): SurveyInHand | null {
   }, [id, document, steps]);
 
   const set = useCallback(
-    (next: SurveyDocument) => {
+    (changed: SurveyDocument) => {
+      const next = withGone(latest.current, changed);
       latest.current = next;
       keepDraft(id, revision.current, next);
       setDocument(next);
