@@ -143,8 +143,10 @@ public sealed class PlanContractTests : IDisposable
         var published = JsonNode.Parse(await _garden.Client.GetStringAsync($"/schemas/{file}"))!;
         var of = (string)published["properties"]![list]!["items"]!["$ref"]!;
         var part = published["$defs"]![of.Split('/')[^1]]!;
-        var described = Part(Part(body)["properties"]![list]!["items"]!);
-        Assert.Equal(Names(published["properties"]!), Names(Part(body)["properties"]!));
+        JsonNode[] whole = [Part(body), .. (Part(body)["allOf"]?.AsArray() ?? []).Select(p => Part(p!))];
+        var fields = whole.SelectMany(w => w["properties"]!.AsObject()).ToDictionary(p => p.Key, p => p.Value!);
+        var described = Part(fields[list]["items"]!);
+        Assert.Equal(Names(published["properties"]!), fields.Keys.Order());
         Assert.Equal(Names(part["properties"]!), Names(described["properties"]!));
 
         static IEnumerable<string> Names(JsonNode properties) => properties.AsObject().Select(p => p.Key).Order();

@@ -54,25 +54,6 @@ internal static class ApiDescription
 
     private static void DescribeBodies(OpenApiDocument document)
     {
-        var noted = JsonNode.Parse(SchemaFiles.Read("survey-1.json")!)!.AsObject();
-        foreach (var name in OfTheGarden)
-        {
-            noted["properties"]!.AsObject().Remove(name);
-        }
-
-        Add(
-            document,
-            "survey",
-            "SurveyNoted",
-            new JsonObject
-            {
-                ["description"] = "What is noted of a plant on a walk round it, as in gemmifer.survey/1.",
-                ["type"] = "object",
-                ["properties"] = noted["properties"]!.DeepClone(),
-                ["required"] = new JsonArray("date", "stems"),
-            }
-        );
-        Refer(document, "/api/plants/{id}/survey", HttpMethod.Put, "SurveyNoted");
         foreach (var (path, name) in Published)
         {
             var schema = JsonNode.Parse(SchemaFiles.Read($"{name}-1.json")!)!.AsObject();
@@ -80,6 +61,11 @@ internal static class ApiDescription
             foreach (var key in (string[])["$schema", "$id", "$defs"])
             {
                 schema.Remove(key);
+            }
+
+            if (name == "survey")
+            {
+                AddNoted(document, schema);
             }
 
             Add(document, name, Body(name), schema);
@@ -90,6 +76,40 @@ internal static class ApiDescription
 
             Refer(document, path, HttpMethod.Post, Body(name));
         }
+    }
+
+    /// <summary>
+    /// What is noted on a walk round a plant is a survey without what the garden knows: the survey is put together from
+    /// both, so that each field is described once.
+    /// </summary>
+    private static void AddNoted(OpenApiDocument document, JsonObject survey)
+    {
+        const string Fields = "SurveyFields",
+            Noted = "SurveyNoted";
+        var own = new JsonObject();
+        var noted = survey["properties"]!.AsObject();
+        foreach (var name in OfTheGarden)
+        {
+            own[name] = noted[name]!.DeepClone();
+            noted.Remove(name);
+        }
+
+        JsonArray Fielded() => [new JsonObject { ["$ref"] = $"#/components/schemas/{Fields}" }];
+        survey["properties"] = own;
+        survey["allOf"] = Fielded();
+        Add(document, "survey", Fields, new JsonObject { ["type"] = "object", ["properties"] = noted });
+        Add(
+            document,
+            "survey",
+            Noted,
+            new JsonObject
+            {
+                ["description"] = "What is noted of a plant on a walk round it, as in gemmifer.survey/1.",
+                ["allOf"] = Fielded(),
+                ["required"] = new JsonArray("date", "stems"),
+            }
+        );
+        Refer(document, "/api/plants/{id}/survey", HttpMethod.Put, Noted);
     }
 
     private static void Refer(OpenApiDocument document, string path, HttpMethod method, string name)

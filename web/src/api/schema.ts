@@ -3188,6 +3188,12 @@ export interface components {
                 /** @enum {unknown} */
                 look?: "open" | "full" | null;
             };
+            place?: null | {
+                /** @enum {unknown} */
+                hemisphere?: "north" | "south" | null;
+                lastFrost?: null | string;
+                firstFrost?: null | string;
+            };
             /**
              * @description What is planned: the prune, a round among the flowers, covering for the winter, uncovering.
              * @enum {unknown}
@@ -3195,7 +3201,76 @@ export interface components {
             task?: "prune" | "round" | "cover" | "uncover" | null;
             /** @description Elective cuts are planned for the day, in season or not. */
             anyway?: null | boolean;
-            date: string;
+        } & WithRequired<components["schemas"]["SurveyFields"], "date">;
+        SurveyBodyBud: {
+            at?: number;
+            clock?: null | number;
+            /** @enum {unknown} */
+            face?: "up" | "down" | "side" | null;
+            /** @enum {unknown} */
+            state?: "dormant" | "swelling" | "shooting" | "blind" | "damaged" | "basal" | "flower" | null;
+            leaflets?: null | number;
+            /** @description Which leaf it sits at, counted from the top; at may then be left out. */
+            leaf?: number;
+        } | unknown | unknown;
+        SurveyBodyStem: {
+            /** Format: stem-id */
+            id: StemId;
+            /** @enum {unknown} */
+            role: "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
+            parent: string;
+            at?: null | number;
+            clock?: null | number;
+            baseClock?: null | number;
+            radius?: null | number;
+            diameter: number;
+            length?: null | number;
+            lean?: null | number;
+            tipLean?: null | number;
+            age: number;
+            seen?: null | (("bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held") | {
+                /** @enum {unknown} */
+                what: "bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held";
+                at?: null | number;
+            })[];
+            deadFrom?: null | number;
+            rubs?: null | StemId[];
+            pin?: null | ("keep" | "remove") | {
+                cutAt: number;
+            };
+            pinReason?: null | string;
+            buds?: null | components["schemas"]["SurveyBodyBud"][];
+            fruitTo?: null | number;
+            /** @description How well it was measured: one standard deviation of each. */
+            spread?: null | {
+                clock?: null | number;
+                lean?: null | number;
+                tipLean?: null | number;
+                length?: null | number;
+                diameter?: null | number;
+            };
+            head?: null | {
+                blooms?: null | number;
+                finished?: null | number;
+                /** @description It is wanted for the vase. */
+                vase?: null | boolean;
+                /** @description The leaf, counted from the top, that stands as high as its neighbours do. */
+                level?: null | number;
+                /** @description The leaf, counted from the top, from which down it is clear of a path. */
+                clear?: null | number;
+            };
+            /**
+             * @description What last winter's plan named it for: to go next, or to take the place of one that does.
+             * @enum {unknown}
+             */
+            named?: "next" | "successor" | null;
+            towards?: null | {
+                x: number;
+                z: number;
+            };
+        };
+        SurveyFields: {
+            date?: string;
             school?: null | ("open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip") | {
                 /** @enum {unknown} */
                 base?: "open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip" | null;
@@ -3246,12 +3321,6 @@ export interface components {
                 hardness?: null | number;
                 name?: null | string;
                 own?: null | string;
-            };
-            place?: null | {
-                /** @enum {unknown} */
-                hemisphere?: "north" | "south" | null;
-                lastFrost?: null | string;
-                firstFrost?: null | string;
             };
             rain?: null | {
                 date: string;
@@ -3325,199 +3394,8 @@ export interface components {
                 }[];
             };
         };
-        SurveyBodyBud: {
-            at?: number;
-            clock?: null | number;
-            /** @enum {unknown} */
-            face?: "up" | "down" | "side" | null;
-            /** @enum {unknown} */
-            state?: "dormant" | "swelling" | "shooting" | "blind" | "damaged" | "basal" | "flower" | null;
-            leaflets?: null | number;
-            /** @description Which leaf it sits at, counted from the top; at may then be left out. */
-            leaf?: number;
-        } | unknown | unknown;
-        SurveyBodyStem: {
-            /** Format: stem-id */
-            id: StemId;
-            /** @enum {unknown} */
-            role: "cane" | "lateral" | "trunk" | "arm" | "shoot" | "spur";
-            parent: string;
-            at?: null | number;
-            clock?: null | number;
-            baseClock?: null | number;
-            radius?: null | number;
-            diameter: number;
-            length?: null | number;
-            lean?: null | number;
-            tipLean?: null | number;
-            age: number;
-            seen?: null | (("bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held") | {
-                /** @enum {unknown} */
-                what: "bark.green" | "bark.brown" | "bark.grey" | "bark.black" | "scratch.green" | "scratch.brown" | "pith.green" | "pith.brown" | "leafing" | "not-leafing" | "snap.dry" | "wound" | "canker" | "borer" | "spotting" | "distorted" | "smooth" | "leaflets-differ" | "mildew" | "below-union" | "soft" | "supple" | "stiff" | "forward" | "spindly" | "fruited" | "fruited-twice" | "productive" | "unproductive" | "held";
-                at?: null | number;
-            })[];
-            deadFrom?: null | number;
-            rubs?: null | StemId[];
-            pin?: null | ("keep" | "remove") | {
-                cutAt: number;
-            };
-            pinReason?: null | string;
-            buds?: null | components["schemas"]["SurveyBodyBud"][];
-            fruitTo?: null | number;
-            /** @description How well it was measured: one standard deviation of each. */
-            spread?: null | {
-                clock?: null | number;
-                lean?: null | number;
-                tipLean?: null | number;
-                length?: null | number;
-                diameter?: null | number;
-            };
-            head?: null | {
-                blooms?: null | number;
-                finished?: null | number;
-                /** @description It is wanted for the vase. */
-                vase?: null | boolean;
-                /** @description The leaf, counted from the top, that stands as high as its neighbours do. */
-                level?: null | number;
-                /** @description The leaf, counted from the top, from which down it is clear of a path. */
-                clear?: null | number;
-            };
-            /**
-             * @description What last winter's plan named it for: to go next, or to take the place of one that does.
-             * @enum {unknown}
-             */
-            named?: "next" | "successor" | null;
-            towards?: null | {
-                x: number;
-                z: number;
-            };
-        };
         /** @description What is noted of a plant on a walk round it, as in gemmifer.survey/1. */
-        SurveyNoted: {
-            date: string;
-            school?: null | ("open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip") | {
-                /** @enum {unknown} */
-                base?: "open-bowl" | "moderate-half" | "light-hand" | "renewal-by-age" | "rough-shear" | "hard" | "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | "spur" | "goblet" | "long-cane" | "one-crop" | "two-crops" | "branching-tip" | null;
-                set?: null | {
-                    spacing?: null | number;
-                    canesMin?: null | number;
-                    canesMax?: null | number;
-                    heightMin?: null | number;
-                    heightMax?: null | number;
-                    removeShare?: null | number;
-                    removeShareWeak?: null | number;
-                    oldShare?: null | number;
-                    thinBelow?: null | number;
-                    slope?: null | number;
-                    clearance?: null | number;
-                    /** @enum {unknown} */
-                    bud?: "outward" | "any" | "up-and-out" | null;
-                    /** @enum {unknown} */
-                    centre?: "open" | "may-stay" | null;
-                    lateralBuds?: null | number;
-                    lateralLength?: null | number;
-                    spurBuds?: null | number;
-                    spurSpacing?: null | number;
-                    tipHeight?: null | number;
-                    stripLeaves?: null | boolean;
-                    sealant?: null | boolean;
-                    levelSpread?: null | number;
-                    aimShare?: null | number;
-                    roughTop?: null | number;
-                    /** @enum {unknown} */
-                    cut?: "bud" | "shears" | null;
-                    strainOneYear?: null | number;
-                    strainTwoYears?: null | number;
-                    strainOlder?: null | number;
-                    tieSpacing?: null | number;
-                    caneBudsMin?: null | number;
-                    caneBudsMax?: null | number;
-                    tipBeyond?: null | number;
-                    /** @enum {unknown} */
-                    when?: "late-winter" | "halves" | "mild" | "after-cover" | "midwinter" | null;
-                    /** @enum {unknown} */
-                    climber?: "flat-fan" | "keep-volume" | "halve" | "restart" | "upright" | null;
-                    /** @enum {unknown} */
-                    deadhead?: "shallow" | "first-full-leaf" | "by-height" | null;
-                    /** @enum {unknown} */
-                    hips?: "none" | "keep" | null;
-                };
-                hardness?: null | number;
-                name?: null | string;
-                own?: null | string;
-            };
-            rain?: null | {
-                date: string;
-                mm: number;
-            }[];
-            support?: null | {
-                /** @enum {unknown} */
-                kind: "wall" | "fence" | "wires" | "arch" | "obelisk" | "pergola" | "post" | "t-trellis" | "stake";
-                /** @description Left edge; half the width to the left where it is not given. */
-                from?: null | number;
-                width?: number;
-                height: number;
-                /** @description How far behind the crown. */
-                y?: null | number;
-                wires?: null | {
-                    height: number;
-                    y?: null | number;
-                }[];
-                openings?: null | {
-                    x: number;
-                    z: number;
-                    width: number;
-                    height: number;
-                }[];
-            };
-            keepOut?: null | {
-                name?: null | string;
-                side: number;
-                from: number;
-            }[];
-            stems: null | components["schemas"]["SurveyBodyStem"][];
-            vine?: null | {
-                /** @enum {unknown} */
-                system?: "goblet" | "cordon" | "long-cane" | "t-trellis" | "training" | null;
-                year?: null | number;
-                spacing?: null | number;
-                rowSpacing?: null | number;
-                pruningWeight?: null | number;
-                winterLoss?: null | {
-                    cut: number;
-                    dead: number;
-                };
-                budRule?: null | {
-                    base: number;
-                    per: number;
-                    unit?: null | number;
-                };
-                /** @enum {unknown} */
-                rule?: "weight" | "metre" | "spurs" | null;
-                perMetre?: null | number;
-                stage?: null | number;
-                records?: null | {
-                    season: number;
-                    pruningWeight?: null | number;
-                    crop?: null | number;
-                }[];
-            };
-            row?: null | {
-                length: number;
-                width?: null | number;
-                firstYear?: null | number;
-                secondYear?: null | number;
-                spent?: null | number;
-                thin?: null | number;
-                meanHeight?: null | number;
-                plants?: null | number;
-                observations?: null | {
-                    date: string;
-                    /** @enum {unknown} */
-                    what: "new-canes-fruited" | "new-canes-bare" | "old-canes-fruited" | "fruit-on-side-shoots" | "berry-hollow" | "berry-with-core" | "berry-red" | "berry-yellow" | "berry-purple" | "berry-black" | "canes-upright" | "canes-arching" | "canes-trailing";
-                }[];
-            };
-        };
+        SurveyNoted: WithRequired<components["schemas"]["SurveyFields"], "date" | "stems">;
         /**
          * @description What a survey is made for.
          * @enum {unknown}
@@ -7606,3 +7484,6 @@ export interface operations {
         };
     };
 }
+type WithRequired<T, K extends keyof T> = T & {
+    [P in K]-?: T[P];
+};

@@ -1,8 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { Choice } from "../app/ui";
-import { Asked } from "./PlantFields";
+import { AskedChoice } from "./PlantFields";
 import { type Known, safestRose } from "./whichRose";
 
 /** Three questions that find the kind of rose that is safest. */
@@ -21,45 +20,42 @@ export function FindRose(props: { kinds: Schemas["KindView"][]; onKind: (kind: s
         I do not know what rose this is
       </chakra.summary>
       <chakra.div display="grid" gap="10px">
-        <Asked question="Does it stand, climb or hang?">
-          <Choice
-            label="How it grows"
-            value={known.habit}
-            onChange={(habit) => answer({ habit })}
+        <AskedChoice
+          question="Does it stand, climb or hang?"
+          label="How it grows"
+          value={known.habit}
+          onChange={(habit) => answer({ habit })}
+          options={[
+            { value: "stands", text: "it stands by itself" },
+            { value: "climbs", text: "it climbs, or is tied to something" },
+            { value: "hangs", text: "it hangs from a head on a stem" },
+          ]}
+        />
+        {known.habit !== "hangs" && (
+          <AskedChoice
+            question="Does it flower once, or again till autumn?"
+            label="How often it flowers"
+            value={known.flowers}
+            onChange={(flowers) => answer({ flowers })}
             options={[
-              { value: "stands", text: "it stands by itself" },
-              { value: "climbs", text: "it climbs, or is tied to something" },
-              { value: "hangs", text: "it hangs from a head on a stem" },
+              { value: "once", text: "once, early in summer" },
+              { value: "again", text: "again and again" },
+              { value: "unknown", text: "nobody knows" },
             ]}
           />
-        </Asked>
-        {known.habit !== "hangs" && (
-          <Asked question="Does it flower once, or again till autumn?">
-            <Choice
-              label="How often it flowers"
-              value={known.flowers}
-              onChange={(flowers) => answer({ flowers })}
-              options={[
-                { value: "once", text: "once, early in summer" },
-                { value: "again", text: "again and again" },
-                { value: "unknown", text: "nobody knows" },
-              ]}
-            />
-          </Asked>
         )}
         {known.habit === "stands" && known.flowers === "again" && (
-          <Asked question="How tall is it?">
-            <Choice
-              label="How tall it is"
-              value={known.tall}
-              onChange={(tall) => answer({ tall })}
-              options={[
-                { value: "knee", text: "to the knee" },
-                { value: "hip", text: "to the hip" },
-                { value: "head", text: "taller" },
-              ]}
-            />
-          </Asked>
+          <AskedChoice
+            question="How tall is it?"
+            label="How tall it is"
+            value={known.tall}
+            onChange={(tall) => answer({ tall })}
+            options={[
+              { value: "knee", text: "to the knee" },
+              { value: "hip", text: "to the hip" },
+              { value: "head", text: "taller" },
+            ]}
+          />
         )}
         {safest && (
           <chakra.p role="status">

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import type { ReactNode } from "react";
+import type { ComponentProps } from "react";
 import type { Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Choice, Field, Input } from "../app/ui";
@@ -53,32 +53,30 @@ export function Growth({ typed, set, asks }: Pick<Fields, "typed" | "set" | "ask
   return (
     <chakra.div display="flex" gap="24px" flexWrap="wrap" marginTop="14px">
       {asks.of("vigour") && (
-        <Asked question="How strongly does it grow?">
-          <Choice
-            label="Vigour"
-            value={typed.vigour}
-            onChange={(vigour) => set({ vigour })}
-            options={[
-              { value: "weak", text: "weakly" },
-              { value: "normal", text: "as usual" },
-              { value: "strong", text: "strongly" },
-            ]}
-          />
-        </Asked>
+        <AskedChoice
+          question="How strongly does it grow?"
+          label="Vigour"
+          value={typed.vigour}
+          onChange={(vigour) => set({ vigour })}
+          options={[
+            { value: "weak", text: "weakly" },
+            { value: "normal", text: "as usual" },
+            { value: "strong", text: "strongly" },
+          ]}
+        />
       )}
       {asks.of("rootstock") && (
-        <Asked question="Grafted on a rootstock?">
-          <Choice
-            label="Grafted"
-            value={typed.grafted}
-            onChange={(grafted) => set({ grafted })}
-            options={[
-              { value: "usual", text: "as usual for the kind" },
-              { value: "yes", text: "yes" },
-              { value: "no", text: "no, own roots" },
-            ]}
-          />
-        </Asked>
+        <AskedChoice
+          question="Grafted on a rootstock?"
+          label="Grafted"
+          value={typed.grafted}
+          onChange={(grafted) => set({ grafted })}
+          options={[
+            { value: "usual", text: "as usual for the kind" },
+            { value: "yes", text: "yes" },
+            { value: "no", text: "no, own roots" },
+          ]}
+        />
       )}
     </chakra.div>
   );
@@ -92,18 +90,17 @@ export function ItsYear({ typed, set, asks, wrongAt }: Fields) {
         Its year: sun{asks.flowers ? ", winter cover, hips, a day to flower on" : ""}
       </chakra.summary>
       <chakra.div display="flex" gap="12px 24px" flexWrap="wrap" alignItems="end">
-        <Asked question="How much sun does it get?">
-          <Choice
-            label="Sun"
-            value={typed.sun}
-            onChange={(sun) => set({ sun })}
-            options={[
-              { value: "full", text: "full sun" },
-              { value: "half", text: "half the day" },
-              { value: "shade", text: "shade" },
-            ]}
-          />
-        </Asked>
+        <AskedChoice
+          question="How much sun does it get?"
+          label="Sun"
+          value={typed.sun}
+          onChange={(sun) => set({ sun })}
+          options={[
+            { value: "full", text: "full sun" },
+            { value: "half", text: "half the day" },
+            { value: "shade", text: "shade" },
+          ]}
+        />
         {asks.flowers && (
           <>
             <div>
@@ -125,13 +122,14 @@ export function ItsYear({ typed, set, asks, wrongAt }: Fields) {
 }
 
 /** A question with its answers below it. */
-export function Asked(props: { question: string; children: ReactNode }) {
+export function AskedChoice<T extends string>(props: { question: string } & ComponentProps<typeof Choice<T>>) {
+  const { question, ...choice } = props;
   return (
     <div>
       <chakra.p fontWeight="700" marginBottom="4px">
-        {props.question}
+        {question}
       </chakra.p>
-      {props.children}
+      <Choice<T> {...choice} />
     </div>
   );
 }
