@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type Dispatch, type SetStateAction } from "react";
 import { type Instrument, readings, typeInto, useShown } from "./readings";
 import { Button, Choice } from "./ui";
 
@@ -66,23 +66,7 @@ export default function Instruments() {
       <svg viewBox="0 0 316 92" width="100%" aria-hidden>
         {what === "calliper" ? <Calliper mm={value.calliper} /> : <Scale grams={value.scale} />}
       </svg>
-      <label>
-        <chakra.span display="block" fontWeight="700" fontSize="1.3rem">
-          {reads}
-        </chakra.span>
-        <chakra.input
-          type="range"
-          aria-label={what === "calliper" ? "How far the jaws are apart" : "What hangs on the hook"}
-          min={0}
-          max={most}
-          step={step}
-          value={value[what]}
-          onChange={(e) => setValue({ ...value, [what]: Number(e.target.value) })}
-          width="100%"
-          height="44px"
-          accentColor="var(--leaf)"
-        />
-      </label>
+      <Reading what={what} value={value} setValue={setValue} most={most} step={step} reads={reads} />
       <chakra.div display="flex" gap="8px" flexWrap="wrap">
         {/* The field keeps its focus: nothing that is typed there is left before it is read. */}
         <Button look="main" onPointerDown={(e) => e.preventDefault()} onClick={() => type(false)}>
@@ -96,6 +80,43 @@ export default function Instruments() {
         {told || "It types into the field you touched last."}
       </chakra.p>
     </chakra.section>
+  );
+}
+
+/** What the instrument reads now, and the way to move it. */
+function Reading({
+  what,
+  value,
+  setValue,
+  most,
+  step,
+  reads,
+}: {
+  what: Instrument;
+  value: { calliper: number; scale: number };
+  setValue: Dispatch<SetStateAction<{ calliper: number; scale: number }>>;
+  most: number;
+  step: number;
+  reads: string;
+}) {
+  return (
+    <label>
+      <chakra.span display="block" fontWeight="700" fontSize="1.3rem">
+        {reads}
+      </chakra.span>
+      <chakra.input
+        type="range"
+        aria-label={what === "calliper" ? "How far the jaws are apart" : "What hangs on the hook"}
+        min={0}
+        max={most}
+        step={step}
+        value={value[what]}
+        onChange={(e) => setValue({ ...value, [what]: Number(e.target.value) })}
+        width="100%"
+        height="44px"
+        accentColor="var(--leaf)"
+      />
+    </label>
   );
 }
 

@@ -13,6 +13,7 @@ import { Button, Hidden } from "./ui";
 import { Waits } from "./Waits";
 import { worksAt } from "./working";
 import { useSending } from "../outbox/useOutbox";
+import type { Schemas } from "../api/client";
 
 const Entry = screen(() => import("./Entry"));
 const Instruments = screen(() => import("./Instruments"));
@@ -91,7 +92,6 @@ export function Shell() {
   const here = useHere();
   const [measuring] = useShown();
   const looks = here.role === "looker";
-  const quick = looks ? "inline-flex" : quickly;
   // While somebody works everything but the step folds away on a phone: the way back stands over the step.
   const working = worksAt(pathname);
   useSending();
@@ -100,8 +100,6 @@ export function Shell() {
     // In braces: newer browsers give something back, and an effect may only give back its undoing.
     window.scrollTo(0, 0);
   }, [pathname]);
-  const next = themes[(themes.indexOf(settings.theme as (typeof themes)[number]) + 1) % themes.length]!;
-  const imperial = settings.units === "imperial";
   return (
     <>
       {!pathname.startsWith("/plants/") && (
@@ -129,53 +127,8 @@ export function Shell() {
         borderBottom="1px solid var(--line)"
         minHeight="52px"
       >
-        <chakra.span
-          fontFamily="heading"
-          fontSize="1.45rem"
-          fontWeight="620"
-          letterSpacing="-0.01em"
-          display={{ base: "none", sm: "inline" }}
-        >
-          Gemmifer
-        </chakra.span>
-        <chakra.nav aria-label="Main" display="flex">
-          {!looks && (
-            <Item to="/" end>
-              Now
-            </Item>
-          )}
-          <Item to="/garden">Garden</Item>
-          {!looks && <Item to="/year">Year</Item>}
-          {!looks && <Item to="/rules">Rules</Item>}
-        </chakra.nav>
-        <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
-          <Button
-            look="quiet"
-            size="small"
-            display={quick}
-            paddingInline={{ base: "7px", sm: "10px" }}
-            onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
-          >
-            <Wide>Lengths: </Wide>
-            {imperial ? "inches" : "cm"}
-            <Hidden>; change</Hidden>
-          </Button>
-          <Button
-            look="quiet"
-            size="small"
-            display={quick}
-            paddingInline={{ base: "7px", sm: "10px" }}
-            title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
-            onClick={() => save({ ...settings, theme: next })}
-          >
-            <Wide>Light: </Wide>
-            {{ auto: "auto", light: "day", dark: "evening", sun: "sun" }[settings.theme as keyof typeof themeWords]}
-            <Hidden>; change</Hidden>
-          </Button>
-          <Item to={looks ? "/sharing" : "/measures"} style={{ fontWeight: 400, paddingInline: 8 }}>
-            {looks ? "Looking" : "Measures"}
-          </Item>
-        </chakra.div>
+        <Ways looks={looks} />
+        <Quick settings={settings} save={save} looks={looks} />
         {!working && <Told />}
       </chakra.header>
       {working && (
@@ -208,5 +161,77 @@ export function Shell() {
         </Suspense>
       )}
     </>
+  );
+}
+
+/** The name, and the ways to the main pages. */
+function Ways({ looks }: { looks: boolean }) {
+  return (
+    <>
+      <chakra.span
+        fontFamily="heading"
+        fontSize="1.45rem"
+        fontWeight="620"
+        letterSpacing="-0.01em"
+        display={{ base: "none", sm: "inline" }}
+      >
+        Gemmifer
+      </chakra.span>
+      <chakra.nav aria-label="Main" display="flex">
+        {!looks && (
+          <Item to="/" end>
+            Now
+          </Item>
+        )}
+        <Item to="/garden">Garden</Item>
+        {!looks && <Item to="/year">Year</Item>}
+        {!looks && <Item to="/rules">Rules</Item>}
+      </chakra.nav>
+    </>
+  );
+}
+
+/** What is set with a tap: units and light; on a phone they stand under Measures. */
+function Quick({
+  settings,
+  save,
+  looks,
+}: {
+  settings: Schemas["GardenSettings"];
+  save: (settings: Schemas["GardenSettings"]) => void;
+  looks: boolean;
+}) {
+  const quick = looks ? "inline-flex" : quickly;
+  const next = themes[(themes.indexOf(settings.theme as (typeof themes)[number]) + 1) % themes.length]!;
+  const imperial = settings.units === "imperial";
+  return (
+    <chakra.div marginLeft="auto" display="flex" alignItems="center" gap={{ base: "0", sm: "4px" }}>
+      <Button
+        look="quiet"
+        size="small"
+        display={quick}
+        paddingInline={{ base: "7px", sm: "10px" }}
+        onClick={() => save({ ...settings, units: imperial ? "metric" : "imperial" })}
+      >
+        <Wide>Lengths: </Wide>
+        {imperial ? "inches" : "cm"}
+        <Hidden>; change</Hidden>
+      </Button>
+      <Button
+        look="quiet"
+        size="small"
+        display={quick}
+        paddingInline={{ base: "7px", sm: "10px" }}
+        title={`${themeWords[settings.theme as keyof typeof themeWords]}. Change to ${themeWords[next].toLowerCase()}.`}
+        onClick={() => save({ ...settings, theme: next })}
+      >
+        <Wide>Light: </Wide>
+        {{ auto: "auto", light: "day", dark: "evening", sun: "sun" }[settings.theme as keyof typeof themeWords]}
+        <Hidden>; change</Hidden>
+      </Button>
+      <Item to={looks ? "/sharing" : "/measures"} style={{ fontWeight: 400, paddingInline: 8 }}>
+        {looks ? "Looking" : "Measures"}
+      </Item>
+    </chakra.div>
   );
 }

@@ -3,7 +3,7 @@ import { useMeasures } from "../app/settings";
 import type { StemId } from "../api/stemId";
 import type { Towards } from "../survey/types";
 import { OnSupport } from "./OnSupport";
-import { fromFront, outline, placeAt } from "./geometry";
+import { fromFront, outline, placeAt, type Flat, type View } from "./geometry";
 import { spreadOnLine } from "./labels";
 import { halo, Patterns, pointable, ShootShape, StemLabel, StemShape } from "./paper";
 import { extentOf, heightOfShown, lettered, type Scene, type State } from "./scene";
@@ -47,15 +47,6 @@ function Free(props: Props) {
   const order = [...scene.stems].sort(
     (a, b) => placeAt(b.axis, b.axis.length / 2).y - placeAt(a.axis, a.axis.length / 2).y,
   );
-  const tops = lettered(scene, state);
-  // A label hangs above the highest part of its stem that is in the picture.
-  const heads = tops.map((s) => view.flat(heightOfShown(s, state, extent.height)));
-  const places = spreadOnLine(
-    heads.map((h) => Math.min(width - 16, Math.max(16, h.x))),
-    27,
-    16,
-    width - 16,
-  );
   const guide = (z: number, name: string) => {
     const y = soilAt - z * scale;
     return y < top + 6 ? null : (
@@ -85,18 +76,7 @@ function Free(props: Props) {
       <clipPath id={`${prefix}-frame`}>
         <rect x="0" y={top - 14} width={width} height={soilAt - top + 14} />
       </clipPath>
-      {state === "after" && band && (
-        <g>
-          <rect
-            x="0"
-            width={width}
-            y={soilAt - band.max * scale}
-            height={(band.max - band.min) * scale}
-            fill="var(--leafWash)"
-            opacity={0.6}
-          />
-        </g>
-      )}
+      {state === "after" && band && <Heights scale={scale} band={band} />}
       <rect x="0" y={soilAt} width={width} height={height - soilAt} fill="var(--soil)" />
       <rect x="0" y={soilAt} width={width} height={height - soilAt} fill={`url(#${prefix}-soil)`} opacity={0.22} />
       <g clipPath={`url(#${prefix}-frame)`}>
@@ -121,21 +101,7 @@ function Free(props: Props) {
           {higher ? "usually cut" : "cut"} between {long(band.min)} and {long(band.max)}
         </text>
       )}
-      {props.level != null && (
-        <g>
-          <line
-            x1="0"
-            x2={width}
-            y1={soilAt - props.level * scale}
-            y2={soilAt - props.level * scale}
-            stroke="var(--hip)"
-            strokeWidth="3"
-          />
-          <text x="8" y={soilAt - props.level * scale - 7} fontSize="15" fontWeight="700" fill="var(--hip)" {...halo}>
-            down to {long(props.level)}
-          </text>
-        </g>
-      )}
+      <Level {...props} long={long} scale={scale} />
       {guide(body.hip, `hip, ${long(body.hip)}`)}
       {guide(body.hip / 2, long(body.hip / 2))}
       <Crown scene={scene} scale={scale} prefix={prefix} />
@@ -143,20 +109,79 @@ function Free(props: Props) {
       {close && zoomed && (
         <StemLabel stem={zoomed} state={state} x={close.x + 46} y={close.y - 34} lead={close} selected={false} />
       )}
-      {(close ? [] : tops).map((s, i) => (
-        <StemLabel
-          key={s.id}
-          stem={s}
-          state={state}
-          x={places[i]!}
-          y={18}
-          lead={{ x: heads[i]!.x, y: Math.max(30, heads[i]!.y) }}
-          selected={s.id === selected}
-          marked={props.marked?.has(s.id)}
-        />
-      ))}
+      <Letters {...props} extent={extent} view={view} close={close} />
     </svg>
   );
+}
+
+/** Between which heights the cuts lie. */
+function Heights({ scale, band }: { scale: number; band: { min: number; max: number } }) {
+  return (
+    <g>
+      <rect
+        x="0"
+        width={width}
+        y={soilAt - band.max * scale}
+        height={(band.max - band.min) * scale}
+        fill="var(--leafWash)"
+        opacity={0.6}
+      />
+    </g>
+  );
+}
+
+/** The height to which the whole plant comes down. */
+function Level(props: Props & { long: (mm: number) => string; scale: number }) {
+  const { long, scale } = props;
+  return (
+    props.level != null && (
+      <g>
+        <line
+          x1="0"
+          x2={width}
+          y1={soilAt - props.level * scale}
+          y2={soilAt - props.level * scale}
+          stroke="var(--hip)"
+          strokeWidth="3"
+        />
+        <text x="8" y={soilAt - props.level * scale - 7} fontSize="15" fontWeight="700" fill="var(--hip)" {...halo}>
+          down to {long(props.level)}
+        </text>
+      </g>
+    )
+  );
+}
+
+/** The letters of the stems, above the highest part of each that is in the picture. */
+function Letters(
+  props: Props & {
+    extent: { reach: number; height: number };
+    view: View;
+    close: Flat | null;
+  },
+) {
+  const { scene, state, selected, extent, view, close } = props;
+  const tops = lettered(scene, state);
+  // A label hangs above the highest part of its stem that is in the picture.
+  const heads = tops.map((s) => view.flat(heightOfShown(s, state, extent.height)));
+  const places = spreadOnLine(
+    heads.map((h) => Math.min(width - 16, Math.max(16, h.x))),
+    27,
+    16,
+    width - 16,
+  );
+  return (close ? [] : tops).map((s, i) => (
+    <StemLabel
+      key={s.id}
+      stem={s}
+      state={state}
+      x={places[i]!}
+      y={18}
+      lead={{ x: heads[i]!.x, y: Math.max(30, heads[i]!.y) }}
+      selected={s.id === selected}
+      marked={props.marked?.has(s.id)}
+    />
+  ));
 }
 
 /** The union or crown: a swelling at its height, or under a mound where it is buried. */

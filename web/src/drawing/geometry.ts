@@ -79,6 +79,19 @@ export function diameterAt(axis: Axis, along: number): number {
   return axis.stem.diameter * (1 - (1 - axis.tipShare) * share);
 }
 
+/** The measures of a stem: as the gardener noted them, else as the plan took them, else as the kind's usually are. */
+function measuresOf(stem: SurveyStem, plan: Resolved | undefined, kind: KindDefaults) {
+  const usual = kind.usual[stem.role]!;
+  return {
+    lean: stem.lean ?? plan?.lean ?? usual.leanDeg,
+    // A trunk needs no bearing: it stands where the plant does.
+    clock: stem.clock ?? plan?.clock ?? 12,
+    radius: stem.radius ?? plan?.radius ?? usual.radiusMm,
+    length: stem.length ?? plan?.length ?? usual.lengthMm,
+    at: stem.at ?? plan?.at,
+  };
+}
+
 /**
  * Axes of all stems by id. What nobody measured is as the plan took it to be, or before there is a plan as the kind's stems usually
  * are. A stem whose parent is missing is left out.
@@ -100,21 +113,17 @@ export function axesOf(
     const parent = top ? null : byId.get(stem.parent);
     const on = parent ? place(parent, depth + 1) : null;
     if (!top && !on) return null;
-    const [plan, usual] = [taken.get(stem.id), kind.usual[stem.role]!];
-    const lean = stem.lean ?? plan?.lean ?? usual.leanDeg;
-    // A trunk needs no bearing: it stands where the plant does.
-    const clock = stem.clock ?? plan?.clock ?? 12;
-    const base = direction(stem.baseClock ?? clock);
-    const radius = stem.radius ?? plan?.radius ?? usual.radiusMm;
+    const is = measuresOf(stem, taken.get(stem.id), kind);
+    const base = direction(stem.baseClock ?? is.clock);
     const axis: Axis = {
       stem,
       start: on
-        ? placeAt(on, stem.at ?? plan?.at ?? on.length / 2)
-        : { x: base.x * radius, y: base.y * radius, z: stem.parent === "crown" ? Math.max(0, crownHeight) : 0 },
-      bearing: clock * 30 * radians,
-      lean,
-      tipLean: stem.tipLean ?? lean,
-      length: stem.length ?? plan?.length ?? usual.lengthMm,
+        ? placeAt(on, is.at ?? on.length / 2)
+        : { x: base.x * is.radius, y: base.y * is.radius, z: stem.parent === "crown" ? Math.max(0, crownHeight) : 0 },
+      bearing: is.clock * 30 * radians,
+      lean: is.lean,
+      tipLean: stem.tipLean ?? is.lean,
+      length: is.length,
       tipShare: kind.tipDiameterShare,
     };
     axes.set(stem.id, axis);

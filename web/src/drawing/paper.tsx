@@ -34,73 +34,71 @@ export function Patterns(props: { id: string }) {
   );
 }
 
-/** One stem in one state: solid stays, hollow and hatched goes, faint is what a cut takes off, dotted is soft. */
-export function StemShape(props: {
+interface StemShapeProps {
   stem: DrawnStem;
   state: State;
   view: View;
   prefix: string;
   selected: boolean;
+  /** How far behind it stands, 0 to 1: paler. */
   far?: number;
-}) {
-  const { stem, state, view, prefix, selected } = props;
+}
+
+/** One stem in one state: solid stays, hollow and hatched goes, faint is what a cut takes off, dotted is soft. */
+export function StemShape(props: StemShapeProps) {
+  const { stem, state, view, selected } = props;
   const axis = axisIn(stem, state);
-  const fill = bark[barkOf(axis.stem)];
-  if (state === "summer" && (stem.decision === "remove" || stem.falls)) return null;
-  const after = state !== "found";
-  const summer = state === "summer";
-  const depth = 1 - 0.45 * (props.far ?? 0);
-  const whole = outline(axis, 0, axis.length, view);
-  const edge = { strokeLinejoin: "round" as const, strokeWidth: selected ? 1.8 : 0.7 };
-  const highlight = selected && (
-    <path d={outline(axis, 0, axis.length, view, 13)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+  const fate = fateOf(stem, state);
+  if (fate === "gone") return null;
+  return (
+    <g>
+      {selected && (
+        <path d={outline(axis, 0, axis.length, view, 13)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.6" />
+      )}
+      {fate === "stays" ? <Wood {...props} axis={axis} /> : <Whole {...props} axis={axis} fate={fate} />}
+    </g>
   );
-  if (after && stem.falls) {
-    return (
-      <g>
-        {highlight}
-        <path d={whole} fill="none" stroke="var(--hip)" strokeWidth="0.9" strokeDasharray="2 3.5" opacity={0.6} />
-      </g>
-    );
-  }
-  if (after && stem.decision === "remove") {
-    return (
-      <g>
-        {highlight}
+}
+
+type Fate = "gone" | "falls" | "remove" | "check" | "defer" | "soft" | "stays";
+
+/** As what a stem is drawn: whole, by what becomes of it, or as the wood that stays. */
+function fateOf(stem: DrawnStem, state: State): Fate {
+  const after = state !== "found";
+  if (state === "summer" && (stem.decision === "remove" || stem.falls)) return "gone";
+  if (after && stem.falls) return "falls";
+  const { decision } = stem;
+  if (after && (decision === "remove" || decision === "check" || decision === "defer")) return decision;
+  return stem.soft || (after && decision === "untouched") ? "soft" : "stays";
+}
+
+const edgeOf = (selected: boolean) => ({ strokeLinejoin: "round" as const, strokeWidth: selected ? 1.8 : 0.7 });
+
+/** A stem by its whole outline: what falls, goes, is looked at first, waits, or is soft. */
+function Whole(props: StemShapeProps & { axis: Axis; fate: Exclude<Fate, "gone" | "stays"> }) {
+  const { axis, view, prefix, selected } = props;
+  const d = outline(axis, 0, axis.length, view);
+  const edge = edgeOf(selected);
+  switch (props.fate) {
+    case "falls":
+      return <path d={d} fill="none" stroke="var(--hip)" strokeWidth="0.9" strokeDasharray="2 3.5" opacity={0.6} />;
+    case "remove":
+      return (
+        <path d={d} fill={`url(#${prefix}-goes)`} stroke="var(--hip)" strokeDasharray="5 3" {...edge} opacity={0.85} />
+      );
+    case "check":
+      return <path d={d} fill="var(--ochreWash)" stroke="var(--ochre)" {...edge} strokeWidth={1.8} />;
+    case "defer":
+      return (
+        <>
+          <path d={d} fill={bark[barkOf(axis.stem)]} opacity={0.45} />
+          <path d={d} fill="none" stroke="var(--ochre)" strokeDasharray="7 4" {...edge} strokeWidth={1.8} />
+        </>
+      );
+    case "soft":
+      return (
         <path
-          d={whole}
-          fill={`url(#${prefix}-goes)`}
-          stroke="var(--hip)"
-          strokeDasharray="5 3"
-          {...edge}
-          opacity={0.85}
-        />
-      </g>
-    );
-  }
-  if (after && stem.decision === "check") {
-    return (
-      <g>
-        {highlight}
-        <path d={whole} fill="var(--ochreWash)" stroke="var(--ochre)" {...edge} strokeWidth={1.8} />
-      </g>
-    );
-  }
-  if (after && stem.decision === "defer") {
-    return (
-      <g>
-        {highlight}
-        <path d={whole} fill={fill} opacity={0.45} />
-        <path d={whole} fill="none" stroke="var(--ochre)" strokeDasharray="7 4" {...edge} strokeWidth={1.8} />
-      </g>
-    );
-  }
-  if (stem.soft || (after && stem.decision === "untouched")) {
-    return (
-      <g>
-        {highlight}
-        <path
-          d={whole}
+          d={d}
           fill="var(--leafWash)"
           stroke="var(--leaf)"
           strokeDasharray="1.5 3.5"
@@ -108,16 +106,21 @@ export function StemShape(props: {
           {...edge}
           strokeWidth={1.8}
         />
-      </g>
-    );
+      );
   }
-  const cut = after && stem.decision === "shorten";
+}
+
+/** The wood that stays: up to its cut, with its prickles, its buds and what is dead on it; what comes off is faint. */
+function Wood(props: StemShapeProps & { axis: Axis }) {
+  const { stem, state, view, axis, selected } = props;
+  const cut = state !== "found" && stem.decision === "shorten";
+  const marked = cut && state !== "summer";
   const to = cut ? stem.keptTo : axis.length;
-  const dead = stem.deadFrom;
+  const depth = 1 - 0.45 * (props.far ?? 0);
+  const d = outline(axis, 0, to, view);
   return (
-    <g>
-      {highlight}
-      {cut && !summer && !axis.path && (
+    <>
+      {marked && !axis.path && (
         <path
           d={outline(axis, to, axis.length, view)}
           fill="none"
@@ -127,42 +130,36 @@ export function StemShape(props: {
           opacity={0.7}
         />
       )}
-      <path d={outline(axis, 0, to, view)} fill="var(--paper)" />
-      <path d={outline(axis, 0, to, view)} fill={fill} stroke="var(--ink)" {...edge} opacity={depth} />
+      <path d={d} fill="var(--paper)" />
+      <path d={d} fill={bark[barkOf(axis.stem)]} stroke="var(--ink)" {...edgeOf(selected)} opacity={depth} />
       {!stem.smooth && <path d={prickles(axis, 0, to, view)} fill="var(--prickle)" opacity={depth} />}
-      {!after && dead !== null && dead < axis.length && (
-        <>
-          <path d={outline(axis, dead, axis.length, view)} fill="var(--paper)" />
-          <path
-            d={outline(axis, dead, axis.length, view)}
-            fill={`url(#${prefix}-dead)`}
-            stroke="var(--bark4)"
-            {...edge}
-          />
-        </>
-      )}
+      {state === "found" && <DeadEnd {...props} />}
       {(axis.stem.buds ?? [])
         .filter((b) => b.at <= to)
         .map((b, i) => (
-          <path
-            key={i}
-            d={budMark(axis, b.at, b.clock ?? null, view)}
-            fill="var(--leaf)"
-            stroke="var(--paper)"
-            strokeWidth="0.7"
-          />
+          <Bud key={i} d={budMark(axis, b.at, b.clock ?? null, view)} width="0.7" />
         ))}
-      {cut && stem.bud && (
-        <path
-          d={budMark(axis, stem.bud.at, stem.bud.clock, view)}
-          fill="var(--leaf)"
-          stroke="var(--paper)"
-          strokeWidth="0.8"
-        />
-      )}
-      {cut && !summer && stem.window && <WindowMark stem={stem} axis={axis} view={view} />}
-      {cut && !summer && <CutMark stem={stem} axis={axis} view={view} />}
-    </g>
+      {cut && stem.bud && <Bud d={budMark(axis, stem.bud.at, stem.bud.clock, view)} width="0.8" />}
+      {marked && stem.window && <WindowMark stem={stem} axis={axis} view={view} />}
+      {marked && <CutMark stem={stem} axis={axis} view={view} />}
+    </>
+  );
+}
+
+const Bud = ({ d, width }: { d: string; width: string }) => (
+  <path d={d} fill="var(--leaf)" stroke="var(--paper)" strokeWidth={width} />
+);
+
+/** What is dead of a stem, as it was found. */
+function DeadEnd({ stem, axis, view, prefix, selected }: StemShapeProps & { axis: Axis }) {
+  const dead = stem.deadFrom;
+  if (dead === null || dead >= axis.length) return null;
+  const d = outline(axis, dead, axis.length, view);
+  return (
+    <>
+      <path d={d} fill="var(--paper)" />
+      <path d={d} fill={`url(#${prefix}-dead)`} stroke="var(--bark4)" {...edgeOf(selected)} />
+    </>
   );
 }
 

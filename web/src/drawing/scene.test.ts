@@ -115,7 +115,9 @@ describe("a scene", () => {
     );
     expect([...crowded(close)].sort()).toEqual(["A", "B"]);
   });
+});
 
+describe("how a scene is framed", () => {
   it("comes closer after the cuts, with room for the rings", () => {
     const scene = sceneOf(survey(cane("A", 3, { lean: 40 })), kind, planOf(["A", "shorten", 500]));
     const end = 30 + 500 * Math.sin((40 * Math.PI) / 180);

@@ -105,60 +105,16 @@ const wood: Record<Family, { smooth: boolean; name: (stem: SurveyStem) => string
 export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan | null): Scene {
   const union = survey.plant.unionHeight ?? kind.unionHeight ?? 0;
   const limits = plan?.limits ?? null;
-  const shears = plan?.steps.find((s) => s.stage === "rough" && s.tool === "shears")?.cut?.at ?? null;
   const crownHeight = Math.max(0, union);
   const axes = axesOf(survey.stems, kind, crownHeight, plan?.resolved);
-  const decisions = new Map((plan?.stems ?? []).map((s) => [s.id, s]));
   const training = plan?.training ?? null;
-  const tied = tiedAxes(axes, training);
-  const cuts = new Map((plan?.steps ?? []).filter((s) => s.stem && s.cut).map((s) => [s.stem as string, s]));
-  const stems = [...axes.values()].map((axis): DrawnStem => {
-    const decided = decisions.get(axis.stem.id);
-    const decision = decided?.decision ?? "none";
-    const cut = cuts.get(axis.stem.id)?.cut ?? null;
-    const window =
-      cut?.bud?.window?.length === 2 ? ([cut.bud.window[0]!, cut.bud.window[1]!] as [number, number]) : null;
-    const sheared = decision === "shorten" && !cut && shears !== null;
-    const at = sheared
-      ? alongAtHeight(axis, Number(shears))
-      : cut
-        ? (cut.at ?? (window ? nearest(axis, cut, window) : axis.length))
-        : axis.length;
-    const dead = axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null);
-    const top = isTopLevel(axis.stem);
-    const kept = decision === "keep" || decision === "shorten";
-    const takesOver = !top && kept && decided?.reasons[0]?.rule === "join";
-    return {
-      axis,
-      tied: tied.get(axis.stem.id) ?? null,
-      id: axis.stem.id,
-      decision,
-      top,
-      takesOver,
-      stands: takesOver || (top && kept && decided?.reasons.every((r) => r.rule !== "join") === true),
-      keptTo: decision === "remove" ? 0 : decision === "shorten" ? Number(at) : axis.length,
-      window: decision === "shorten" ? window : null,
-      bud:
-        decision === "shorten" && cut?.bud?.at != null
-          ? { at: Number(cut.bud.at), clock: cut.bud.clock == null ? null : Number(cut.bud.clock) }
-          : null,
-      deadFrom: dead,
-      soft: seenWords(axis.stem).includes("soft"),
-      falls: decision === "remove" && !cut,
-      smooth: wood[kind.family].smooth,
-      label: `${wood[kind.family].name(axis.stem)} ${axis.stem.id}: ${decisionWords[decision]}.`,
-    };
-  });
   return {
-    stems,
+    stems: drawnStems(axes, kind, plan),
     crownHeight,
     buried: union < 0,
     standard: kind.hangs === true,
     spacing: limits && limits.spacing > 0 ? Number(limits.spacing) : null,
-    heights:
-      limits && limits.heightMin != null && limits.heightMax != null && !kind.hangs
-        ? { min: Number(limits.heightMin) + crownHeight, max: Number(limits.heightMax) + crownHeight }
-        : null,
+    heights: kind.hangs ? null : heightsOf(limits, crownHeight),
     keepOut: survey.keepOut ?? [],
     support: survey.support ?? null,
     climbs: kind.climbs === true,
@@ -166,6 +122,67 @@ export function sceneOf(survey: SurveyDocument, kind: KindDefaults, plan: Plan |
     ties: new Map((plan?.steps ?? []).filter((s) => s.stem && s.stage === "train").map((s) => [s.stem!, s.ties])),
     newShoots: plan?.forecast.newShoots ?? [],
   };
+}
+
+/** Between which heights above the soil the cuts lie; null where the plan says none. */
+function heightsOf(limits: Plan["limits"] | null, crownHeight: number): Scene["heights"] {
+  if (limits?.heightMin == null || limits.heightMax == null) return null;
+  return { min: Number(limits.heightMin) + crownHeight, max: Number(limits.heightMax) + crownHeight };
+}
+
+/** All stems as they are drawn: where each lies, and what the plan does with it. */
+function drawnStems(axes: Map<string, Axis>, kind: KindDefaults, plan: Plan | null): DrawnStem[] {
+  const decisions = new Map((plan?.stems ?? []).map((s) => [s.id as string, s]));
+  const cuts = new Map((plan?.steps ?? []).filter((s) => s.stem && s.cut).map((s) => [s.stem as string, s.cut!]));
+  const shears = plan?.steps.find((s) => s.stage === "rough" && s.tool === "shears")?.cut?.at ?? null;
+  const tied = tiedAxes(axes, plan?.training ?? null);
+  return [...axes.values()].map((axis): DrawnStem => {
+    const { id } = axis.stem;
+    const decided = decisions.get(id);
+    const decision = decided?.decision ?? "none";
+    const name = wood[kind.family].name(axis.stem);
+    return {
+      axis,
+      tied: tied.get(id) ?? null,
+      id,
+      decision,
+      ...standing(axis, decided),
+      ...cutOn(axis, decision, cuts.get(id) ?? null, shears === null ? null : Number(shears)),
+      deadFrom: axis.stem.deadFrom ?? (decided?.verdict === "dead" && decision === "remove" ? 0 : null),
+      soft: seenWords(axis.stem).includes("soft"),
+      falls: decision === "remove" && !cuts.has(id),
+      smooth: wood[kind.family].smooth,
+      label: `${name} ${id}: ${decisionWords[decision]}.`,
+    };
+  });
+}
+
+/** Whether a stem has a letter and room of its own, or takes over from the one it stands on. */
+function standing(axis: Axis, decided: Plan["stems"][number] | undefined) {
+  const top = isTopLevel(axis.stem);
+  const kept = decided?.decision === "keep" || decided?.decision === "shorten";
+  const takesOver = !top && kept && decided.reasons[0]?.rule === "join";
+  return { top, takesOver, stands: takesOver || (top && kept && decided.reasons.every((r) => r.rule !== "join")) };
+}
+
+/** How far up a stem stays, between what the cut lies, and above which bud. */
+function cutOn(axis: Axis, decision: Decision, cut: PlanStep["cut"], shears: number | null) {
+  if (decision !== "shorten") return { keptTo: decision === "remove" ? 0 : axis.length, window: null, bud: null };
+  const between = cut?.bud?.window;
+  const window = between?.length === 2 ? ([between[0]!, between[1]!] as [number, number]) : null;
+  return { keptTo: Number(endAt(axis, cut, window, shears)), window, bud: budOf(cut) };
+}
+
+/** Where a shortened stem ends: at its cut, at the likeliest place of a window, or at the height of the shears. */
+function endAt(axis: Axis, cut: PlanStep["cut"], window: [number, number] | null, shears: number | null) {
+  if (!cut) return shears === null ? axis.length : alongAtHeight(axis, shears);
+  return cut.at ?? (window ? nearest(axis, cut, window) : axis.length);
+}
+
+/** The bud above which a cut is made, where it was seen. */
+function budOf(cut: PlanStep["cut"]): DrawnStem["bud"] {
+  if (cut?.bud?.at == null) return null;
+  return { at: Number(cut.bud.at), clock: cut.bud.clock == null ? null : Number(cut.bud.clock) };
 }
 
 /** Canes as they lie on the support, and what stands on them moved along. */

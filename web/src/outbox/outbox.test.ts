@@ -150,7 +150,9 @@ describe("the outbox", () => {
     await outbox.send();
     expect(garden.asked.length).toBe(2);
   });
+});
 
+describe("what the garden cannot take now", () => {
   it.each([500, 503, 429, 408])("waits with what was answered %i, which is not its fault", async (status) => {
     garden.refuses = () => status;
     await outbox.add([step("a", "1"), step("a", "2")]);
@@ -211,7 +213,9 @@ describe("the outbox", () => {
     await outbox.send();
     expect([...garden.stored.values()].map((s) => s.body)).toEqual(['{"key":"1"}', '{"key":"2"}']);
   });
+});
 
+describe("what stands on what", () => {
   it("says of a step that the screen had the one before it, where that was made on it too", async () => {
     await outbox.add([step("a", "1"), step("b", "2"), step("a", "3"), step("a", "4", "R9")]);
     expect(garden.asked.map((s) => s.seen)).toEqual(['"R0"', '"R0"', '"R1"', '"R9"']);
@@ -257,7 +261,9 @@ describe("the outbox", () => {
     await outbox.add([step("a", "1")]);
     expect(heard).toEqual([["1", { revision: "R1" }]]);
   });
+});
 
+describe("a picture that waits", () => {
   it("sends a picture along from this device, and lets go of it then", async () => {
     await keepPicture("p1", new Uint8Array([1, 2, 255]).buffer);
     garden.away = true;

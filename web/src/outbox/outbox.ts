@@ -152,75 +152,38 @@ export class Outbox {
   }
 
   private async sendOne(change: Waiting): Promise<boolean> {
-    let response: Response;
-    let text: string;
     if (!(await sendDraft(change.plant))) return false;
     const name = keptPicture(change);
-    const picture = name === null ? null : await pictureOf(name);
-    const body = picture === null ? change.body : { ...change.body, picture: base64(picture) };
-    try {
-      response = await fetch(change.address, {
-        method: change.method,
-        headers: {
-          "Idempotency-Key": change.key,
-          // It is dated when it was made; how long it waited is told, as the clock of a phone may be wrong.
-          "Waited-Seconds": (Math.max(0, Date.now() - Date.parse(change.made)) / 1000).toFixed(3),
-          ...(change.garden === undefined ? {} : { [GARDEN]: change.garden }),
-          ...(change.by === undefined ? {} : { [PERSON]: change.by }),
-          ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
-          ...(body === null ? {} : { "Content-Type": "application/json" }),
-        },
-        body: body === null ? null : JSON.stringify(body),
-        // A picture takes its time on a bad network.
-        signal: AbortSignal.timeout(picture === null ? PATIENCE : 6 * PATIENCE),
-      });
-      text = await response.text();
-    } catch {
-      return false;
-    }
+    const answered = await asked(change, name === null ? null : await pictureOf(name));
+    if (answered === null) return false;
+    const { response, text } = answered;
     noteGarden(response);
     // It is busy or it stumbles: neither is the fault of the change, unless it stumbles at this one again and again.
     const tries = (change.tries ?? 0) + 1;
-    if (response.status === 500 && tries < STUMBLES) await putWaiting({ ...change, tries });
-    // Nobody is signed in here any more: it waits till somebody is.
-    if (response.status === 401) {
-      entry.set(false);
-      return false;
-    }
     const stumbles = response.status === 500 && tries < STUMBLES;
-    if (stumbles || response.status > 500 || response.status === 429 || response.status === 408) return false;
-    if (response.ok) {
-      const answer: unknown = text === "" ? null : JSON.parse(text);
-      await keepAnswer(change, text);
-      await dropWaiting(change.seq);
-      if (name !== null) await dropPicture(name);
-      await this.followed(change, answer);
-      // In one go: what the garden answers takes the place of what waited for it.
-      this.now = this.now.filter((w) => w.seq !== change.seq);
-      // What was made while that was written down stands on the same.
-      await this.followed(change, answer);
-      this.hearers.forEach((h) => h({ change, answer }));
-      this.listeners.forEach((l) => l());
-    } else {
-      const problem = parsed(text);
-      const code = problem.errors?.[0]?.code;
-      const note = code === "incarnation" ? asNote(change) : null;
-      // What was made before the garden was put back is kept as words, and never done to what is there now.
-      if (note) await putWaiting(note);
-      else {
-        await putWaiting({
-          ...change,
-          refused: {
-            status: response.status,
-            title: problem.title ?? "The garden did not take it.",
-            detail: problem.detail ?? null,
-            ...(code === undefined ? {} : { code }),
-          },
-        });
-      }
-    }
+    if (stumbles) await putWaiting({ ...change, tries });
+    // Nobody is signed in here any more: it waits till somebody is.
+    if (response.status === 401) entry.set(false);
+    if (stumbles || response.status > 500 || [401, 408, 429].includes(response.status)) return false;
+    if (response.ok) await this.taken(change, name, text);
+    else await putWaiting(refusedOf(change, response.status, text));
     await this.changed();
     return true;
+  }
+
+  /** The garden has it: it waits no more, and who waited for what comes of it hears that. */
+  private async taken(change: Waiting, picture: string | null, text: string): Promise<void> {
+    const answer: unknown = text === "" ? null : JSON.parse(text);
+    await keepAnswer(change, text);
+    await dropWaiting(change.seq);
+    if (picture !== null) await dropPicture(picture);
+    await this.followed(change, answer);
+    // In one go: what the garden answers takes the place of what waited for it.
+    this.now = this.now.filter((w) => w.seq !== change.seq);
+    // What was made while that was written down stands on the same.
+    await this.followed(change, answer);
+    this.hearers.forEach((h) => h({ change, answer }));
+    this.listeners.forEach((l) => l());
   }
 
   /** What was made on the same screen after it was made from what the garden answers now. */
@@ -260,6 +223,56 @@ export class Outbox {
   private alone<T>(then: () => Promise<T>): Promise<T> {
     return navigator.locks ? navigator.locks.request(LOCK, then) : then();
   }
+}
+
+/** What the garden answers to a change; null where it is out of reach. */
+async function asked(
+  change: Waiting,
+  picture: ArrayBuffer | null,
+): Promise<{ response: Response; text: string } | null> {
+  const body = picture === null ? change.body : { ...change.body, picture: base64(picture) };
+  try {
+    const response = await fetch(change.address, {
+      method: change.method,
+      headers: headersOf(change),
+      body: body === null ? null : JSON.stringify(body),
+      // A picture takes its time on a bad network.
+      signal: AbortSignal.timeout(picture === null ? PATIENCE : 6 * PATIENCE),
+    });
+    return { response, text: await response.text() };
+  } catch {
+    return null;
+  }
+}
+
+/** Under which key, of which garden, by whom, how long ago, and on which state a change was made. */
+const headersOf = (change: Waiting) => ({
+  "Idempotency-Key": change.key,
+  // It is dated when it was made; how long it waited is told, as the clock of a phone may be wrong.
+  "Waited-Seconds": (Math.max(0, Date.now() - Date.parse(change.made)) / 1000).toFixed(3),
+  ...(change.garden === undefined ? {} : { [GARDEN]: change.garden }),
+  ...(change.by === undefined ? {} : { [PERSON]: change.by }),
+  ...(change.seen === null ? {} : { "If-Match": `"${change.seen}"` }),
+  ...(change.body === null ? {} : { "Content-Type": "application/json" }),
+});
+
+/** A change with why the garden did not take it; of before the garden was put back, the note it becomes. */
+function refusedOf(change: Waiting, status: number, text: string): Waiting {
+  const problem = parsed(text);
+  const code = problem.errors?.[0]?.code;
+  // What was made before the garden was put back is kept as words, and never done to what is there now.
+  const note = code === "incarnation" ? asNote(change) : null;
+  return (
+    note ?? {
+      ...change,
+      refused: {
+        status,
+        title: problem.title ?? "The garden did not take it.",
+        detail: problem.detail ?? null,
+        ...(code === undefined ? {} : { code }),
+      },
+    }
+  );
 }
 
 /** The name under which the picture of a change is kept on this device; null where it has none. */

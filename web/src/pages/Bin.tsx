@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMutation, useQuery, useQueryClient, type UseMutationResult } from "@tanstack/react-query";
+import { useState, type Dispatch, type SetStateAction } from "react";
 import { api, asSeen, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
@@ -8,6 +8,16 @@ import { dayWords } from "../survey/measures";
 import { counted } from "../survey/words";
 
 type Binned = Schemas["BinnedPlant"];
+
+/** A photograph or a line of the log that was taken out of a plant that stands. */
+interface PartOf {
+  key: string;
+  what: "photo" | "line";
+  id: number;
+  plant: string;
+  words: string;
+  at: string;
+}
 
 /** Plants that were taken out of the garden: they lie here with their logs until the bin is emptied. */
 export default function Bin() {
@@ -51,27 +61,7 @@ export default function Bin() {
           {error.message}
         </Notice>
       )}
-      {gone.length > 0 && (
-        <Panel role="alertdialog" aria-label="Delete for good">
-          <chakra.h2 fontSize="1.25rem">
-            {gone.length === 1
-              ? `Delete ${gone[0]!.plant.name} for good?`
-              : `Delete ${counted(gone.length, "plant")} for good?`}
-          </chakra.h2>
-          <chakra.p marginTop="4px">
-            {gone.map((g) => `${g.plant.name}, ${counted(Number(g.lines), "line")} of log`).join("; ")}. This cannot be
-            undone.
-          </chakra.p>
-          <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="10px">
-            <Button look="main" onClick={() => setAsking(null)}>
-              Keep it
-            </Button>
-            <Button look="cut" disabled={empty.isPending} onClick={() => empty.mutate(gone)}>
-              Delete for good
-            </Button>
-          </chakra.div>
-        </Panel>
-      )}
+      {gone.length > 0 && <Asking setAsking={setAsking} empty={empty} gone={gone} />}
       <ul>
         {plants.map((p) => (
           <chakra.li key={p.plant.id} borderTop="1px solid var(--line)" paddingBlock="8px">
@@ -105,6 +95,39 @@ export default function Bin() {
   );
 }
 
+/** Asked before anything is deleted for good. */
+function Asking({
+  setAsking,
+  empty,
+  gone,
+}: {
+  setAsking: Dispatch<SetStateAction<Binned | "all" | null>>;
+  empty: UseMutationResult<void, Error, Binned[], unknown>;
+  gone: Binned[];
+}) {
+  return (
+    <Panel role="alertdialog" aria-label="Delete for good">
+      <chakra.h2 fontSize="1.25rem">
+        {gone.length === 1
+          ? `Delete ${gone[0]!.plant.name} for good?`
+          : `Delete ${counted(gone.length, "plant")} for good?`}
+      </chakra.h2>
+      <chakra.p marginTop="4px">
+        {gone.map((g) => `${g.plant.name}, ${counted(Number(g.lines), "line")} of log`).join("; ")}. This cannot be
+        undone.
+      </chakra.p>
+      <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="10px">
+        <Button look="main" onClick={() => setAsking(null)}>
+          Keep it
+        </Button>
+        <Button look="cut" disabled={empty.isPending} onClick={() => empty.mutate(gone)}>
+          Delete for good
+        </Button>
+      </chakra.div>
+    </Panel>
+  );
+}
+
 const useParts = () => useQuery({ queryKey: ["plants", "bin parts"], queryFn: () => must(api.GET("/api/bin/parts")) });
 
 /** Photographs and lines of logs that were taken out of plants that stand. */
@@ -130,7 +153,7 @@ function BinnedParts() {
   });
   const [asking, setAsking] = useState<string | null>(null);
   const { photos = [], lines = [] } = parts.data ?? {};
-  const of = [
+  const of: PartOf[] = [
     ...photos.map((p) => ({
       key: `photo ${p.id}`,
       what: "photo" as const,
@@ -159,52 +182,65 @@ function BinnedParts() {
       )}
       <ul>
         {of.map((o) => (
-          <chakra.li
-            key={o.key}
-            display="flex"
-            gap="8px 14px"
-            flexWrap="wrap"
-            alignItems="center"
-            borderTop="1px solid var(--line)"
-            paddingBlock="8px"
-          >
-            <chakra.span flex="1 1 260px">
-              <b>{o.plant}</b>, {o.words}
-              <chakra.span display="block" color="muted">
-                taken out on {dayWords(o.at.slice(0, 10))}
-              </chakra.span>
-            </chakra.span>
-            {asking === o.key ? (
-              <>
-                <b>It cannot be undone.</b>
-                <Button look="main" onClick={() => setAsking(null)}>
-                  Keep it
-                </Button>
-                <Button
-                  look="cut"
-                  disabled={settle.isPending}
-                  onClick={() => settle.mutate({ what: o.what, id: o.id, back: false })}
-                >
-                  Delete for good
-                </Button>
-              </>
-            ) : (
-              <>
-                <Button
-                  disabled={settle.isPending}
-                  onClick={() => settle.mutate({ what: o.what, id: o.id, back: true })}
-                >
-                  Put back
-                </Button>
-                <Button look="quiet" onClick={() => setAsking(o.key)}>
-                  Delete
-                </Button>
-              </>
-            )}
-          </chakra.li>
+          <Part key={o.key} settle={settle} asking={asking} setAsking={setAsking} o={o} />
         ))}
       </ul>
     </section>
+  );
+}
+
+/** A photograph or a line that lies in the bin, with its two ways out. */
+function Part({
+  settle,
+  asking,
+  setAsking,
+  o,
+}: {
+  settle: UseMutationResult<void, Error, { what: "photo" | "line"; id: number; back: boolean }, unknown>;
+  asking: string | null;
+  setAsking: Dispatch<SetStateAction<string | null>>;
+  o: PartOf;
+}) {
+  return (
+    <chakra.li
+      display="flex"
+      gap="8px 14px"
+      flexWrap="wrap"
+      alignItems="center"
+      borderTop="1px solid var(--line)"
+      paddingBlock="8px"
+    >
+      <chakra.span flex="1 1 260px">
+        <b>{o.plant}</b>, {o.words}
+        <chakra.span display="block" color="muted">
+          taken out on {dayWords(o.at.slice(0, 10))}
+        </chakra.span>
+      </chakra.span>
+      {asking === o.key ? (
+        <>
+          <b>It cannot be undone.</b>
+          <Button look="main" onClick={() => setAsking(null)}>
+            Keep it
+          </Button>
+          <Button
+            look="cut"
+            disabled={settle.isPending}
+            onClick={() => settle.mutate({ what: o.what, id: o.id, back: false })}
+          >
+            Delete for good
+          </Button>
+        </>
+      ) : (
+        <>
+          <Button disabled={settle.isPending} onClick={() => settle.mutate({ what: o.what, id: o.id, back: true })}>
+            Put back
+          </Button>
+          <Button look="quiet" onClick={() => setAsking(o.key)}>
+            Delete
+          </Button>
+        </>
+      )}
+    </chakra.li>
   );
 }
 

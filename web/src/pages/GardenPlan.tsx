@@ -6,43 +6,13 @@ import { Button, Notice, Panel } from "../app/ui";
 import { outcome } from "../shared/outcome";
 import { add, hours, type Line, nothing, readLines, type Totals } from "./planLines";
 import { tieWords } from "../shared/outcome";
+import type { Schemas } from "../api/client";
 
 const shownMost = 200;
 
 /** Plans every plant of the garden, one after another, with progress; can be stopped at any time. */
 export default function GardenPlan() {
-  const [total, setTotal] = useState<number | null>(null);
-  const [done, setDone] = useState(0);
-  const [totals, setTotals] = useState<Totals>(nothing);
-  const [lines, setLines] = useState<Line[]>([]);
-  const [state, setState] = useState<"running" | "stopped" | "done" | "failed">("running");
-  const running = useRef<AbortController | null>(null);
-  const run = useCallback(async () => {
-    const stop = new AbortController();
-    running.current = stop;
-    setState("running");
-    setTotal(null);
-    setDone(0);
-    setTotals(nothing);
-    setLines([]);
-    try {
-      const answer = await fetch(at("/api/garden/plan"), { signal: stop.signal });
-      if (!answer.ok || !answer.body) throw new Error("no answer");
-      await readLines(answer.body, setTotal, (more) => {
-        setDone((n) => n + more.length);
-        setTotals((t) => add(t, more));
-        setLines((l) => (l.length >= shownMost ? l : [...l, ...more].slice(0, shownMost)));
-      });
-      if (running.current === stop) setState("done");
-    } catch {
-      // A run that was replaced by another has nothing to say any more.
-      if (running.current === stop) setState(stop.signal.aborted ? "stopped" : "failed");
-    }
-  }, []);
-  useEffect(() => {
-    void run();
-    return () => running.current?.abort();
-  }, [run]);
+  const { total, done, totals, lines, state, running, run } = usePlanning();
   const places = [...new Set(lines.map((l) => l.place))];
   return (
     <chakra.div display="grid" gap="14px" maxWidth="1000px">
@@ -95,55 +65,9 @@ export default function GardenPlan() {
           The garden cannot be reached, or the answer broke off. What came so far stands below; try again.
         </Notice>
       )}
-      {done > 0 && (
-        <Panel>
-          <chakra.p fontSize="1.15rem">
-            <b>
-              {totals.cuts} cuts on {totals.planned} {totals.planned === 1 ? "plant" : "plants"},{" "}
-              {hours(totals.minutes)}.
-            </b>{" "}
-            {totals.checks > 0 &&
-              `${totals.checks} ${totals.checks === 1 ? "cane is" : "canes are"} to be checked first. `}
-            {totals.empty > 0 && `${totals.empty} still to walk round. `}
-            {totals.finished > 0 && `${totals.finished} finished. `}
-            {totals.stuck > 0 &&
-              `${totals.stuck} cannot be planned as ${totals.stuck === 1 ? "it stands" : "they stand"}.`}
-          </chakra.p>
-          {totals.tools.length > 0 && (
-            <chakra.p marginTop="4px">
-              <b>Carry:</b> {[...totals.tools, ...tieWords(materials(totals.ties))].join(", ")}; gauntlets, long
-              sleeves, eye protection. Diseased plants last.
-            </chakra.p>
-          )}
-        </Panel>
-      )}
+      {done > 0 && <Sums totals={totals} />}
       {places.map((place) => (
-        <section key={place}>
-          <chakra.h2 fontSize="1.15rem">{place || "Anywhere"}</chakra.h2>
-          <ul>
-            {lines
-              .filter((l) => l.place === place)
-              .map((l) => (
-                <chakra.li
-                  key={l.id}
-                  borderTop="1px solid var(--line)"
-                  display="flex"
-                  flexWrap="wrap"
-                  gap="2px 14px"
-                  alignItems="center"
-                  minHeight="48px"
-                >
-                  <Link
-                    to={`/plants/${l.id}/${l.state === "empty" ? "look" : l.state === "finished" ? "remember" : "decide"}`}
-                    style={{ fontWeight: 700, padding: "10px 0" }}
-                  >
-                    {l.name}
-                  </Link>
-                  <chakra.span marginLeft="auto">{sentence(l)}</chakra.span>
-                </chakra.li>
-              ))}
-          </ul>
-        </section>
+        <PlaceLines key={place} lines={lines} place={place} />
       ))}
       {total !== null && done > shownMost && (
         <p>
@@ -151,6 +75,98 @@ export default function GardenPlan() {
         </p>
       )}
     </chakra.div>
+  );
+}
+
+/** A run over the garden: how far it is, what came so far, and beginning it again. */
+function usePlanning() {
+  const [total, setTotal] = useState<number | null>(null);
+  const [done, setDone] = useState(0);
+  const [totals, setTotals] = useState<Totals>(nothing);
+  const [lines, setLines] = useState<Line[]>([]);
+  const [state, setState] = useState<"running" | "stopped" | "done" | "failed">("running");
+  const running = useRef<AbortController | null>(null);
+  const run = useCallback(async () => {
+    const stop = new AbortController();
+    running.current = stop;
+    setState("running");
+    setTotal(null);
+    setDone(0);
+    setTotals(nothing);
+    setLines([]);
+    try {
+      const answer = await fetch(at("/api/garden/plan"), { signal: stop.signal });
+      if (!answer.ok || !answer.body) throw new Error("no answer");
+      await readLines(answer.body, setTotal, (more) => {
+        setDone((n) => n + more.length);
+        setTotals((t) => add(t, more));
+        setLines((l) => (l.length >= shownMost ? l : [...l, ...more].slice(0, shownMost)));
+      });
+      if (running.current === stop) setState("done");
+    } catch {
+      // A run that was replaced by another has nothing to say any more.
+      if (running.current === stop) setState(stop.signal.aborted ? "stopped" : "failed");
+    }
+  }, []);
+  useEffect(() => {
+    void run();
+    return () => running.current?.abort();
+  }, [run]);
+  return { total, done, totals, lines, state, running, run };
+}
+
+/** What the whole garden comes to. */
+function Sums({ totals }: { totals: Totals }) {
+  return (
+    <Panel>
+      <chakra.p fontSize="1.15rem">
+        <b>
+          {totals.cuts} cuts on {totals.planned} {totals.planned === 1 ? "plant" : "plants"}, {hours(totals.minutes)}.
+        </b>{" "}
+        {totals.checks > 0 && `${totals.checks} ${totals.checks === 1 ? "cane is" : "canes are"} to be checked first. `}
+        {totals.empty > 0 && `${totals.empty} still to walk round. `}
+        {totals.finished > 0 && `${totals.finished} finished. `}
+        {totals.stuck > 0 && `${totals.stuck} cannot be planned as ${totals.stuck === 1 ? "it stands" : "they stand"}.`}
+      </chakra.p>
+      {totals.tools.length > 0 && (
+        <chakra.p marginTop="4px">
+          <b>Carry:</b> {[...totals.tools, ...tieWords(materials(totals.ties))].join(", ")}; gauntlets, long sleeves,
+          eye protection. Diseased plants last.
+        </chakra.p>
+      )}
+    </Panel>
+  );
+}
+
+/** The plants of one place, each with what it needs. */
+function PlaceLines({ lines, place }: { lines: Schemas["GardenPlanLine"][]; place: string }) {
+  return (
+    <section>
+      <chakra.h2 fontSize="1.15rem">{place || "Anywhere"}</chakra.h2>
+      <ul>
+        {lines
+          .filter((l) => l.place === place)
+          .map((l) => (
+            <chakra.li
+              key={l.id}
+              borderTop="1px solid var(--line)"
+              display="flex"
+              flexWrap="wrap"
+              gap="2px 14px"
+              alignItems="center"
+              minHeight="48px"
+            >
+              <Link
+                to={`/plants/${l.id}/${l.state === "empty" ? "look" : l.state === "finished" ? "remember" : "decide"}`}
+                style={{ fontWeight: 700, padding: "10px 0" }}
+              >
+                {l.name}
+              </Link>
+              <chakra.span marginLeft="auto">{sentence(l)}</chakra.span>
+            </chakra.li>
+          ))}
+      </ul>
+    </section>
   );
 }
 

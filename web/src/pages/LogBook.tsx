@@ -79,7 +79,6 @@ interface Adds {
 function InOneLine({ busy, onAdd }: Adds) {
   const [line, setLine, letGo] = useHalf("log.line", "");
   const [said, setSaid] = useState<Said | null>(null);
-  const { long, heavy } = useMeasures();
   const read = useMutation({
     mutationFn: (line: string) => must(api.POST("/api/log/try", { body: { line } })),
     onSuccess: setSaid,
@@ -133,40 +132,58 @@ function InOneLine({ busy, onAdd }: Adds) {
           </Notice>
         </chakra.div>
       )}
-      {said && !said.question && (
-        <chakra.div marginTop="10px" display="grid" gap="8px">
-          <Notice tone="plain" role="status">
-            <b>{said.of}</b>, {dayWords(said.day!)}: {said.what ? noteWords[said.what] : said.text}
-            {said.mm != null && `, ${long(Number(said.mm))}`}
-            {said.grams != null && `, ${heavy(Number(said.grams))}`}
-            {said.what && said.text ? `. ${said.text}` : ""}
-            {said.plants.length > 1 && ` (${counted(said.plants.length, "plant")})`}
-          </Notice>
-          <chakra.div>
-            <Button
-              look="main"
-              disabled={busy}
-              onClick={() => {
-                onAdd(said.of!, {
-                  plants: said.plants,
-                  place: null,
-                  what: said.what,
-                  text: said.text,
-                  day: said.day,
-                  mm: said.mm,
-                  grams: said.grams,
-                  bbch: said.bbch,
-                });
-                letGo();
-                type("");
-              }}
-            >
-              Note it
-            </Button>
-          </chakra.div>
-        </chakra.div>
-      )}
+      {said && !said.question && <Heard busy={busy} onAdd={onAdd} letGo={letGo} said={said} type={type} />}
     </Panel>
+  );
+}
+
+/** How the line was understood, to be noted or typed anew. */
+function Heard({
+  busy,
+  onAdd,
+  letGo,
+  said,
+  type,
+}: {
+  busy: boolean;
+  onAdd: (of: string, entry: Omit<Entry, "batch">) => void;
+  letGo: () => void;
+  said: Said;
+  type: (next: string) => void;
+}) {
+  const { long, heavy } = useMeasures();
+  return (
+    <chakra.div marginTop="10px" display="grid" gap="8px">
+      <Notice tone="plain" role="status">
+        <b>{said.of}</b>, {dayWords(said.day!)}: {said.what ? noteWords[said.what] : said.text}
+        {said.mm != null && `, ${long(Number(said.mm))}`}
+        {said.grams != null && `, ${heavy(Number(said.grams))}`}
+        {said.what && said.text ? `. ${said.text}` : ""}
+        {said.plants.length > 1 && ` (${counted(said.plants.length, "plant")})`}
+      </Notice>
+      <chakra.div>
+        <Button
+          look="main"
+          disabled={busy}
+          onClick={() => {
+            onAdd(said.of!, {
+              plants: said.plants,
+              place: null,
+              what: said.what,
+              text: said.text,
+              day: said.day,
+              mm: said.mm,
+              grams: said.grams,
+              bbch: said.bbch,
+            });
+            letGo();
+            type("");
+          }}
+        >
+          Note it
+        </Button>
+      </chakra.div>
+    </chakra.div>
   );
 }
 

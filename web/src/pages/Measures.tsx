@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, must } from "../api/client";
+import { api, must, type Schemas } from "../api/client";
 import { Link } from "react-router";
 import { useHere } from "../app/here";
 import { useShown } from "../app/readings";
@@ -50,77 +50,8 @@ export default function Measures() {
           </Button>
         </chakra.div>
       </Panel>
-      <Panel>
-        <chakra.h2 fontSize="1.2rem" marginBottom="10px">
-          Lengths and light
-        </chakra.h2>
-        <chakra.div display="grid" gap="12px">
-          <Choice
-            label="Units"
-            value={settings.units}
-            onChange={(units) => save({ ...settings, units })}
-            options={[
-              { value: "metric", text: "millimetres, centimetres, metres" },
-              { value: "imperial", text: "inches and feet" },
-            ]}
-          />
-          <Choice
-            label="Light"
-            value={settings.theme}
-            onChange={(theme) => save({ ...settings, theme })}
-            options={[
-              { value: "auto", text: "as the device" },
-              { value: "light", text: "day" },
-              { value: "dark", text: "evening" },
-              { value: "sun", text: "bright sun" },
-            ]}
-          />
-        </chakra.div>
-      </Panel>
-      <Panel id="place">
-        <chakra.h2 fontSize="1.2rem" marginBottom="10px">
-          Where the garden is
-        </chakra.h2>
-        {!owns && <chakra.p marginBottom="10px">The owner of the garden says where it is.</chakra.p>}
-        <chakra.fieldset disabled={!owns} border="none" padding="0" margin="0">
-          <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
-            <div>
-              <chakra.p fontWeight="700" marginBottom="4px">
-                Half of the world
-              </chakra.p>
-              <Choice
-                label="Hemisphere"
-                value={settings.place.hemisphere}
-                onChange={(hemisphere) => save({ ...settings, place: onHalf(settings.place, hemisphere) })}
-                options={[
-                  { value: "north", text: "north" },
-                  { value: "south", text: "south" },
-                ]}
-              />
-            </div>
-            <Frost
-              label="Last frost, usually"
-              value={settings.place.lastFrost}
-              onChange={(lastFrost) => save({ ...settings, place: { ...settings.place, lastFrost } })}
-            />
-            <Frost
-              label="First frost, usually"
-              value={settings.place.firstFrost}
-              onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
-            />
-            <Latitude
-              value={settings.place.latitude == null ? null : Number(settings.place.latitude)}
-              south={settings.place.hemisphere === "south"}
-              onChange={(latitude) => save({ ...settings, place: { ...settings.place, latitude } })}
-            />
-            <Zone
-              value={settings.place.timeZone ?? null}
-              onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
-            />
-          </chakra.div>
-        </chakra.fieldset>
-        <WhenPruned />
-      </Panel>
+      <LengthsAndLight settings={settings} save={save} />
+      <WhereItIs settings={settings} save={save} owns={owns} />
       <Panel>
         <chakra.h2 fontSize="1.2rem">Instruments that type</chakra.h2>
         <chakra.p marginTop="4px">
@@ -163,6 +94,103 @@ export default function Measures() {
         </a>
       </p>
     </chakra.div>
+  );
+}
+
+/** Units and light. */
+function LengthsAndLight({
+  settings,
+  save,
+}: {
+  settings: Schemas["GardenSettings"];
+  save: (settings: Schemas["GardenSettings"]) => void;
+}) {
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.2rem" marginBottom="10px">
+        Lengths and light
+      </chakra.h2>
+      <chakra.div display="grid" gap="12px">
+        <Choice
+          label="Units"
+          value={settings.units}
+          onChange={(units) => save({ ...settings, units })}
+          options={[
+            { value: "metric", text: "millimetres, centimetres, metres" },
+            { value: "imperial", text: "inches and feet" },
+          ]}
+        />
+        <Choice
+          label="Light"
+          value={settings.theme}
+          onChange={(theme) => save({ ...settings, theme })}
+          options={[
+            { value: "auto", text: "as the device" },
+            { value: "light", text: "day" },
+            { value: "dark", text: "evening" },
+            { value: "sun", text: "bright sun" },
+          ]}
+        />
+      </chakra.div>
+    </Panel>
+  );
+}
+
+/** Where the garden is, and with what frosts. */
+function WhereItIs({
+  settings,
+  save,
+  owns,
+}: {
+  settings: Schemas["GardenSettings"];
+  save: (settings: Schemas["GardenSettings"]) => void;
+  owns: boolean;
+}) {
+  return (
+    <Panel id="place">
+      <chakra.h2 fontSize="1.2rem" marginBottom="10px">
+        Where the garden is
+      </chakra.h2>
+      {!owns && <chakra.p marginBottom="10px">The owner of the garden says where it is.</chakra.p>}
+      <chakra.fieldset disabled={!owns} border="none" padding="0" margin="0">
+        <chakra.div display="grid" gap="14px" gridTemplateColumns="repeat(auto-fit, minmax(180px, 1fr))">
+          <div>
+            <chakra.p fontWeight="700" marginBottom="4px">
+              Half of the world
+            </chakra.p>
+            <Choice
+              label="Hemisphere"
+              value={settings.place.hemisphere}
+              onChange={(hemisphere) => save({ ...settings, place: onHalf(settings.place, hemisphere) })}
+              options={[
+                { value: "north", text: "north" },
+                { value: "south", text: "south" },
+              ]}
+            />
+          </div>
+          <Frost
+            label="Last frost, usually"
+            value={settings.place.lastFrost}
+            onChange={(lastFrost) => save({ ...settings, place: { ...settings.place, lastFrost } })}
+          />
+          <Frost
+            label="First frost, usually"
+            value={settings.place.firstFrost}
+            onChange={(firstFrost) => save({ ...settings, place: { ...settings.place, firstFrost } })}
+          />
+          <Latitude
+            value={settings.place.latitude == null ? null : Number(settings.place.latitude)}
+            south={settings.place.hemisphere === "south"}
+            onChange={(latitude) => save({ ...settings, place: { ...settings.place, latitude } })}
+          />
+          <Zone
+            value={settings.place.timeZone ?? null}
+            onChange={(timeZone) => save({ ...settings, place: { ...settings.place, timeZone } })}
+          />
+        </chakra.div>
+      </chakra.fieldset>
+      <WhenPruned />
+    </Panel>
   );
 }
 

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, type NavigateFunction } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { savesData } from "../api/reach";
 import { takeAlongNow, useTaken } from "../app/along";
@@ -74,15 +74,7 @@ export function Now() {
           }
         />
       ) : first ? (
-        <Panel style={{ borderWidth: 2, borderColor: "var(--leaf)" }}>
-          <chakra.p color="muted">Next</chakra.p>
-          <chakra.h2 fontSize="1.4rem">{sentence(first)}</chakra.h2>
-          <chakra.div marginTop="10px">
-            <Button look="main" size="large" onClick={() => void navigate(target(first))}>
-              {first.state === "empty" ? "Walk round it" : first.state === "working" ? "Go on" : "See the plan"}
-            </Button>
-          </chakra.div>
-        </Panel>
+        <Next navigate={navigate} first={first} />
       ) : (
         <div>
           <Button look="main" size="large" onClick={() => void navigate("/garden")}>
@@ -111,6 +103,21 @@ export function Now() {
       })}
       {plants > 0 && <Taken />}
     </chakra.div>
+  );
+}
+
+/** The one thing to do next. */
+function Next({ navigate, first }: { navigate: NavigateFunction; first: Summary }) {
+  return (
+    <Panel style={{ borderWidth: 2, borderColor: "var(--leaf)" }}>
+      <chakra.p color="muted">Next</chakra.p>
+      <chakra.h2 fontSize="1.4rem">{sentence(first)}</chakra.h2>
+      <chakra.div marginTop="10px">
+        <Button look="main" size="large" onClick={() => void navigate(target(first))}>
+          {first.state === "empty" ? "Walk round it" : first.state === "working" ? "Go on" : "See the plan"}
+        </Button>
+      </chakra.div>
+    </Panel>
   );
 }
 

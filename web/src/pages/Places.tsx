@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMutation, useQuery, useQueryClient, type UseMutationResult } from "@tanstack/react-query";
+import { useState, type Dispatch, type SetStateAction } from "react";
 import { Link } from "react-router";
 import { api, must, type Schemas } from "../api/client";
 import { Button, Notice, Panel, Select } from "../app/ui";
@@ -77,67 +77,16 @@ export default function Places() {
         <Panel>
           <ol>
             {all.map((p, i) => (
-              <chakra.li
+              <PlaceLine
                 key={p.name}
-                draggable={p.name !== ""}
-                onDragStart={() => setDragged(p.name)}
-                onDragEnd={() => setDragged(null)}
-                onDragOver={(e) => dragged !== null && e.preventDefault()}
-                onDrop={() => dragged !== null && dragged !== p.name && move(dragged, i)}
-                display="flex"
-                gap="6px 12px"
-                flexWrap="wrap"
-                alignItems="center"
-                borderTop="1px solid var(--line)"
-                paddingBlock="8px"
-                cursor={p.name ? "grab" : "default"}
-                opacity={dragged === p.name ? 0.5 : 1}
-              >
-                <chakra.b minWidth="1.6em">{i + 1}</chakra.b>
-                <chakra.span flex="1 1 160px">
-                  <b>{p.name || "Anywhere"}</b>
-                  <chakra.span display="block" color="muted">
-                    {counted(Number(p.plants), "plant")}
-                  </chakra.span>
-                </chakra.span>
-                {p.name && (
-                  <>
-                    <Select
-                      aria-label={`Spring at ${p.name}`}
-                      value={String(p.later)}
-                      onChange={(e) =>
-                        save.mutate(all.map((q) => (q.name === p.name ? { ...q, later: Number(e.target.value) } : q)))
-                      }
-                    >
-                      {[...new Set([...laters, Number(p.later)])]
-                        .sort((a, b) => a - b)
-                        .map((d) => (
-                          <option key={d} value={d}>
-                            {laterWords(d)}
-                          </option>
-                        ))}
-                    </Select>
-                    <chakra.span display="flex" gap="6px">
-                      {([-1, 1] as const).map((step) => (
-                        <Button
-                          key={step}
-                          aria-label={`Move ${p.name} ${step < 0 ? "up" : "down"}`}
-                          disabled={i + step < 0 || i + step >= all.length}
-                          onClick={() => move(p.name, i + step)}
-                          onKeyDown={(e) => {
-                            const by = e.key === "ArrowUp" ? -1 : e.key === "ArrowDown" ? 1 : 0;
-                            if (by === 0 || i + by < 0 || i + by >= all.length) return;
-                            e.preventDefault();
-                            move(p.name, i + by);
-                          }}
-                        >
-                          {step < 0 ? "↑" : "↓"}
-                        </Button>
-                      ))}
-                    </chakra.span>
-                  </>
-                )}
-              </chakra.li>
+                dragged={dragged}
+                setDragged={setDragged}
+                save={save}
+                all={all}
+                move={move}
+                p={p}
+                i={i}
+              />
             ))}
           </ol>
           <chakra.p role="status" color="muted">
@@ -146,5 +95,87 @@ export default function Places() {
         </Panel>
       )}
     </chakra.div>
+  );
+}
+
+/** A bed in the order, with how much later its spring comes. */
+function PlaceLine({
+  dragged,
+  setDragged,
+  save,
+  all,
+  move,
+  p,
+  i,
+}: {
+  dragged: string | null;
+  setDragged: Dispatch<SetStateAction<string | null>>;
+  save: UseMutationResult<Place[], Error, Place[], void>;
+  all: Place[];
+  move: (name: string, to: number) => void;
+  p: Place;
+  i: number;
+}) {
+  return (
+    <chakra.li
+      draggable={p.name !== ""}
+      onDragStart={() => setDragged(p.name)}
+      onDragEnd={() => setDragged(null)}
+      onDragOver={(e) => dragged !== null && e.preventDefault()}
+      onDrop={() => dragged !== null && dragged !== p.name && move(dragged, i)}
+      display="flex"
+      gap="6px 12px"
+      flexWrap="wrap"
+      alignItems="center"
+      borderTop="1px solid var(--line)"
+      paddingBlock="8px"
+      cursor={p.name ? "grab" : "default"}
+      opacity={dragged === p.name ? 0.5 : 1}
+    >
+      <chakra.b minWidth="1.6em">{i + 1}</chakra.b>
+      <chakra.span flex="1 1 160px">
+        <b>{p.name || "Anywhere"}</b>
+        <chakra.span display="block" color="muted">
+          {counted(Number(p.plants), "plant")}
+        </chakra.span>
+      </chakra.span>
+      {p.name && (
+        <>
+          <Select
+            aria-label={`Spring at ${p.name}`}
+            value={String(p.later)}
+            onChange={(e) =>
+              save.mutate(all.map((q) => (q.name === p.name ? { ...q, later: Number(e.target.value) } : q)))
+            }
+          >
+            {[...new Set([...laters, Number(p.later)])]
+              .sort((a, b) => a - b)
+              .map((d) => (
+                <option key={d} value={d}>
+                  {laterWords(d)}
+                </option>
+              ))}
+          </Select>
+          <chakra.span display="flex" gap="6px">
+            {([-1, 1] as const).map((step) => (
+              <Button
+                key={step}
+                aria-label={`Move ${p.name} ${step < 0 ? "up" : "down"}`}
+                disabled={i + step < 0 || i + step >= all.length}
+                onClick={() => move(p.name, i + step)}
+                onKeyDown={(e) => {
+                  const by = e.key === "ArrowUp" ? -1 : e.key === "ArrowDown" ? 1 : 0;
+                  if (by === 0 || i + by < 0 || i + by >= all.length) return;
+                  e.preventDefault();
+                  move(p.name, i + by);
+                }}
+              >
+                {step < 0 ? "↑" : "↓"}
+              </Button>
+            ))}
+          </chakra.span>
+        </>
+      )}
+    </chakra.li>
   );
 }

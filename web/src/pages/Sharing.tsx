@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { useMutation, useQuery, useQueryClient, type UseQueryResult } from "@tanstack/react-query";
+import { type ReactNode, useState, type Dispatch, type SetStateAction } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
 import { forgetGarden, useHere } from "../app/here";
 import { Button, Choice, Field, Input, Notice, Panel, Select } from "../app/ui";
@@ -267,7 +267,7 @@ function Links(props: {
   onAdd: (link: Schemas["LookLinkInput"], shows: string) => void;
   onEnd: (id: string) => void;
 }) {
-  const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
+  const { busy, onEnd } = props;
   const [what, setWhat] = useState("");
   const [days, setDays] = useState(7);
   const plants = useQuery({
@@ -296,44 +296,9 @@ function Links(props: {
           );
         }}
       >
-        <chakra.div flex="1 1 240px">
-          <Field label="What it shows">
-            <Select value={what} onChange={(e) => setWhat(e.target.value)} width="100%">
-              <option value="">Choose a bed or a plant</option>
-              <optgroup label="A whole bed, wall or row">
-                {(places.data ?? []).filter(Boolean).map((p) => (
-                  <option key={p} value={`b${p}`}>
-                    {p}
-                  </option>
-                ))}
-              </optgroup>
-              <optgroup label="One plant">
-                {(plants.data ?? []).map(({ plant }) => (
-                  <option key={plant.id} value={`p${plant.id}`}>
-                    {plant.name}
-                  </option>
-                ))}
-              </optgroup>
-            </Select>
-          </Field>
-        </chakra.div>
-        <div>
-          <chakra.p fontWeight="700" marginBottom="4px">
-            For how long
-          </chakra.p>
-          <Choice
-            label="For how long"
-            size="usual"
-            value={days}
-            onChange={setDays}
-            options={[
-              { value: 1, text: "a day" },
-              { value: 7, text: "a week" },
-              { value: 30, text: "a month" },
-            ]}
-          />
-        </div>
-        <Button type="submit" look="main" disabled={props.busy || what === ""}>
+        <Which what={what} setWhat={setWhat} plants={plants} />
+        <HowLong days={days} setDays={setDays} />
+        <Button type="submit" look="main" disabled={busy || what === ""}>
           Make the link
         </Button>
       </chakra.form>
@@ -349,18 +314,85 @@ function Links(props: {
             minHeight="52px"
             marginTop="6px"
           >
-            <b>{l.shows}</b>
-            <chakra.span color="muted">
-              ends on {momentWords(l.endsAt)}; opened on {counted(Number(l.opened), "device")}
-            </chakra.span>
-            <chakra.span marginLeft="auto">
-              <Button look="quiet" disabled={props.busy} onClick={() => props.onEnd(l.id)}>
-                End it now
-              </Button>
-            </chakra.span>
+            <LinkLine busy={busy} onEnd={onEnd} l={l} />
           </chakra.li>
         ))}
       </ul>
     </Panel>
+  );
+}
+
+/** A bed or a plant to show. */
+function Which({
+  what,
+  setWhat,
+  plants,
+}: {
+  what: string;
+  setWhat: Dispatch<SetStateAction<string>>;
+  plants: UseQueryResult<Schemas["PlantSummary"][], Error>;
+}) {
+  const places = useQuery({ queryKey: ["plants", "places"], queryFn: () => must(api.GET("/api/places")) });
+  return (
+    <chakra.div flex="1 1 240px">
+      <Field label="What it shows">
+        <Select value={what} onChange={(e) => setWhat(e.target.value)} width="100%">
+          <option value="">Choose a bed or a plant</option>
+          <optgroup label="A whole bed, wall or row">
+            {(places.data ?? []).filter(Boolean).map((p) => (
+              <option key={p} value={`b${p}`}>
+                {p}
+              </option>
+            ))}
+          </optgroup>
+          <optgroup label="One plant">
+            {(plants.data ?? []).map(({ plant }) => (
+              <option key={plant.id} value={`p${plant.id}`}>
+                {plant.name}
+              </option>
+            ))}
+          </optgroup>
+        </Select>
+      </Field>
+    </chakra.div>
+  );
+}
+
+/** For how long a link holds. */
+function HowLong({ days, setDays }: { days: number; setDays: Dispatch<SetStateAction<number>> }) {
+  return (
+    <div>
+      <chakra.p fontWeight="700" marginBottom="4px">
+        For how long
+      </chakra.p>
+      <Choice
+        label="For how long"
+        size="usual"
+        value={days}
+        onChange={setDays}
+        options={[
+          { value: 1, text: "a day" },
+          { value: 7, text: "a week" },
+          { value: 30, text: "a month" },
+        ]}
+      />
+    </div>
+  );
+}
+
+/** A link that was given, and its end. */
+function LinkLine({ busy, onEnd, l }: { busy: boolean; onEnd: (id: string) => void; l: Schemas["LookLinkView"] }) {
+  return (
+    <>
+      <b>{l.shows}</b>
+      <chakra.span color="muted">
+        ends on {momentWords(l.endsAt)}; opened on {counted(Number(l.opened), "device")}
+      </chakra.span>
+      <chakra.span marginLeft="auto">
+        <Button look="quiet" disabled={busy} onClick={() => onEnd(l.id)}>
+          End it now
+        </Button>
+      </chakra.span>
+    </>
   );
 }

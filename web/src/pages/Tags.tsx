@@ -79,35 +79,37 @@ export default function Tags() {
         data-tags
       >
         {shown.map((p) => (
-          <chakra.div
-            key={p.id}
-            border="1px dashed var(--line)"
-            padding="4mm"
-            display="grid"
-            justifyItems="center"
-            gap="1.5mm"
-            breakInside="avoid"
-          >
-            <chakra.span
-              width="4mm"
-              height="4mm"
-              border="1px solid var(--muted)"
-              borderRadius="50%"
-              title="a hole for the string"
-            />
-            <img
-              src={at(`/api/plants/${p.id}/tag`)}
-              alt={`QR code of ${p.name}`}
-              style={{ width: "36mm", height: "36mm" }}
-            />
-            <chakra.span fontFamily="heading" fontSize="1.05rem" textAlign="center" overflowWrap="anywhere">
-              {p.name}
-            </chakra.span>
-            {p.place && <span>{p.place}</span>}
-            {inDemo && <b>Demo garden</b>}
-          </chakra.div>
+          <Tag key={p.id} p={p} />
         ))}
       </chakra.div>
     </div>
+  );
+}
+
+/** One tag, with a hole for its string. */
+function Tag({ p }: { p: Schemas["PlantView"] }) {
+  return (
+    <chakra.div
+      border="1px dashed var(--line)"
+      padding="4mm"
+      display="grid"
+      justifyItems="center"
+      gap="1.5mm"
+      breakInside="avoid"
+    >
+      <chakra.span
+        width="4mm"
+        height="4mm"
+        border="1px solid var(--muted)"
+        borderRadius="50%"
+        title="a hole for the string"
+      />
+      <img src={at(`/api/plants/${p.id}/tag`)} alt={`QR code of ${p.name}`} style={{ width: "36mm", height: "36mm" }} />
+      <chakra.span fontFamily="heading" fontSize="1.05rem" textAlign="center" overflowWrap="anywhere">
+        {p.name}
+      </chakra.span>
+      {p.place && <span>{p.place}</span>}
+      {inDemo && <b>Demo garden</b>}
+    </chakra.div>
   );
 }

@@ -12,6 +12,14 @@ import { counted } from "../survey/words";
 import { warmthLine } from "./weatherLines";
 
 type View = Schemas["WeatherView"];
+/** A file to be read, and what its numbers mean where the gardener says so; a preview stores nothing. */
+interface Ask {
+  file: File;
+  preview: boolean;
+  units: string;
+  rain: string;
+}
+
 type Taken = Schemas["WeatherTaken"];
 
 const year = new Date().getFullYear();
@@ -75,33 +83,50 @@ export default function Weather() {
           </chakra.div>
         )}
       </Panel>
-      {(w.lastFrost || w.firstFrost) && (
-        <Panel>
-          <chakra.h2 fontSize="1.25rem">Frosts</chakra.h2>
-          {w.lastFrost && <FrostLine what="last frost of spring" frost={w.lastFrost} />}
-          {w.firstFrost && <FrostLine what="first frost of autumn" frost={w.firstFrost} />}
-          {role === "owner" && (
-            <chakra.div marginTop="10px">
-              <Button
-                onClick={() =>
-                  save({
-                    ...settings,
-                    place: {
-                      ...place,
-                      lastFrost: w.lastFrost ? w.lastFrost.usual.slice(5) : place.lastFrost,
-                      firstFrost: w.firstFrost ? w.firstFrost.usual.slice(5) : place.firstFrost,
-                    },
-                  })
-                }
-              >
-                Reckon the year from these
-              </Button>
-            </chakra.div>
-          )}
-        </Panel>
-      )}
+      {(w.lastFrost || w.firstFrost) && <Frosts settings={settings} save={save} role={role} w={w} place={place} />}
       {role === "owner" && <TakeIn />}
     </chakra.div>
+  );
+}
+
+/** The garden's frosts, and reckoning the year from them. */
+function Frosts({
+  settings,
+  save,
+  role,
+  w,
+  place,
+}: {
+  settings: Schemas["GardenSettings"];
+  save: (settings: Schemas["GardenSettings"]) => void;
+  role: "owner" | "helper" | "looker";
+  w: View;
+  place: Schemas["GardenPlace"];
+}) {
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.25rem">Frosts</chakra.h2>
+      {w.lastFrost && <FrostLine what="last frost of spring" frost={w.lastFrost} />}
+      {w.firstFrost && <FrostLine what="first frost of autumn" frost={w.firstFrost} />}
+      {role === "owner" && (
+        <chakra.div marginTop="10px">
+          <Button
+            onClick={() =>
+              save({
+                ...settings,
+                place: {
+                  ...place,
+                  lastFrost: w.lastFrost ? w.lastFrost.usual.slice(5) : place.lastFrost,
+                  firstFrost: w.firstFrost ? w.firstFrost.usual.slice(5) : place.firstFrost,
+                },
+              })
+            }
+          >
+            Reckon the year from these
+          </Button>
+        </chakra.div>
+      )}
+    </Panel>
   );
 }
 
@@ -198,7 +223,7 @@ function TakeIn() {
   const [units, setUnits] = useState<"" | "C" | "F">("");
   const [rain, setRain] = useState<"" | "mm" | "in">("");
   const send = useMutation({
-    mutationFn: (ask: { file: File; preview: boolean; units: string; rain: string }) => {
+    mutationFn: (ask: Ask) => {
       const query = new URLSearchParams({ preview: String(ask.preview) });
       if (ask.units) query.set("temperature", ask.units);
       if (ask.rain) query.set("rain", ask.rain);
@@ -266,56 +291,73 @@ function TakeIn() {
             />
           </chakra.div>
         )}
-        {taken && (taken.taken || file) && (
-          <div role="status">
-            <p>
-              {counted(Number(taken.days), "day")} from {dayWords(taken.from!)} to {dayWords(taken.to!)}, read in °
-              {taken.temperature} and {taken.rain}: {Number(taken.added)} new
-              {Number(taken.changed) > 0 ? `, ${Number(taken.changed)} with other values than before` : ""}.
-              {taken.taken ? " They are stored." : ""}
-            </p>
-            {taken.notes.map((n) => (
-              <chakra.p key={n} color="ochre" fontWeight="700">
-                {n}
-              </chakra.p>
-            ))}
-            {!taken.taken && (
-              <>
-                <chakra.table marginTop="8px" width="100%" maxWidth="460px">
-                  <thead>
-                    <tr>
-                      {["Day", "lowest", "highest", "rain"].map((h) => (
-                        <chakra.th key={h} textAlign="left" scope="col">
-                          {h}
-                        </chakra.th>
-                      ))}
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {taken.first.map((d) => (
-                      <tr key={d.date}>
-                        <td>{dayWords(d.date)}</td>
-                        <td>{d.tmin == null ? "–" : `${d.tmin} °C`}</td>
-                        <td>{d.tmax == null ? "–" : `${d.tmax} °C`}</td>
-                        <td>{d.rain == null ? "–" : `${d.rain} mm`}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </chakra.table>
-                <chakra.div marginTop="10px">
-                  <Button
-                    look="main"
-                    disabled={send.isPending}
-                    onClick={() => send.mutate({ file: file!, preview: false, units, rain })}
-                  >
-                    Take these days in
-                  </Button>
-                </chakra.div>
-              </>
-            )}
-          </div>
-        )}
+        {taken && (taken.taken || file) && <Preview file={file} units={units} rain={rain} send={send} taken={taken} />}
       </chakra.div>
     </Panel>
+  );
+}
+
+/** What a file holds, before and after it is stored. */
+function Preview({
+  file,
+  units,
+  rain,
+  send,
+  taken,
+}: {
+  file: File | null;
+  units: "" | "C" | "F";
+  rain: "" | "mm" | "in";
+  send: { isPending: boolean; mutate: (ask: Ask) => void };
+  taken: Taken;
+}) {
+  return (
+    <div role="status">
+      <p>
+        {counted(Number(taken.days), "day")} from {dayWords(taken.from!)} to {dayWords(taken.to!)}, read in °
+        {taken.temperature} and {taken.rain}: {Number(taken.added)} new
+        {Number(taken.changed) > 0 ? `, ${Number(taken.changed)} with other values than before` : ""}.
+        {taken.taken ? " They are stored." : ""}
+      </p>
+      {taken.notes.map((n) => (
+        <chakra.p key={n} color="ochre" fontWeight="700">
+          {n}
+        </chakra.p>
+      ))}
+      {!taken.taken && (
+        <>
+          <chakra.table marginTop="8px" width="100%" maxWidth="460px">
+            <thead>
+              <tr>
+                {["Day", "lowest", "highest", "rain"].map((h) => (
+                  <chakra.th key={h} textAlign="left" scope="col">
+                    {h}
+                  </chakra.th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {taken.first.map((d) => (
+                <tr key={d.date}>
+                  <td>{dayWords(d.date)}</td>
+                  <td>{d.tmin == null ? "–" : `${d.tmin} °C`}</td>
+                  <td>{d.tmax == null ? "–" : `${d.tmax} °C`}</td>
+                  <td>{d.rain == null ? "–" : `${d.rain} mm`}</td>
+                </tr>
+              ))}
+            </tbody>
+          </chakra.table>
+          <chakra.div marginTop="10px">
+            <Button
+              look="main"
+              disabled={send.isPending}
+              onClick={() => send.mutate({ file: file!, preview: false, units, rain })}
+            >
+              Take these days in
+            </Button>
+          </chakra.div>
+        </>
+      )}
+    </div>
   );
 }

@@ -46,22 +46,7 @@ export default function Week() {
     ));
   return (
     <div className="sheet">
-      <chakra.div
-        className="no-print"
-        display="flex"
-        gap="10px 16px"
-        flexWrap="wrap"
-        alignItems="center"
-        marginBottom="14px"
-      >
-        <chakra.h1 fontSize="1.8rem">The week on paper</chakra.h1>
-        <Button look="main" onClick={() => window.print()}>
-          Print it
-        </Button>
-        <Link to="/year" style={{ padding: "12px 0" }}>
-          Back to the year
-        </Link>
-      </chakra.div>
+      <Head />
       <div className="paper">
         <h2>
           {dayWords(days[0]!.day)} to {dayWords(days.at(-1)!.day)}
@@ -90,5 +75,27 @@ export default function Week() {
         </p>
       </div>
     </div>
+  );
+}
+
+/** The title and the way to print; not on the paper itself. */
+function Head() {
+  return (
+    <chakra.div
+      className="no-print"
+      display="flex"
+      gap="10px 16px"
+      flexWrap="wrap"
+      alignItems="center"
+      marginBottom="14px"
+    >
+      <chakra.h1 fontSize="1.8rem">The week on paper</chakra.h1>
+      <Button look="main" onClick={() => window.print()}>
+        Print it
+      </Button>
+      <Link to="/year" style={{ padding: "12px 0" }}>
+        Back to the year
+      </Link>
+    </chakra.div>
   );
 }

@@ -1,12 +1,12 @@
 import { chakra } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type SetStateAction, type Dispatch } from "react";
 import { useHere } from "../app/here";
 import { Button, Notice, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import { Take } from "./Take";
 import { Tapping } from "./Tapping";
-import { asks, nextToFind, saying, whole, without, tappedIn } from "./taps";
+import { asks, nextToFind, saying, whole, without, tappedIn, type Taps } from "./taps";
 import { type PhotoInHand, fromWords, usePhotos, usePicture } from "./usePhotos";
 import { useTaps } from "./useTaps";
 
@@ -31,49 +31,17 @@ export function PhotoPage({ traces }: { traces: boolean }) {
 }
 
 function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: boolean }) {
-  const { plant } = usePlant();
   const { role } = useHere();
   const { tapsOf, change, found, undo, canUndo, send } = useTaps();
   const photos = useMemo(() => stored.map((p) => ({ ...p, taps: tapsOf(p) })), [stored, tapsOf]);
   const [open, setOpen] = useState<string | null>(null);
   const photo = photos.find((p) => p.key === open) ?? photos[0] ?? null;
   const [adding, setAdding] = useState(photos.length === 0);
-  const nextFrom = [6, 3, 9, 12].find((f) => !photos.some((p) => p.from === f)) ?? 6;
   if (role === "looker") return <Notice tone="plain">Who looks on takes no photographs.</Notice>;
-  const taken = (key: string) => (setOpen(key), setAdding(false));
   return (
     <chakra.div display="grid" gap="12px">
       {(adding || photos.length === 0) && (
-        <Panel
-          display="grid"
-          gap="8px 28px"
-          gridTemplateColumns={{ base: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(220px,0.7fr)" }}
-          alignItems="start"
-        >
-          <div>
-            <chakra.h2 fontSize="1.25rem">
-              {photos.length > 0
-                ? "One more photograph"
-                : traces
-                  ? "Measure it with two photographs"
-                  : "A photograph of it"}
-            </chakra.h2>
-            <chakra.p marginBlock="6px 10px">
-              Stand a stick or tape of known length upright beside the crown and leave it there. Hold the camera level,
-              with the whole plant and the stick in the picture
-              {traces
-                ? ": once from the front, where you stood at 6 o'clock, and once a quarter turn on, from the right."
-                : "."}
-            </chakra.p>
-            <Take plant={plant.id} count={photos.length} from={nextFrom} onTaken={taken} />
-            {photos.length > 0 && (
-              <Button look="quiet" onClick={() => setAdding(false)}>
-                Not now
-              </Button>
-            )}
-          </div>
-          <WhereToStand twice={traces} />
-        </Panel>
+        <OneMore traces={traces} photos={photos} setOpen={setOpen} setAdding={setAdding} />
       )}
       {photo && !adding && (
         <>
@@ -109,6 +77,68 @@ function Visit({ photos: stored, traces }: { photos: PhotoInHand[]; traces: bool
         </>
       )}
     </chakra.div>
+  );
+}
+
+/** Where the next picture is taken from, and taking it. */
+function OneMore({
+  traces,
+  photos,
+  setOpen,
+  setAdding,
+}: {
+  traces: boolean;
+  photos: {
+    taps: Taps;
+    plant: string;
+    season: number | null;
+    date: string;
+    seen: string;
+    waits: boolean;
+    refused: string | null;
+    key: string;
+    from: number;
+    focal35: number | null;
+    width: number;
+    height: number;
+  }[];
+  setOpen: Dispatch<SetStateAction<string | null>>;
+  setAdding: Dispatch<SetStateAction<boolean>>;
+}) {
+  const { plant } = usePlant();
+  const nextFrom = [6, 3, 9, 12].find((f) => !photos.some((p) => p.from === f)) ?? 6;
+  const taken = (key: string) => (setOpen(key), setAdding(false));
+  return (
+    <Panel
+      display="grid"
+      gap="8px 28px"
+      gridTemplateColumns={{ base: "minmax(0,1fr)", md: "minmax(0,1fr) minmax(220px,0.7fr)" }}
+      alignItems="start"
+    >
+      <div>
+        <chakra.h2 fontSize="1.25rem">
+          {photos.length > 0
+            ? "One more photograph"
+            : traces
+              ? "Measure it with two photographs"
+              : "A photograph of it"}
+        </chakra.h2>
+        <chakra.p marginBlock="6px 10px">
+          Stand a stick or tape of known length upright beside the crown and leave it there. Hold the camera level, with
+          the whole plant and the stick in the picture
+          {traces
+            ? ": once from the front, where you stood at 6 o'clock, and once a quarter turn on, from the right."
+            : "."}
+        </chakra.p>
+        <Take plant={plant.id} count={photos.length} from={nextFrom} onTaken={taken} />
+        {photos.length > 0 && (
+          <Button look="quiet" onClick={() => setAdding(false)}>
+            Not now
+          </Button>
+        )}
+      </div>
+      <WhereToStand twice={traces} />
+    </Panel>
   );
 }
 

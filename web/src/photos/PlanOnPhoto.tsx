@@ -3,7 +3,7 @@ import { useMeasures } from "../app/settings";
 import { axisIn, type DrawnStem, lettered, rank, type Scene } from "../drawing/scene";
 import { type Flat, outline, placeAt, type Point, type View } from "../drawing/geometry";
 import { spreadOnLine } from "../drawing/labels";
-import { TieMark } from "../drawing/OnSupport";
+import { TieMark } from "../drawing/supportMarks";
 import { Patterns, pointable, StemLabel, StemShape } from "../drawing/paper";
 import { frameOf } from "../drawing/SupportShape";
 import { type Framed, NEAR, type Shown, useFramed } from "./useFramed";

@@ -15,15 +15,17 @@ const sides = [
   { from: 12, words: "From behind" },
 ];
 
-/** Taking a photograph, or choosing one; in the demo its own camera. */
-export function Take(props: {
+interface TakeProps {
   plant: string;
   /** So many there are of today. */
   count: number;
   /** From where the next is asked. */
   from: number;
   onTaken: (key: string) => void;
-}) {
+}
+
+/** Taking a photograph, or choosing one; in the demo its own camera. */
+export function Take(props: TakeProps) {
   const [from, setFrom] = useState(props.from);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -49,36 +51,10 @@ export function Take(props: {
   return (
     <div>
       {standsIn(props.plant) ? (
-        <>
-          <p>This is the demo: its own camera stands before a drawing of the plant, with a stick of one metre.</p>
-          <chakra.div display="flex" flexWrap="wrap" gap="8px" marginTop="8px">
-            {offers.map((o) => (
-              <Button
-                key={o.what}
-                look={o.from === props.from && o.what !== "after" ? "main" : "plain"}
-                disabled={busy || full}
-                onClick={() => void take(o.from, o.words, () => shoot(props.plant, o))}
-              >
-                {o.words}
-              </Button>
-            ))}
-          </chakra.div>
-        </>
+        <DemoCamera {...props} full={busy || full} take={take} />
       ) : (
         <>
-          <chakra.div role="group" aria-label="From where" display="flex" flexWrap="wrap" gap="6px">
-            {sides.map((s) => (
-              <Button
-                key={s.from}
-                size="small"
-                pressed={from === s.from}
-                aria-pressed={from === s.from}
-                onClick={() => setFrom(s.from)}
-              >
-                {s.words}
-              </Button>
-            ))}
-          </chakra.div>
+          <FromWhere from={from} setFrom={setFrom} />
           <chakra.div display="flex" flexWrap="wrap" gap="8px" marginTop="8px">
             <Button look="main" disabled={busy || full} onClick={() => camera.current!.click()}>
               Take it now
@@ -116,5 +92,48 @@ export function Take(props: {
         </chakra.div>
       )}
     </div>
+  );
+}
+
+type Shooting = (side: number, words: string, picture: () => Promise<NewPicture>) => Promise<void>;
+
+/** In the demo its own camera, before a drawing of the plant. */
+function DemoCamera(props: TakeProps & { full: boolean; take: Shooting }) {
+  const { full, take } = props;
+  return (
+    <>
+      <p>This is the demo: its own camera stands before a drawing of the plant, with a stick of one metre.</p>
+      <chakra.div display="flex" flexWrap="wrap" gap="8px" marginTop="8px">
+        {offers.map((o) => (
+          <Button
+            key={o.what}
+            look={o.from === props.from && o.what !== "after" ? "main" : "plain"}
+            disabled={full}
+            onClick={() => void take(o.from, o.words, () => shoot(props.plant, o))}
+          >
+            {o.words}
+          </Button>
+        ))}
+      </chakra.div>
+    </>
+  );
+}
+
+/** From which side the picture is taken. */
+function FromWhere({ from, setFrom }: { from: number; setFrom: (from: number) => void }) {
+  return (
+    <chakra.div role="group" aria-label="From where" display="flex" flexWrap="wrap" gap="6px">
+      {sides.map((s) => (
+        <Button
+          key={s.from}
+          size="small"
+          pressed={from === s.from}
+          aria-pressed={from === s.from}
+          onClick={() => setFrom(s.from)}
+        >
+          {s.words}
+        </Button>
+      ))}
+    </chakra.div>
   );
 }

@@ -39,6 +39,37 @@ const arrows: Record<string, Px> = {
  * to the pixel, Enter.
  */
 export function TapPicture(props: Props) {
+  const [width, height] = props.size;
+  const { box, aim, ...hands } = useAim(props);
+  return (
+    <chakra.div position="relative" lineHeight={0}>
+      <svg
+        ref={box}
+        viewBox={`0 0 ${width} ${height}`}
+        role="application"
+        aria-label={`The photograph. ${props.says} Enter begins to aim, arrows move by a pixel, with Shift by twenty, Enter taps.`}
+        tabIndex={0}
+        data-photo
+        style={{
+          width: "100%",
+          display: "block",
+          touchAction: "none",
+          cursor: "crosshair",
+          background: "var(--line)",
+        }}
+        {...hands}
+      >
+        <image href={props.url} width={width} height={height} />
+        {props.children}
+        {aim && <Cross at={aim} size={width * 0.03} />}
+      </svg>
+      {aim && <Loupe {...props} aim={aim} />}
+    </chakra.div>
+  );
+}
+
+/** Taps and moves by a finger and by keys; where the aim is meanwhile. */
+function useAim(props: Props) {
   const { size, taps } = props;
   const [width, height] = size;
   const box = useRef<SVGSVGElement>(null);
@@ -60,11 +91,8 @@ export function TapPicture(props: Props) {
     const at = placed(e);
     setKeys(false);
     if (props.moves) {
-      const near = props.handles
-        .map((handle) => ({ handle, place: placeOf(taps, handle)! }))
-        .map((h) => ({ ...h, far: Math.hypot(h.place[0] - at[0], h.place[1] - at[1]) / scale() }))
-        .sort((a, b) => a.far - b.far)[0];
-      if (!near || near.far > FINGER) return;
+      const near = nearestTo(at, props.handles, taps);
+      if (!near || near.far / scale() > FINGER) return;
       grip.current = { handle: near.handle, off: [near.place[0] - at[0], near.place[1] - at[1]] };
       props.onHold(near.handle);
       setAim(near.place);
@@ -114,59 +142,49 @@ export function TapPicture(props: Props) {
       props.onTap(aim);
     } else begin(held ?? [width / 2, height / 2]);
   };
+  return {
+    box,
+    aim,
+    ...{ onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel, onKeyDown: key },
+  };
+}
+
+/** What can be moved and lies nearest, and how far off it is, px of the picture. */
+const nearestTo = (at: Px, handles: readonly Handle[], taps: Taps) =>
+  handles
+    .map((handle) => ({ handle, place: placeOf(taps, handle)! }))
+    .map((h) => ({ ...h, far: Math.hypot(h.place[0] - at[0], h.place[1] - at[1]) }))
+    .sort((a, b) => a.far - b.far)[0];
+
+/** What lies under the finger, larger, on the side where the finger is not. */
+function Loupe(props: Props & { aim: Px }) {
+  const { aim } = props;
+  const [width, height] = props.size;
   return (
-    <chakra.div position="relative" lineHeight={0}>
+    <chakra.div
+      position="absolute"
+      top="6px"
+      // It lies on the side where the finger is not.
+      left={aim[0] > width / 2 ? "6px" : undefined}
+      right={aim[0] > width / 2 ? undefined : "6px"}
+      width="132px"
+      height="132px"
+      borderRadius="50%"
+      overflow="hidden"
+      border="3px solid var(--ink)"
+      background="var(--paper)"
+      pointerEvents="none"
+    >
       <svg
-        ref={box}
-        viewBox={`0 0 ${width} ${height}`}
-        role="application"
-        aria-label={`The photograph. ${props.says} Enter begins to aim, arrows move by a pixel, with Shift by twenty, Enter taps.`}
-        tabIndex={0}
-        data-photo
-        style={{
-          width: "100%",
-          display: "block",
-          touchAction: "none",
-          cursor: "crosshair",
-          background: "var(--line)",
-        }}
-        onPointerDown={down}
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={cancel}
-        onKeyDown={key}
+        viewBox={`${aim[0] - 66 / LOUPE} ${aim[1] - 66 / LOUPE} ${132 / LOUPE} ${132 / LOUPE}`}
+        width="132"
+        height="132"
+        aria-hidden
       >
         <image href={props.url} width={width} height={height} />
         {props.children}
-        {aim && <Cross at={aim} size={width * 0.03} />}
+        <Cross at={aim} size={20 / LOUPE} />
       </svg>
-      {aim && (
-        <chakra.div
-          position="absolute"
-          top="6px"
-          // It lies on the side where the finger is not.
-          left={aim[0] > width / 2 ? "6px" : undefined}
-          right={aim[0] > width / 2 ? undefined : "6px"}
-          width="132px"
-          height="132px"
-          borderRadius="50%"
-          overflow="hidden"
-          border="3px solid var(--ink)"
-          background="var(--paper)"
-          pointerEvents="none"
-        >
-          <svg
-            viewBox={`${aim[0] - 66 / LOUPE} ${aim[1] - 66 / LOUPE} ${132 / LOUPE} ${132 / LOUPE}`}
-            width="132"
-            height="132"
-            aria-hidden
-          >
-            <image href={props.url} width={width} height={height} />
-            {props.children}
-            <Cross at={aim} size={20 / LOUPE} />
-          </svg>
-        </chakra.div>
-      )}
     </chakra.div>
   );
 }

@@ -50,86 +50,14 @@ interface TappingProps {
 
 /** Tapping on one photograph of a visit: what is asked, the picture, and what comes of it. */
 export function Tapping(props: TappingProps) {
-  const { photo, photos, onChange } = props;
-  const { plant, survey } = usePlant();
+  const { photo, photos } = props;
+  const { plant } = usePlant();
   const { long } = useMeasures();
   const url = usePicture(photo);
-  const { taps } = photo;
-  const [mode, setMode] = useState<Mode>("tap");
-  const [picked, setPicked] = useState<StemId | null>(null);
-  const [held, setHeld] = useState<Handle | null>(null);
-  const [half, setHalf] = useState<Px | null>(null);
-  const [stick, setStick] = useState(() => photos.find((p) => p.taps.stick)?.taps.stick?.mm ?? USUAL_STICK);
-  const canes = canesOf(photos);
-  const find = nextToFind(photo, photos);
-  const fresh = freshOf(survey.document.stems, canes, survey.earlier);
-  // The cane in hand goes on till its tip is tapped; then what another picture has, then a new one.
-  const unfinished = tappedIn(taps).find((c) => (taps.on![c]!.length ?? 0) === 1);
-  const cane = picked ?? unfinished ?? find ?? fresh;
-  const last = canes.at(-1) ?? null;
-  const unsaid = canes.find((c) => whole(taps, c) && saidOf(photos, c).age === undefined && !known(c));
-  function known(id: StemId) {
-    return survey.document.stems.some((s) => s.id === id);
-  }
-  // Asked till its age is said; then what else there is, of the cane in hand.
-  const about = picked ?? last;
-  const tellsOf = props.traces ? (unsaid ?? (about && whole(taps, about) && !known(about) ? about : null)) : null;
-  const asking = mode === "tap" ? asks(photo, props.traces ? cane : null) : null;
-  const flat = stickTapped(taps) && shotOf(photo) === null;
-  // Where the stick stands is told by pictures of the same moment: those with canes, and this one.
-  const shots = useMemo(
-    () =>
-      photos
-        .filter((p) => p === photo || canesOf([p]).length > 0)
-        .map(shotOf)
-        .filter((s) => s !== null),
-    [photo, photos],
-  );
-  const line = useMemo(() => {
-    if (asking?.what !== "foot" && asking?.what !== "tip") return null;
-    const shot = shotOf(photo);
-    const other = photos.find((p) => p !== photo && whole(p.taps, asking.cane) && shotOf(p));
-    if (!shot || !other) return null;
-    const foot = stickFoot(shots);
-    const [one, here] = [cameraOf(shotOf(other)!, foot), cameraOf(shot, foot)];
-    const on = other.taps.on![asking.cane]!;
-    return one && here ? lineOf(asking.what === "foot" ? on[0]! : on.at(-1)!, one, here) : null;
-  }, [asking, photo, photos, shots]);
-  const handles: Handle[] = [
-    ...(["crown", "stick-foot", "stick-top"] as const).map((of): Handle => ({ of })),
-    ...Object.entries(taps.on ?? {}).flatMap(([c, on]) =>
-      on.map((_, tap): Handle => ({ of: "cane", cane: stemId(c), tap })),
-    ),
-  ].filter((h) => placeOf(taps, h) !== null);
-  const tap = (at: Px) => {
-    const place: Px = [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10];
-    if (mode === "bend" && cane) {
-      const on = picked ?? last;
-      if (on && whole(taps, on)) onChange(bent(taps, on, place));
-      setMode("tap");
-    } else if (mode === "sides") {
-      const on = picked ?? last;
-      if (!half) return setHalf(place);
-      if (on) onChange({ ...taps, width: { ...taps.width, [on]: [half, place] }, widthSd: rest(taps.widthSd, on) });
-      setHalf(null);
-      setMode("tap");
-    } else if (asking) {
-      onChange(tapped(taps, asking, place, stick));
-      if (asking.what === "tip") setPicked(null);
-      setHeld(
-        asking.what === "foot" || asking.what === "tip"
-          ? { of: "cane", cane: asking.cane, tap: taps.on?.[asking.cane]?.length ?? 0 }
-          : { of: asking.what },
-      );
-    }
-  };
+  const inHand = useTapping(props);
+  const { setMode, picked, setPicked, stick, setStick, tellsOf, asking } = inHand;
   const looking = useFoundSides(photo, url, props.onFound);
-  const says = flat
-    ? "The stick has no length here: move its foot or its top."
-    : !props.traces && !asking && mode === "tap"
-      ? "Crown and stick are set: the plan can be shown on it, and other days laid over it."
-      : saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
-  const nothingLeft = photos.length > 1 && find === null && asking?.what === "foot" && canes.length > 0;
+  const says = wordsFor(props, inHand);
   return (
     <chakra.div
       display="grid"
@@ -147,80 +75,10 @@ export function Tapping(props: TappingProps) {
           borderRadius="7px 7px 0 0"
           padding="8px 12px"
         >
-          {nothingLeft ? `All ${canes.length} are found here. Another cane: tap its foot.` : says}
+          {says}
         </chakra.p>
-        {url ? (
-          <TapPicture
-            url={url}
-            size={[photo.width, photo.height]}
-            taps={taps}
-            handles={handles}
-            held={held && placeOf(taps, held) ? held : null}
-            moves={mode === "move"}
-            onTap={tap}
-            onMove={(h, at) => onChange(moved(taps, h, at))}
-            onHold={setHeld}
-            says={says}
-          >
-            <TapMarks
-              taps={half ? { ...taps, width: { ...taps.width, "": [half, half] } } : taps}
-              size={[photo.width, photo.height]}
-              current={asking?.what === "foot" || asking?.what === "tip" ? asking.cane : picked}
-              held={held}
-              moves={mode === "move"}
-              handles={handles}
-              line={line}
-            />
-          </TapPicture>
-        ) : (
-          <p>Fetching the picture.</p>
-        )}
-        <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="8px">
-          <Button disabled={!props.undo} onClick={() => props.undo?.()}>
-            Undo
-          </Button>
-          <Button
-            pressed={mode === "move"}
-            aria-pressed={mode === "move"}
-            onClick={() => setMode(toggle(mode, "move"))}
-          >
-            Move a tap
-          </Button>
-          {last && whole(taps, picked ?? last) && (
-            <>
-              <Button
-                pressed={mode === "bend"}
-                aria-pressed={mode === "bend"}
-                onClick={() => setMode(toggle(mode, "bend"))}
-              >
-                {picked ?? last} bends
-              </Button>
-              <Button
-                pressed={mode === "sides"}
-                aria-pressed={mode === "sides"}
-                onClick={() => (setHalf(null), setMode(toggle(mode, "sides")))}
-              >
-                Both sides of {picked ?? last}
-              </Button>
-              <Button
-                onClick={() => {
-                  const on = picked ?? last;
-                  const id = nextId([...survey.document.stems, ...canes.map((c) => ({ id: c }))], on, survey.earlier);
-                  onChange(saying(taps, id, { parent: on }));
-                  setPicked(id);
-                  setMode("tap");
-                }}
-              >
-                Side shoot of {picked ?? last}
-              </Button>
-            </>
-          )}
-          {find !== null && asking?.what === "foot" && asking.cane === find && (
-            <Button onClick={() => onChange({ ...taps, hidden: [...(taps.hidden ?? []), find] })}>
-              I cannot see {find} here
-            </Button>
-          )}
-        </chakra.div>
+        {url ? <Pictured {...props} url={url} says={says} inHand={inHand} /> : <p>Fetching the picture.</p>}
+        <Tools {...props} inHand={inHand} />
         {(asking?.what === "crown" || asking?.what === "stick-foot" || asking?.what === "stick-top") && (
           <chakra.label display="flex" gap="8px" alignItems="center" marginTop="8px" flexWrap="wrap">
             How long is the stick?
@@ -251,6 +109,187 @@ export function Tapping(props: TappingProps) {
           Take this photograph out
         </Button>
       </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** The photograph with what stands on it. */
+function Pictured(props: TappingProps & { url: string; says: string; inHand: InHand }) {
+  const { photo, onChange, url, says, inHand } = props;
+  const { mode, picked, held, setHeld, half, asking } = inHand;
+  const { taps } = photo;
+  return (
+    <TapPicture
+      url={url}
+      size={[photo.width, photo.height]}
+      taps={taps}
+      handles={inHand.handles}
+      held={held && placeOf(taps, held) ? held : null}
+      moves={mode === "move"}
+      onTap={inHand.tap}
+      onMove={(h, at) => onChange(moved(taps, h, at))}
+      onHold={setHeld}
+      says={says}
+    >
+      <TapMarks
+        taps={half ? { ...taps, width: { ...taps.width, "": [half, half] } } : taps}
+        size={[photo.width, photo.height]}
+        current={asking?.what === "foot" || asking?.what === "tip" ? asking.cane : picked}
+        held={held}
+        moves={mode === "move"}
+        handles={inHand.handles}
+        line={inHand.line}
+      />
+    </TapPicture>
+  );
+}
+
+/** What is in hand on a photograph: the cane, what is asked next, and what a tap does. */
+function useTapping({ photo, photos, traces, onChange }: TappingProps) {
+  const { survey } = usePlant();
+  const { taps } = photo;
+  const [mode, setMode] = useState<Mode>("tap");
+  const [picked, setPicked] = useState<StemId | null>(null);
+  const [held, setHeld] = useState<Handle | null>(null);
+  const [half, setHalf] = useState<Px | null>(null);
+  const [stick, setStick] = useState(() => photos.find((p) => p.taps.stick)?.taps.stick?.mm ?? USUAL_STICK);
+  const canes = canesOf(photos);
+  const find = nextToFind(photo, photos);
+  const fresh = freshOf(survey.document.stems, canes, survey.earlier);
+  // The cane in hand goes on till its tip is tapped; then what another picture has, then a new one.
+  const unfinished = tappedIn(taps).find((c) => (taps.on![c]!.length ?? 0) === 1);
+  const cane = picked ?? unfinished ?? find ?? fresh;
+  const last = canes.at(-1) ?? null;
+  const unsaid = canes.find((c) => whole(taps, c) && saidOf(photos, c).age === undefined && !known(c));
+  function known(id: StemId) {
+    return survey.document.stems.some((s) => s.id === id);
+  }
+  // Asked till its age is said; then what else there is, of the cane in hand.
+  const about = picked ?? last;
+  const tellsOf = traces ? (unsaid ?? (about && whole(taps, about) && !known(about) ? about : null)) : null;
+  const asking = mode === "tap" ? asks(photo, traces ? cane : null) : null;
+  const line = useSightLine(asking, photo, photos);
+  const handles: Handle[] = [
+    ...(["crown", "stick-foot", "stick-top"] as const).map((of): Handle => ({ of })),
+    ...Object.entries(taps.on ?? {}).flatMap(([c, on]) =>
+      on.map((_, tap): Handle => ({ of: "cane", cane: stemId(c), tap })),
+    ),
+  ].filter((h) => placeOf(taps, h) !== null);
+  const tap = (at: Px) => {
+    const place: Px = [Math.round(at[0] * 10) / 10, Math.round(at[1] * 10) / 10];
+    if (mode === "bend" && cane) {
+      const on = picked ?? last;
+      if (on && whole(taps, on)) onChange(bent(taps, on, place));
+      setMode("tap");
+    } else if (mode === "sides") {
+      const on = picked ?? last;
+      if (!half) return setHalf(place);
+      if (on) onChange({ ...taps, width: { ...taps.width, [on]: [half, place] }, widthSd: rest(taps.widthSd, on) });
+      setHalf(null);
+      setMode("tap");
+    } else if (asking) {
+      onChange(tapped(taps, asking, place, stick));
+      if (asking.what === "tip") setPicked(null);
+      setHeld(
+        asking.what === "foot" || asking.what === "tip"
+          ? { of: "cane", cane: asking.cane, tap: taps.on?.[asking.cane]?.length ?? 0 }
+          : { of: asking.what },
+      );
+    }
+  };
+  return {
+    ...{ mode, setMode, picked, setPicked, held, setHeld, half, setHalf, stick, setStick },
+    ...{ canes, find, last, tellsOf, asking, line, handles, tap },
+  };
+}
+
+type InHand = ReturnType<typeof useTapping>;
+
+/** The line in this picture on which what is asked must lie, as another picture has it; null where none does. */
+function useSightLine(asking: Asking | null, photo: PhotoInHand, photos: PhotoInHand[]) {
+  // Where the stick stands is told by pictures of the same moment: those with canes, and this one.
+  const shots = useMemo(
+    () =>
+      photos
+        .filter((p) => p === photo || canesOf([p]).length > 0)
+        .map(shotOf)
+        .filter((s) => s !== null),
+    [photo, photos],
+  );
+  return useMemo(() => {
+    if (asking?.what !== "foot" && asking?.what !== "tip") return null;
+    const shot = shotOf(photo);
+    const other = photos.find((p) => p !== photo && whole(p.taps, asking.cane) && shotOf(p));
+    if (!shot || !other) return null;
+    const foot = stickFoot(shots);
+    const [one, here] = [cameraOf(shotOf(other)!, foot), cameraOf(shot, foot)];
+    const on = other.taps.on![asking.cane]!;
+    return one && here ? lineOf(asking.what === "foot" ? on[0]! : on.at(-1)!, one, here) : null;
+  }, [asking, photo, photos, shots]);
+}
+
+/** What stands over the picture: what is asked, or that all is found. */
+function wordsFor({ photo, photos, traces }: TappingProps, { mode, asking, half, find, canes }: InHand): string {
+  if (photos.length > 1 && find === null && asking?.what === "foot" && canes.length > 0) {
+    return `All ${canes.length} are found here. Another cane: tap its foot.`;
+  }
+  if (stickTapped(photo.taps) && shotOf(photo) === null) {
+    return "The stick has no length here: move its foot or its top.";
+  }
+  if (!traces && !asking && mode === "tap") {
+    return "Crown and stick are set: the plan can be shown on it, and other days laid over it.";
+  }
+  return saysOf(mode, asking, half !== null, photo, asking?.what === "foot" && asking.cane === find);
+}
+
+/** What else can be done on the picture. */
+function Tools(props: TappingProps & { inHand: InHand }) {
+  const { mode, setMode, picked, setPicked, setHalf, asking, canes, find, last } = props.inHand;
+  const { survey } = usePlant();
+  const { taps } = props.photo;
+  const { onChange } = props;
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="8px">
+      <Button disabled={!props.undo} onClick={() => props.undo?.()}>
+        Undo
+      </Button>
+      <Button pressed={mode === "move"} aria-pressed={mode === "move"} onClick={() => setMode(toggle(mode, "move"))}>
+        Move a tap
+      </Button>
+      {last && whole(taps, picked ?? last) && (
+        <>
+          <Button
+            pressed={mode === "bend"}
+            aria-pressed={mode === "bend"}
+            onClick={() => setMode(toggle(mode, "bend"))}
+          >
+            {picked ?? last} bends
+          </Button>
+          <Button
+            pressed={mode === "sides"}
+            aria-pressed={mode === "sides"}
+            onClick={() => (setHalf(null), setMode(toggle(mode, "sides")))}
+          >
+            Both sides of {picked ?? last}
+          </Button>
+          <Button
+            onClick={() => {
+              const on = picked ?? last;
+              const id = nextId([...survey.document.stems, ...canes.map((c) => ({ id: c }))], on, survey.earlier);
+              onChange(saying(taps, id, { parent: on }));
+              setPicked(id);
+              setMode("tap");
+            }}
+          >
+            Side shoot of {picked ?? last}
+          </Button>
+        </>
+      )}
+      {find !== null && asking?.what === "foot" && asking.cane === find && (
+        <Button onClick={() => onChange({ ...taps, hidden: [...(taps.hidden ?? []), find] })}>
+          I cannot see {find} here
+        </Button>
+      )}
     </chakra.div>
   );
 }

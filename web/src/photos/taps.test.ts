@@ -239,32 +239,32 @@ const traced = (id: string, more: Partial<Traced> = {}): Traced => ({
 const empty = { stems: [] as SurveyDocument["stems"] } as SurveyDocument;
 const answer = (...stems: Traced[]) => ({ stems, warnings: [] });
 
-describe("a survey that is measured", () => {
-  const taps: Taps = {
-    ...set,
-    on: {
-      A: [
-        [0, 0],
-        [0, 100],
-      ],
-      A1: [
-        [5, 50],
-        [60, 90],
-      ],
-    },
-    width: {
-      A: [
-        [-6, 50],
-        [6, 50],
-      ],
-    },
-    said: { A: { age: 2, bark: "bark.grey" }, A1: { age: 1, parent: "A", diameter: 5 } },
-  };
+const measuredTaps: Taps = {
+  ...set,
+  on: {
+    A: [
+      [0, 0],
+      [0, 100],
+    ],
+    A1: [
+      [5, 50],
+      [60, 90],
+    ],
+  },
+  width: {
+    A: [
+      [-6, 50],
+      [6, 50],
+    ],
+  },
+  said: { A: { age: 2, bark: "bark.grey" }, A1: { age: 1, parent: "A", diameter: 5 } },
+};
 
+describe("a survey that is measured", () => {
   it("has each cane with its measures and how well they are known", () => {
     const { stems } = measured(
       empty,
-      [photo("p", taps)],
+      [photo("p", measuredTaps)],
       answer(traced("A", { baseClock: 3.02, radius: 31.6 })),
       () => 1,
       0.4,
@@ -296,11 +296,13 @@ describe("a survey that is measured", () => {
       diameter: null,
       spread: { clock: 0.5, lean: 3, tipLean: 3, length: 20, diameter: null },
     });
-    const { stems } = measured(empty, [photo("p", taps)], answer(traced("A"), shoot), (mm) => mm / 10, 0.5);
+    const { stems } = measured(empty, [photo("p", measuredTaps)], answer(traced("A"), shoot), (mm) => mm / 10, 0.5);
     expect(stems[1]).toMatchObject({ id: "A1", role: "lateral", parent: "A", at: 560, diameter: 5 });
     expect(stems[1]!.spread!.diameter).toBe(0.5);
   });
+});
 
+describe("what was known before", () => {
   it("keeps what is known of a cane already", () => {
     const old = {
       id: "A",
@@ -315,7 +317,7 @@ describe("a survey that is measured", () => {
     const before = { stems: [old] } as unknown as SurveyDocument;
     const { stems } = measured(
       before,
-      [photo("p", { ...taps, said: { A: { bark: "bark.grey" } } })],
+      [photo("p", { ...measuredTaps, said: { A: { bark: "bark.grey" } } })],
       answer(traced("A")),
       () => 1,
       0.5,
@@ -326,11 +328,11 @@ describe("a survey that is measured", () => {
 
   it("takes over what was seen while it was tapped", () => {
     const said = { A: { age: 2, dead: true, seen: ["wound" as const] } };
-    const { stems } = measured(empty, [photo("p", { ...taps, said })], answer(traced("A")), () => 1, 0.5);
+    const { stems } = measured(empty, [photo("p", { ...measuredTaps, said })], answer(traced("A")), () => 1, 0.5);
     expect(stems[0]).toMatchObject({ deadFrom: 0, seen: ["wound"] });
     const again = measured(
       { stems } as SurveyDocument,
-      [photo("p", { ...taps, said: { A: { dead: false, seen: ["wound"] } } })],
+      [photo("p", { ...measuredTaps, said: { A: { dead: false, seen: ["wound"] } } })],
       answer(traced("A")),
       () => 1,
       0.5,

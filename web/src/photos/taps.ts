@@ -212,7 +212,12 @@ export function asked(photos: readonly Photo[], bearings: Record<string, number 
     views: shots.map((s) => ({ ...s, stick: { ...s.stick, at } })),
     canes: canes.map((id) => {
       const of = <T>(pick: (t: Taps) => T | undefined) =>
-        Object.fromEntries(ready.flatMap((p) => (pick(p.taps) === undefined ? [] : [[p.key, pick(p.taps)]])));
+        Object.fromEntries(
+          ready.flatMap((p) => {
+            const tapped = pick(p.taps);
+            return tapped === undefined ? [] : [[p.key, tapped] as const];
+          }),
+        );
       return {
         id,
         on: of((t) => (whole(t, id) ? t.on?.[id] : undefined)),
@@ -267,6 +272,57 @@ export function lacks(stem: Schemas["TracedStem"], said: Said): "clock" | "shape
   return said.age === undefined ? "age" : null;
 }
 
+/** What the measuring tells of a stem, rounded to what can be read; what it does not tell is as the gardener said. */
+function measuresOf(photos: readonly Photo[], traced: Schemas["TracedStem"], said: Said, of: Reading) {
+  const { spread } = traced;
+  const { give, tipShare, parent, at } = of;
+  const thick = traced.diameter == null ? null : Number(traced.diameter);
+  return {
+    clock: round(Number(traced.clock), 0.1) || 12,
+    lean: round(Number(traced.lean), 0.5),
+    ...(traced.tipLean != null && { tipLean: round(Number(traced.tipLean), 0.5) }),
+    length: Math.round(Number(traced.length)),
+    diameter: thick === null ? said.diameter! : Math.max(0.5, round(atBase(photos, traced.id, thick, tipShare), 0.5)),
+    ...(traced.baseClock != null &&
+      !parent && {
+        baseClock: round(Number(traced.baseClock), 0.1) || 12,
+        radius: Math.round(Number(traced.radius)),
+      }),
+    ...(at !== undefined && { at }),
+    spread: {
+      ...(spread && Number(spread.clock) > 0 && { clock: Number(spread.clock) }),
+      ...(spread && { lean: Number(spread.lean), tipLean: Number(spread.tipLean), length: Number(spread.length) }),
+      diameter: thick === null ? give(said.diameter!) : Number(spread?.diameter ?? give(thick)),
+    },
+  } satisfies Partial<SurveyStem>;
+}
+
+interface Reading {
+  /** How far off a thickness by a body measure is, mm. */
+  give: (mm: number) => number;
+  /** Of the thickness at its base that a cane has at its tip. */
+  tipShare: number;
+  /** The stem it grows on; none where it grows from the crown. */
+  parent: string | undefined;
+  /** How far up that stem, mm. */
+  at: number | undefined;
+}
+
+/** The stem as it goes into the survey: what was seen on it stays, unless the gardener said something else now. */
+function stemOf(old: SurveyStem | null, id: StemId, said: Said, measures: Partial<SurveyStem>, parent?: string) {
+  const kept = (old?.seen ?? []).filter(
+    (s) => !(said.bark && barks.includes(wordOf(s))) && !said.seen?.some((w) => w === wordOf(s)),
+  );
+  const seen = [...kept, ...(said.bark ? [said.bark] : []), ...(said.seen ?? [])];
+  return {
+    ...(old ?? { id, role: parent ? "lateral" : "cane", parent: parent ?? "crown" }),
+    ...measures,
+    age: said.age!,
+    ...(seen.length > 0 && { seen }),
+    ...(said.dead !== undefined && { deadFrom: said.dead ? 0 : null }),
+  } as SurveyStem;
+}
+
 /**
  * The survey with canes as they were measured: what is known of a cane already stays, its measures are the new ones.
  *
@@ -286,43 +342,11 @@ export function measured(
     const old = there < 0 ? null : stems[there]!;
     const said = { ...(old && { age: old.age, diameter: old.diameter }), ...saidOf(photos, traced.id) };
     if (lacks(traced, said)) continue;
-    const { spread } = traced;
     const parent = said.parent ?? (old && old.parent !== "crown" ? old.parent : undefined);
     const length = answer.stems.find((s) => s.id === parent)?.length ?? stems.find((s) => s.id === parent)?.length;
     const at = parent && length != null ? alongParent(photos, traced.id, parent, Number(length)) : undefined;
-    const measures: Partial<SurveyStem> = {
-      clock: round(Number(traced.clock), 0.1) || 12,
-      lean: round(Number(traced.lean), 0.5),
-      ...(traced.tipLean != null && { tipLean: round(Number(traced.tipLean), 0.5) }),
-      length: Math.round(Number(traced.length)),
-      diameter:
-        traced.diameter == null
-          ? said.diameter!
-          : Math.max(0.5, round(atBase(photos, traced.id, Number(traced.diameter), tipShare), 0.5)),
-      ...(traced.baseClock != null &&
-        !parent && {
-          baseClock: round(Number(traced.baseClock), 0.1) || 12,
-          radius: Math.round(Number(traced.radius)),
-        }),
-      ...(at !== undefined && { at }),
-      spread: {
-        ...(spread && Number(spread.clock) > 0 && { clock: Number(spread.clock) }),
-        ...(spread && { lean: Number(spread.lean), tipLean: Number(spread.tipLean), length: Number(spread.length) }),
-        diameter:
-          traced.diameter == null ? give(said.diameter!) : Number(spread?.diameter ?? give(Number(traced.diameter))),
-      },
-    };
-    const kept = (old?.seen ?? []).filter(
-      (s) => !(said.bark && barks.includes(wordOf(s))) && !said.seen?.some((w) => w === wordOf(s)),
-    );
-    const seen = [...kept, ...(said.bark ? [said.bark] : []), ...(said.seen ?? [])];
-    const stem = {
-      ...(old ?? { id: traced.id, role: parent ? "lateral" : "cane", parent: parent ?? "crown" }),
-      ...measures,
-      age: said.age!,
-      ...(seen.length > 0 && { seen }),
-      ...(said.dead !== undefined && { deadFrom: said.dead ? 0 : null }),
-    } as SurveyStem;
+    const measures = measuresOf(photos, traced, said, { give, tipShare, parent, at });
+    const stem = stemOf(old, traced.id, said, measures, parent);
     if (there < 0) stems.push(stem);
     else stems[there] = stem;
   }

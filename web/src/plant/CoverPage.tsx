@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
-import { api, must } from "../api/client";
+import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
 import { begin } from "../outbox/rounds";
@@ -10,6 +10,7 @@ import { usePlan } from "../shared/usePlan";
 import { usePlant } from "../shared/usePlant";
 import { dayWords } from "../survey/measures";
 import type { SurveyDocument } from "../survey/types";
+import type { Spoken } from "../survey/sentence";
 
 const words = {
   cover: { title: "Cover it for the winter", begin: "Begin to cover it", day: "Cover it today all the same" },
@@ -36,8 +37,8 @@ export default function CoverPage() {
     mutationFn: () => begin({ plant: id, task, document, anyway, words: words[task].title }),
     onSuccess: (key) => void navigate(`/plants/${id}/visit/${key}`),
   });
-  const early = plan.data?.warnings.find((w) => w.code === "season");
-  const steps = plan.data?.steps ?? [];
+  const made = plan.data;
+  const early = made?.warnings.find((w) => w.code === "season");
   return (
     <chakra.div display="grid" gap="14px" maxWidth="820px">
       <chakra.h2 fontSize="1.4rem">{words[task].title}</chakra.h2>
@@ -55,24 +56,8 @@ export default function CoverPage() {
         </Notice>
       )}
       {early && <Notice tone="look">{say(early)}</Notice>}
-      {!plan.data && !plan.isError && <p>Working out the steps.</p>}
-      {plan.data && (
-        <Panel>
-          <ol>
-            {steps.map((s) => (
-              <chakra.li key={s.n} paddingBlock="8px" borderTop={s.n === 1 ? "none" : "1px solid var(--line)"}>
-                <b>{say(s)}</b>
-                {s.due > today && <chakra.span color="muted"> {dayWords(s.due)}.</chakra.span>}
-              </chakra.li>
-            ))}
-          </ol>
-          {plan.data && plan.data.kit.tools.length > 0 && (
-            <chakra.p marginTop="8px">
-              <b>To carry:</b> {[...plan.data.kit.protection, ...plan.data.kit.tools].join(", ")}.
-            </chakra.p>
-          )}
-        </Panel>
-      )}
+      {!made && !plan.isError && <p>Working out the steps.</p>}
+      {made && <Steps say={say} today={today} made={made} />}
       <chakra.div display="flex" gap="8px" flexWrap="wrap">
         {early && !anyway ? (
           <Button size="large" onClick={() => setAnyway(true)}>
@@ -82,7 +67,7 @@ export default function CoverPage() {
           <Button
             look="main"
             size="large"
-            disabled={start.isPending || !plan.data || plan.isFetching}
+            disabled={start.isPending || !made || plan.isFetching}
             onClick={() => start.mutate()}
           >
             {words[task].begin}
@@ -90,5 +75,34 @@ export default function CoverPage() {
         )}
       </chakra.div>
     </chakra.div>
+  );
+}
+
+/** The steps, and what is carried. */
+function Steps({
+  say,
+  today,
+  made,
+}: {
+  say: (sentence: Spoken) => string;
+  today: string;
+  made: Schemas["PlanDocument"];
+}) {
+  return (
+    <Panel>
+      <ol>
+        {made.steps.map((s) => (
+          <chakra.li key={s.n} paddingBlock="8px" borderTop={s.n === 1 ? "none" : "1px solid var(--line)"}>
+            <b>{say(s)}</b>
+            {s.due > today && <chakra.span color="muted"> {dayWords(s.due)}.</chakra.span>}
+          </chakra.li>
+        ))}
+      </ol>
+      {made.kit.tools.length > 0 && (
+        <chakra.p marginTop="8px">
+          <b>To carry:</b> {[...made.kit.protection, ...made.kit.tools].join(", ")}.
+        </chakra.p>
+      )}
+    </Panel>
   );
 }

@@ -1,33 +1,19 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation } from "@tanstack/react-query";
 import { useLayoutEffect, useState } from "react";
-import { useNavigate, useParams } from "react-router";
-import { at } from "../api/base";
-import { api, ApiError, asSeen, must, type Schemas } from "../api/client";
+import { useNavigate, useParams, type NavigateFunction } from "react-router";
+import { type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Notice, Panel } from "../app/ui";
-import { CoreError, workHere } from "../core/inBrowser";
 import { decisionWords, type Decision, type PlanStep } from "../drawing/scene";
-import { lineKept, saidOf } from "../outbox/fold";
-import { outbox } from "../outbox/outbox";
-import { workOf } from "../outbox/rounds";
-import type { WaitingOf } from "../outbox/store";
 import { dayWords } from "../survey/measures";
-import { usePlant } from "../shared/usePlant";
+import { usePlant, type VisitInHand } from "../shared/usePlant";
 import { PlanFault } from "../shared/PlanFault";
 import { Refused } from "../shared/Refused";
 import { BeforeAndAfter, DoList, Ending } from "./DoList";
 import { inTurn, putOff, putOffTill } from "./later";
 import { StepCard } from "./StepCard";
 import { useAwake } from "./useAwake";
-import { useOneTap } from "./useOneTap";
-
-type Work = Schemas["WorkView"];
-
-type Bare<T> = T extends unknown ? Omit<T, "seq" | "key" | "made" | "plant" | "seen" | "body"> : never;
-
-/** A change of the work that stores nothing of its own. */
-type Changed = Bare<WaitingOf<"take-back" | "finish" | "take-finish-back">>;
+import { type Work, useRecording, takingFinishBack } from "./useRecording";
 
 /** One step fills the screen: which cane, where, what cut, which tool; then done, differently or later. */
 export default function Do() {
@@ -36,83 +22,13 @@ export default function Do() {
   const { say } = useMeasures();
   const { work } = inWork;
   const document = survey.document;
-  const addressOf = (more = "") => (visit ? workOf(id, visit.key, more) : at(`/api/plants/${id}/work${more}`));
-  const address = addressOf();
-  // Every tap is kept on this device first and sent then, so that no network is needed.
-  const record = useMutation({
-    mutationFn: (bodies: Schemas["StepInput"][]) =>
-      outbox.add(
-        bodies.map((body) => ({
-          plant: id,
-          what: "step",
-          method: "POST",
-          address,
-          seen: work!.revision,
-          body,
-          words: wordsOf(work!, body, say),
-        })),
-      ),
-  });
-  const change = useMutation({
-    mutationFn: async (c: Changed) => {
-      await outbox.add([{ ...c, plant: id, seen: "*", body: null }]);
-    },
-  });
-  const takeBack = useMutation({
-    mutationFn: async (line: Schemas["LogView"]) => {
-      const number = Number(line.id);
-      if (number < 0) {
-        if (!(await outbox.takeBack(-number))) throw new Error("It was sent just now. Take it back once more.");
-        return;
-      }
-      await change.mutateAsync({
-        what: "take-back",
-        method: "DELETE",
-        address: addressOf(`/${number}`),
-        of: number,
-        words: `Take back: ${say(line)}`,
-      });
-    },
-  });
-  const [tapped, tap, rest] = useOneTap();
-  const [weighed, setWeighed] = useState<Weighed | null>(null);
-  // What is done otherwise than planned may change the rest: it is shown before it is recorded.
-  const weigh = useMutation({
-    mutationFn: async (bodies: Schemas["StepInput"][]) => ({ bodies, changes: await changesOf(bodies[0]!) }),
-    // What comes of it stands where the tap was: a second one does not say yes to it.
-    onSuccess: (w) => (w.changes.length === 0 ? record.mutate(w.bodies) : (rest(), setWeighed(w))),
-  });
-  const changesOf = async (body: Schemas["StepInput"]): Promise<Schemas["Change"][]> => {
-    const here = () =>
-      workHere({
-        survey: document,
-        done: work!.done.map(lineKept),
-        said: saidOf(body),
-        today: work!.today,
-      }).then(
-        (h) => h.changes,
-        (e: unknown) => {
-          // Without the core nothing tells what it changes; it is recorded all the same.
-          if (e instanceof CoreError) return [];
-          throw e;
-        },
-      );
-    // What waits is not known to the garden yet.
-    if (work!.done.some((l) => Number(l.id) < 0)) return here();
-    try {
-      return await must(
-        api.POST("/api/plants/{id}/work/try", {
-          params: { path: { id }, query: visit ? { round: visit.key } : {} },
-          body,
-          headers: asSeen(work!.revision),
-        }),
-      );
-    } catch (e) {
-      if (e instanceof ApiError && e.status === 0) return here();
-      throw e;
-    }
-  };
-  const all = [record, change, takeBack, weigh];
+  const { addressOf, record, change, takeBack, tapped, tap, rest, weighed, setWeighed, weigh, all } = useRecording(
+    id,
+    visit,
+    say,
+    work,
+    document,
+  );
   useAwake();
   const error = all.map((m) => m.error).find((e) => e !== null) ?? inWork.error;
   if (inWork.error && !work) {
@@ -170,26 +86,6 @@ export default function Do() {
   );
 }
 
-const takingFinishBack = (address: string) => ({
-  what: "take-finish-back" as const,
-  method: "DELETE" as const,
-  address,
-  words: "Go on with it: not finished",
-});
-
-/** What was done with a step, in words, for as long as it waits. */
-function wordsOf(work: Work, body: Schemas["StepInput"], say: (s: PlanStep) => string): string {
-  const step = work.pending.find((p) => p.key === body.key)?.step;
-  const left = body.outcome === "skipped" || body.instead === "left";
-  const how = left ? "Left as it is: " : body.outcome === "different" ? "Differently: " : "";
-  return `${how}${step ? say(step) : body.key}`;
-}
-
-interface Weighed {
-  bodies: Schemas["StepInput"][];
-  changes: Schemas["Change"][];
-}
-
 interface CurrentProps {
   plant: string;
   work: Work;
@@ -220,52 +116,12 @@ function Current(props: CurrentProps) {
   const { onShown } = props;
   const shown = next?.key;
   useLayoutEffect(() => onShown(), [shown, onShown]);
-  const changes = work.changes.length > 0 && (
-    <Notice tone="look" role="status">
-      <b>The rest was weighed again. </b>
-      {work.changes.map((c) => `${c.stem} now ${decisionWords[c.now as Decision]}`).join("; ")}.
-    </Notice>
-  );
   if (work.fault) return <PlanFault reference={work.fault} />;
   if (!work.plan) {
-    return (
-      <Notice tone="plain">
-        <p>There is no plan to carry out yet.</p>
-        <chakra.div marginTop="8px">
-          <Button look="main" onClick={() => void navigate("../look")}>
-            Walk round the plant
-          </Button>
-        </chakra.div>
-      </Notice>
-    );
+    return <NoPlan navigate={navigate} />;
   }
   if (work.finished || !next) {
-    return (
-      <chakra.div display="grid" gap="12px">
-        {changes}
-        <Panel>
-          <chakra.h2 fontSize="1.3rem">
-            {!work.finished ? "Every step is done" : visit ? "Finished" : "Finished for this season"}
-          </chakra.h2>
-          <chakra.p marginTop="6px">
-            {work.done.length} {work.done.length === 1 ? "step is" : "steps are"} in the log. A plain mistake grows
-            back; what you learnt is kept.
-          </chakra.p>
-          <Later steps={later} />
-          <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="12px">
-            {!work.finished && (
-              <Button look="main" size="large" disabled={props.busy} onClick={props.onFinish}>
-                {visit ? "Finish this visit" : "Finish this plant"}
-              </Button>
-            )}
-            <Button onClick={() => void navigate(`/plants/${props.plant}/remember`)}>See the log</Button>
-            <Button look="quiet" disabled={props.busy || work.done.length === 0} onClick={props.onUndo}>
-              Take back the last entry
-            </Button>
-          </chakra.div>
-        </Panel>
-      </chakra.div>
-    );
+    return <Ended {...props} visit={visit} navigate={navigate} later={later} />;
   }
   if (!early && asksFirst(work, next.step)) {
     return (
@@ -282,7 +138,7 @@ function Current(props: CurrentProps) {
   }
   return (
     <chakra.div display="grid" gap="10px">
-      {changes}
+      <WeighedAgain work={work} />
       <StepCard
         key={`${next.key} ${waits.indexOf(next.key)}`}
         work={work}
@@ -323,13 +179,78 @@ function Current(props: CurrentProps) {
   );
 }
 
+/** Said where nothing was decided yet. */
+function NoPlan({ navigate }: { navigate: NavigateFunction }) {
+  return (
+    <Notice tone="plain">
+      <p>There is no plan to carry out yet.</p>
+      <chakra.div marginTop="8px">
+        <Button look="main" onClick={() => void navigate("../look")}>
+          Walk round the plant
+        </Button>
+      </chakra.div>
+    </Notice>
+  );
+}
+
+/** What an entry made of the rest of the plan. */
+function WeighedAgain({ work }: { work: Work }) {
+  return (
+    work.changes.length > 0 && (
+      <Notice tone="look" role="status">
+        <b>The rest was weighed again. </b>
+        {work.changes.map((c) => `${c.stem} now ${decisionWords[c.now as Decision]}`).join("; ")}.
+      </Notice>
+    )
+  );
+}
+
+/** Every step is done, or the season was closed. */
+function Ended(
+  props: CurrentProps & {
+    visit: VisitInHand | undefined;
+    navigate: NavigateFunction;
+    later: Schemas["OpenStep"][];
+  },
+) {
+  const { work, visit, navigate, later } = props;
+  return (
+    <chakra.div display="grid" gap="12px">
+      <WeighedAgain work={work} />
+      <Panel>
+        <chakra.h2 fontSize="1.3rem">
+          {!work.finished ? "Every step is done" : visit ? "Finished" : "Finished for this season"}
+        </chakra.h2>
+        <chakra.p marginTop="6px">
+          {work.done.length} {work.done.length === 1 ? "step is" : "steps are"} in the log. A plain mistake grows back;
+          what you learnt is kept.
+        </chakra.p>
+        <Later steps={later} />
+        <chakra.div display="flex" gap="8px" flexWrap="wrap" marginTop="12px">
+          {!work.finished && (
+            <Button look="main" size="large" disabled={props.busy} onClick={props.onFinish}>
+              {visit ? "Finish this visit" : "Finish this plant"}
+            </Button>
+          )}
+          <Button onClick={() => void navigate(`/plants/${props.plant}/remember`)}>See the log</Button>
+          <Button look="quiet" disabled={props.busy || work.done.length === 0} onClick={props.onUndo}>
+            Take back the last entry
+          </Button>
+        </chakra.div>
+      </Panel>
+    </chakra.div>
+  );
+}
+
 /** Whether a step is for a later day, or outside of its season, so that it is asked first. */
 export function asksFirst(work: Pick<Work, "today" | "early">, step: Pick<PlanStep, "anyTime" | "due">): boolean {
   return !step.anyTime && (step.due > work.today || work.early != null);
 }
 
 const aheadKey = (work: Work) => `early ${work.season} ${work.visit} ${work.today} ${work.plan?.resolved.length}`;
+
 const wentAhead = (work: Work) => sessionStorage.getItem(aheadKey(work)) !== null;
+
 const goAhead = (work: Work) => sessionStorage.setItem(aheadKey(work), "yes");
 
 /** The step is for another day: says so, and asks. */

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useState, type SetStateAction, type Dispatch } from "react";
 import { api, must, newId } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Notice, Select } from "../app/ui";
@@ -40,6 +40,7 @@ export function MoreNotes({ plant }: { plant: string }) {
   const [happened, setHappened] = useState<YearEvent | null>(null);
   const grams = weight === "" ? null : readWeight(weight, units);
   const mm = high === "" ? null : readLength(high, body, "cm");
+  const weighs = what === "prunings" || what === "harvested";
   const add = useMutation({
     mutationFn: () =>
       must(
@@ -51,7 +52,7 @@ export function MoreNotes({ plant }: { plant: string }) {
             what: what || null,
             day: day || null,
             mm: what === "height" ? mm : null,
-            grams: what === "prunings" || what === "harvested" ? grams : null,
+            grams: weighs ? grams : null,
             bbch: bbch === "" ? null : Number(bbch),
           },
         }),
@@ -60,14 +61,11 @@ export function MoreNotes({ plant }: { plant: string }) {
       setHappened(what !== "" && sudden.includes(what) && day === "" ? what : null);
       for (const key of ["log", "plants"]) void client.invalidateQueries({ queryKey: [key] });
       setWhat("");
-      setText("");
-      setDay("");
-      setHigh("");
-      setWeight("");
-      setBbch("");
+      for (const empty of [setText, setDay, setHigh, setWeight, setBbch]) empty("");
     },
   });
-  const weighs = what === "prunings" || what === "harvested";
+  const unmeasured = (what === "height" && mm === null) || (what === "prunings" && grams === null);
+  const saysNothing = unmeasured || (what === "" && text.trim() === "");
   return (
     <chakra.details>
       <chakra.summary cursor="pointer" minHeight="44px" paddingBlock="10px" fontWeight="700">
@@ -81,80 +79,136 @@ export function MoreNotes({ plant }: { plant: string }) {
           </Notice>
         )}
         <Field label="What it is">
-          <Select value={what} onChange={(e) => setWhat(e.target.value as YearEvent | "")}>
-            <option value="">in my own words</option>
-            <optgroup label="Sudden">
-              {sudden.map((e) => (
-                <option key={e} value={e}>
-                  {noteWords[e]}
-                </option>
-              ))}
-            </optgroup>
-            <optgroup label="Measured or done">
-              {others.map((e) => (
-                <option key={e} value={e}>
-                  {noteWords[e]}
-                </option>
-              ))}
-            </optgroup>
-          </Select>
+          <What what={what} setWhat={setWhat} />
         </Field>
-        {what === "height" && (
-          <Field
-            label="How high it stands"
-            hint="1.85 m, 185, 6 ft"
-            error={high !== "" && mm === null ? "A length with its unit." : null}
-          >
-            <Input value={high} onChange={(e) => setHigh(e.target.value)} />
-          </Field>
-        )}
-        {weighs && (
-          <Field
-            label="How heavy"
-            hint="640 g, 1.2 kg, 2 lb"
-            error={weight !== "" && grams === null ? "A weight with its unit." : null}
-          >
-            <Input value={weight} onChange={(e) => setWeight(e.target.value)} />
-          </Field>
-        )}
-        <Field
-          label="In your words"
-          hint={
-            what === "disease"
-              ? "Which, and on which leaves or stem."
-              : what === "sprayed"
-                ? "By whom, and with what. Follow the label; leave licensed sprays to licensed hands."
-                : undefined
-          }
-        >
-          <Input value={text} maxLength={1000} onChange={(e) => setText(e.target.value)} />
-        </Field>
-        <Field label="Growth stage" hint="May be left out. The number is its BBCH code.">
-          <Select value={bbch} onChange={(e) => setBbch(e.target.value)}>
-            <option value="">not noted</option>
-            {stages.map(([code, words]) => (
-              <option key={code} value={code}>
-                {String(code).padStart(2, "0")} {words}
-              </option>
-            ))}
-          </Select>
-        </Field>
+        <Measured
+          what={what}
+          high={high}
+          setHigh={setHigh}
+          weight={weight}
+          setWeight={setWeight}
+          grams={grams}
+          mm={mm}
+          weighs={weighs}
+        />
+        <OwnWords what={what} text={text} setText={setText} />
+        <Stage bbch={bbch} setBbch={setBbch} />
         <DayField label="The day it was" none="Today" latest={isoOf(new Date())} value={day} onChange={setDay} />
         <div>
-          <Button
-            look="main"
-            disabled={
-              add.isPending ||
-              (what === "" && text.trim() === "") ||
-              (what === "height" && mm === null) ||
-              (what === "prunings" && grams === null)
-            }
-            onClick={() => add.mutate()}
-          >
+          <Button look="main" disabled={add.isPending || saysNothing} onClick={() => add.mutate()}>
             Note it down
           </Button>
         </div>
       </chakra.div>
     </chakra.details>
+  );
+}
+
+/** What there is to note. */
+function What({ what, setWhat }: { what: "" | YearEvent; setWhat: Dispatch<SetStateAction<"" | YearEvent>> }) {
+  return (
+    <Select value={what} onChange={(e) => setWhat(e.target.value as YearEvent | "")}>
+      <option value="">in my own words</option>
+      <optgroup label="Sudden">
+        {sudden.map((e) => (
+          <option key={e} value={e}>
+            {noteWords[e]}
+          </option>
+        ))}
+      </optgroup>
+      <optgroup label="Measured or done">
+        {others.map((e) => (
+          <option key={e} value={e}>
+            {noteWords[e]}
+          </option>
+        ))}
+      </optgroup>
+    </Select>
+  );
+}
+
+/** A height or a weight, where the note is of one. */
+function Measured({
+  what,
+  high,
+  setHigh,
+  weight,
+  setWeight,
+  grams,
+  mm,
+  weighs,
+}: {
+  what: "" | YearEvent;
+  high: string;
+  setHigh: Dispatch<SetStateAction<string>>;
+  weight: string;
+  setWeight: Dispatch<SetStateAction<string>>;
+  grams: number | null;
+  mm: number | null;
+  weighs: boolean;
+}) {
+  return (
+    <>
+      {what === "height" && (
+        <Field
+          label="How high it stands"
+          hint="1.85 m, 185, 6 ft"
+          error={high !== "" && mm === null ? "A length with its unit." : null}
+        >
+          <Input value={high} onChange={(e) => setHigh(e.target.value)} />
+        </Field>
+      )}
+      {weighs && (
+        <Field
+          label="How heavy"
+          hint="640 g, 1.2 kg, 2 lb"
+          error={weight !== "" && grams === null ? "A weight with its unit." : null}
+        >
+          <Input value={weight} onChange={(e) => setWeight(e.target.value)} />
+        </Field>
+      )}
+    </>
+  );
+}
+
+/** What was seen or done, in words. */
+function OwnWords({
+  what,
+  text,
+  setText,
+}: {
+  what: "" | YearEvent;
+  text: string;
+  setText: Dispatch<SetStateAction<string>>;
+}) {
+  return (
+    <Field
+      label="In your words"
+      hint={
+        what === "disease"
+          ? "Which, and on which leaves or stem."
+          : what === "sprayed"
+            ? "By whom, and with what. Follow the label; leave licensed sprays to licensed hands."
+            : undefined
+      }
+    >
+      <Input value={text} maxLength={1000} onChange={(e) => setText(e.target.value)} />
+    </Field>
+  );
+}
+
+/** The growth stage by its number. */
+function Stage({ bbch, setBbch }: { bbch: string; setBbch: Dispatch<SetStateAction<string>> }) {
+  return (
+    <Field label="Growth stage" hint="May be left out. The number is its BBCH code.">
+      <Select value={bbch} onChange={(e) => setBbch(e.target.value)}>
+        <option value="">not noted</option>
+        {stages.map(([code, words]) => (
+          <option key={code} value={code}>
+            {String(code).padStart(2, "0")} {words}
+          </option>
+        ))}
+      </Select>
+    </Field>
   );
 }

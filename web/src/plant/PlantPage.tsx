@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { NavLink, Outlet, useLocation, useParams } from "react-router";
-import { api, must } from "../api/client";
+import { api, must, type Schemas } from "../api/client";
 import { inDemo } from "../api/base";
 import { useHere } from "../app/here";
 import { worksAt } from "../app/working";
@@ -13,7 +13,7 @@ import { partsOf } from "./families";
 import type { PlantInHand } from "../shared/usePlant";
 import { type SurveyInHand, useSurvey } from "../shared/useSurvey";
 import { usePlan } from "../shared/usePlan";
-import { useWork } from "../shared/useWork";
+import { useWork, type WorkInHand } from "../shared/useWork";
 
 const Verb = chakra(NavLink, {
   base: {
@@ -40,16 +40,8 @@ export default function PlantPage() {
 function PlantHome({ id }: { id: string }) {
   const path = { params: { path: { id } } };
   const { pathname } = useLocation();
-  const looks = useHere().role === "looker";
   const plant = useQuery({ queryKey: ["plant", id], queryFn: () => must(api.GET("/api/plants/{id}", path)) });
-  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
-  const kind = kinds.data?.find((k) => k.id === plant.data?.kind);
-  const schools = useQuery({
-    queryKey: ["schools", kind?.id],
-    queryFn: () => must(api.GET("/api/schools", { params: { query: { kind: kind!.id } } })),
-    enabled: !!kind,
-    staleTime: 5_000,
-  });
+  const { kind, schools } = useKind(plant.data?.kind);
   const survey = useSurvey(id);
   const inWork = useWork(id, survey);
   const document = survey?.document;
@@ -68,25 +60,12 @@ function PlantHome({ id }: { id: string }) {
     );
   }
   if (!plant.data || !kind || !schools.data || !survey || !scene) return <p>Fetching the plant.</p>;
-  const { states: statesOf, Heading } = partsOf(kind.family);
-  const done = inWork.work?.done.length ?? 0;
-  const states = {
-    ...statesOf(survey.document, plan, kind),
-    do: inWork.work?.finished
-      ? "finished"
-      : done > 0
-        ? `${done} done`
-        : plan
-          ? `${plan.steps.filter((s) => s.stage !== "return").length} steps`
-          : "nothing yet",
-    remember: "the log",
-    sheet: "what is to be done",
-  };
+  const own = plant.data;
   // While somebody works on a phone, all but the step folds away.
   const working = worksAt(pathname);
   const folded = { base: working ? "none" : "flex", md: "flex" };
   const inHand: PlantInHand = {
-    plant: plant.data,
+    plant: own,
     kind,
     schools: schools.data,
     survey,
@@ -98,57 +77,125 @@ function PlantHome({ id }: { id: string }) {
   };
   return (
     <>
-      <title>{`${plant.data.name}: ${titleOf(pathname)} - Gemmifer${inDemo ? " demo" : ""}`}</title>
+      <title>{`${own.name}: ${titleOf(pathname)} - Gemmifer${inDemo ? " demo" : ""}`}</title>
       {working && (
         <chakra.div display={{ base: "flex", md: "none" }} alignItems="center" gap="10px" minHeight="44px">
           <NavLink to={`/plants/${id}/decide`} style={{ fontWeight: 700, padding: "10px 0", whiteSpace: "nowrap" }}>
             ‹ Back
           </NavLink>
           <chakra.h1 fontSize="1.05rem" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" dir="auto">
-            {plant.data.name}
+            {own.name}
           </chakra.h1>
         </chakra.div>
       )}
-      <chakra.div
-        className="plant-head"
-        display={folded}
-        alignItems="baseline"
-        flexWrap="wrap"
-        columnGap="14px"
-        rowGap="2px"
-      >
-        <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }} overflowWrap="anywhere" dir="auto">
-          {plant.data.name}
-        </chakra.h1>
-        <chakra.span color="muted">
-          {plant.data.kindName}
-          {plant.data.place ? `, ${plant.data.place}` : ""}
-        </chakra.span>
-        {Heading && <Heading id={id} />}
-        <chakra.span marginLeft="auto">
-          <SaveLine survey={survey} />
-        </chakra.span>
-      </chakra.div>
-      <chakra.nav
-        aria-label="Steps with this plant"
-        display={folded}
-        marginBlock="8px 12px"
-        gap={{ base: "2px", md: "6px" }}
-      >
-        {(looks ? (["sheet", "remember"] as const) : (["look", "decide", "do", "remember"] as const)).map((verb) => (
-          <Verb key={verb} to={`/plants/${id}/${verb}`}>
-            <chakra.span fontWeight="700" fontSize="1.08rem">
-              {{ look: "Look", decide: "Decide", do: "Do", remember: "Remember", sheet: "The plan" }[verb]}
-            </chakra.span>
-            <chakra.span fontSize="0.875rem" color="muted">
-              {states[verb]}
-            </chakra.span>
-          </Verb>
-        ))}
-      </chakra.nav>
+      <PlantHead id={id} kind={kind} survey={survey} own={own} folded={folded} />
+      <Verbs id={id} kind={kind} survey={survey} inWork={inWork} plan={plan} folded={folded} />
       <Conflict survey={survey} />
       <Outlet context={inHand} />
     </>
+  );
+}
+
+/** A kind by its id, and the schools that are offered for it. */
+function useKind(id: string | undefined) {
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  const kind = kinds.data?.find((k) => k.id === id);
+  const schools = useQuery({
+    queryKey: ["schools", kind?.id],
+    queryFn: () => must(api.GET("/api/schools", { params: { query: { kind: kind!.id } } })),
+    enabled: !!kind,
+    staleTime: 5_000,
+  });
+  return { kind, schools };
+}
+
+/** Its name, its kind, where it grows, and whether all is kept. */
+function PlantHead({
+  id,
+  kind,
+  survey,
+  own,
+  folded,
+}: {
+  id: string;
+  kind: Schemas["KindView"];
+  survey: SurveyInHand;
+  own: Schemas["PlantView"];
+  folded: { base: string; md: string };
+}) {
+  const { Heading } = partsOf(kind.family);
+  return (
+    <chakra.div
+      className="plant-head"
+      display={folded}
+      alignItems="baseline"
+      flexWrap="wrap"
+      columnGap="14px"
+      rowGap="2px"
+    >
+      <chakra.h1 fontSize={{ base: "1.5rem", md: "1.8rem" }} overflowWrap="anywhere" dir="auto">
+        {own.name}
+      </chakra.h1>
+      <chakra.span color="muted">
+        {own.kindName}
+        {own.place ? `, ${own.place}` : ""}
+      </chakra.span>
+      {Heading && <Heading id={id} />}
+      <chakra.span marginLeft="auto">
+        <SaveLine survey={survey} />
+      </chakra.span>
+    </chakra.div>
+  );
+}
+
+/** The four steps with a plant, and how far each is. */
+function Verbs({
+  id,
+  kind,
+  survey,
+  inWork,
+  plan,
+  folded,
+}: {
+  id: string;
+  kind: Schemas["KindView"];
+  survey: SurveyInHand;
+  inWork: WorkInHand;
+  plan: Schemas["PlanDocument"] | null;
+  folded: { base: string; md: string };
+}) {
+  const looks = useHere().role === "looker";
+  const done = inWork.work?.done.length ?? 0;
+  const states = {
+    ...partsOf(kind.family).states(survey.document, plan, kind),
+    do: inWork.work?.finished
+      ? "finished"
+      : done > 0
+        ? `${done} done`
+        : plan
+          ? `${plan.steps.filter((s) => s.stage !== "return").length} steps`
+          : "nothing yet",
+    remember: "the log",
+    sheet: "what is to be done",
+  };
+  return (
+    <chakra.nav
+      aria-label="Steps with this plant"
+      display={folded}
+      marginBlock="8px 12px"
+      gap={{ base: "2px", md: "6px" }}
+    >
+      {(looks ? (["sheet", "remember"] as const) : (["look", "decide", "do", "remember"] as const)).map((verb) => (
+        <Verb key={verb} to={`/plants/${id}/${verb}`}>
+          <chakra.span fontWeight="700" fontSize="1.08rem">
+            {{ look: "Look", decide: "Decide", do: "Do", remember: "Remember", sheet: "The plan" }[verb]}
+          </chakra.span>
+          <chakra.span fontSize="0.875rem" color="muted">
+            {states[verb]}
+          </chakra.span>
+        </Verb>
+      ))}
+    </chakra.nav>
   );
 }
 

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, type UseMutationResult } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { at } from "../api/base";
@@ -58,44 +58,8 @@ export default function Remember() {
         alignItems="start"
       >
         <chakra.div display="grid" gap="16px">
-          {role !== "looker" && (
-            <chakra.form
-              display="flex"
-              gap="8px"
-              alignItems="end"
-              onSubmit={(e) => {
-                e.preventDefault();
-                if (text.trim() !== "") add.mutate({ words: text });
-              }}
-            >
-              <chakra.div flex="1">
-                <Field label="What did you see today?" error={add.error?.message}>
-                  <Input
-                    value={text}
-                    maxLength={1000}
-                    placeholder="first bloom, bud break, black spot"
-                    onChange={(e) => setText(e.target.value)}
-                  />
-                </Field>
-              </chakra.div>
-              <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
-                Note it
-              </Button>
-            </chakra.form>
-          )}
-          {role !== "looker" && (
-            <chakra.div role="group" aria-label="Seen or done today" display="flex" flexWrap="wrap" gap="6px">
-              {notes.map((what) => (
-                <Button
-                  key={what}
-                  disabled={add.isPending}
-                  onClick={() => add.mutate({ words: noteWords[what], what })}
-                >
-                  {noteWords[what]}
-                </Button>
-              ))}
-            </chakra.div>
-          )}
+          {role !== "looker" && <InWords text={text} setText={setText} add={add} />}
+          {role !== "looker" && <SeenToday add={add} notes={notes} />}
           {role !== "looker" && <MoreNotes plant={id} />}
           {role !== "looker" && <Visits plant={id} />}
         </chakra.div>
@@ -129,6 +93,156 @@ export default function Remember() {
           <Season key={season} plant={id} season={season} lines={(log.data ?? []).filter((l) => l.season === season)} />
         ))}
       </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** What was seen, in the gardener's words. */
+function InWords({
+  text,
+  setText,
+  add,
+}: {
+  text: string;
+  setText: (next: string) => void;
+  add: UseMutationResult<
+    void,
+    Error,
+    {
+      words: string;
+      what?:
+        | "pruned"
+        | "bud-break"
+        | "first-bloom"
+        | "flush-end"
+        | "deadheaded"
+        | "tied"
+        | "tipped"
+        | "covered"
+        | "uncovered"
+        | "fed"
+        | "harvested"
+        | "height"
+        | "prunings"
+        | "disease"
+        | "sprayed"
+        | "storm-break"
+        | "hail"
+        | "vole"
+        | "stake-gone"
+        | "leaves-cleared"
+        | "mulched"
+        | "rubbed-off"
+        | "path-cleared"
+        | "looked"
+        | null
+        | undefined;
+    },
+    unknown
+  >;
+}) {
+  return (
+    <chakra.form
+      display="flex"
+      gap="8px"
+      alignItems="end"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim() !== "") add.mutate({ words: text });
+      }}
+    >
+      <chakra.div flex="1">
+        <Field label="What did you see today?" error={add.error?.message}>
+          <Input
+            value={text}
+            maxLength={1000}
+            placeholder="first bloom, bud break, black spot"
+            onChange={(e) => setText(e.target.value)}
+          />
+        </Field>
+      </chakra.div>
+      <Button type="submit" look="main" disabled={text.trim() === "" || add.isPending}>
+        Note it
+      </Button>
+    </chakra.form>
+  );
+}
+
+/** What is noted with one tap. */
+function SeenToday({
+  add,
+  notes,
+}: {
+  add: UseMutationResult<
+    void,
+    Error,
+    {
+      words: string;
+      what?:
+        | "pruned"
+        | "bud-break"
+        | "first-bloom"
+        | "flush-end"
+        | "deadheaded"
+        | "tied"
+        | "tipped"
+        | "covered"
+        | "uncovered"
+        | "fed"
+        | "harvested"
+        | "height"
+        | "prunings"
+        | "disease"
+        | "sprayed"
+        | "storm-break"
+        | "hail"
+        | "vole"
+        | "stake-gone"
+        | "leaves-cleared"
+        | "mulched"
+        | "rubbed-off"
+        | "path-cleared"
+        | "looked"
+        | null
+        | undefined;
+    },
+    unknown
+  >;
+  notes: NonNullable<
+    | "pruned"
+    | "bud-break"
+    | "first-bloom"
+    | "flush-end"
+    | "deadheaded"
+    | "tied"
+    | "tipped"
+    | "covered"
+    | "uncovered"
+    | "fed"
+    | "harvested"
+    | "height"
+    | "prunings"
+    | "disease"
+    | "sprayed"
+    | "storm-break"
+    | "hail"
+    | "vole"
+    | "stake-gone"
+    | "leaves-cleared"
+    | "mulched"
+    | "rubbed-off"
+    | "path-cleared"
+    | "looked"
+    | null
+  >[];
+}) {
+  return (
+    <chakra.div role="group" aria-label="Seen or done today" display="flex" flexWrap="wrap" gap="6px">
+      {notes.map((what) => (
+        <Button key={what} disabled={add.isPending} onClick={() => add.mutate({ words: noteWords[what], what })}>
+          {noteWords[what]}
+        </Button>
+      ))}
     </chakra.div>
   );
 }

@@ -9,9 +9,11 @@ import { dayWords } from "../survey/measures";
 import { tieWords } from "../shared/outcome";
 import { useFamily } from "./families";
 import { timeWords } from "../survey/words";
-import { usePlant } from "../shared/usePlant";
-import { moreOf } from "../survey/sentence";
+import { usePlant, type VisitInHand } from "../shared/usePlant";
+import { moreOf, type Spoken } from "../survey/sentence";
 import { stageWords, toolWords } from "../shared/StepList";
+import type { SurveyInHand } from "../shared/useSurvey";
+import type { Schemas } from "../api/client";
 
 /** The plan on paper: drawing, kit and steps with boxes to tick; black and white, A4. */
 export default function Sheet() {
@@ -27,7 +29,6 @@ export default function Sheet() {
       </p>
     );
   }
-  const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));
   const cautions = [...new Set(plan.steps.map((s) => s.caution).filter((c): c is string => !!c))];
   return (
     <div className="sheet">
@@ -67,31 +68,7 @@ export default function Sheet() {
             </>
           )}
         </p>
-        <ol>
-          {plan.steps.map((s, i) => (
-            <li key={s.n}>
-              {(i === 0 || (!visit?.heading && plan.steps[i - 1]!.stage !== s.stage)) && (
-                <h3>{visit?.heading ?? stageWords[s.stage]}</h3>
-              )}
-              <div className="step">
-                <span className="box" aria-hidden />
-                <span>
-                  <b>{s.n}.</b>{" "}
-                  {s.stem && (
-                    <b className={decisions.get(s.stem) === "remove" ? "goes" : undefined}>
-                      {s.stem}
-                      <span className="hidden"> {decisionWords[(decisions.get(s.stem) ?? "none") as Decision]}</span>
-                    </b>
-                  )}{" "}
-                  {say(s)}
-                  {moreOf(s) && <span className="more"> {say(moreOf(s)!)}</span>}
-                  {s.tool ? ` (${toolWords[s.tool]})` : ""}
-                  {s.stage === "return" || s.due > survey.document.date ? ` By ${dayWords(s.due)}.` : ""}
-                </span>
-              </div>
-            </li>
-          ))}
-        </ol>
+        <Steps plan={plan} survey={survey} visit={visit} say={say} />
         <h3>Mind</h3>
         <ul>
           {cautions.map((c) => (
@@ -100,5 +77,47 @@ export default function Sheet() {
         </ul>
       </div>
     </div>
+  );
+}
+
+/** All steps in their order, each with its box. */
+function Steps({
+  plan,
+  survey,
+  visit,
+  say,
+}: {
+  plan: Schemas["PlanDocument"];
+  survey: SurveyInHand;
+  visit: VisitInHand | undefined;
+  say: (sentence: Spoken) => string;
+}) {
+  const decisions = new Map(plan.stems.map((s) => [s.id, s.decision]));
+  return (
+    <ol>
+      {plan.steps.map((s, i) => (
+        <li key={s.n}>
+          {(i === 0 || (!visit?.heading && plan.steps[i - 1]!.stage !== s.stage)) && (
+            <h3>{visit?.heading ?? stageWords[s.stage]}</h3>
+          )}
+          <div className="step">
+            <span className="box" aria-hidden />
+            <span>
+              <b>{s.n}.</b>{" "}
+              {s.stem && (
+                <b className={decisions.get(s.stem) === "remove" ? "goes" : undefined}>
+                  {s.stem}
+                  <span className="hidden"> {decisionWords[(decisions.get(s.stem) ?? "none") as Decision]}</span>
+                </b>
+              )}{" "}
+              {say(s)}
+              {moreOf(s) && <span className="more"> {say(moreOf(s)!)}</span>}
+              {s.tool ? ` (${toolWords[s.tool]})` : ""}
+              {s.stage === "return" || s.due > survey.document.date ? ` By ${dayWords(s.due)}.` : ""}
+            </span>
+          </div>
+        </li>
+      ))}
+    </ol>
   );
 }

@@ -83,7 +83,9 @@ describe("what a log tells over the years", () => {
     ]);
     expect(seriesOf([])).toEqual([]);
   });
+});
 
+describe("what came of last winter", () => {
   it("lays last winter's work beside what stands now, stem by stem", () => {
     const document = {
       stems: [

@@ -63,28 +63,7 @@ export function AddCane(props: Props) {
         </chakra.p>
       )}
       <chakra.div display="grid" gap="10px">
-        <div>
-          <chakra.p fontWeight="700" marginBottom="4px">
-            Which way does it lean?{" "}
-            {props.clock !== null ? (
-              <chakra.span fontWeight="400">{clockWords(props.clock)}</chakra.span>
-            ) : (
-              <chakra.span fontWeight="400" color="muted">
-                point at the ring, or
-              </chakra.span>
-            )}
-          </chakra.p>
-          <Choice
-            label="Which way it leans"
-            value={props.clock}
-            onChange={props.onClock}
-            options={[7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5, 6].map((h) => ({
-              value: h,
-              text: String(h),
-              name: `${h} o'clock`,
-            }))}
-          />
-        </div>
+        <WhichWay {...props} />
         {props.clock !== null && (
           <div>
             <chakra.p fontWeight="700" marginBottom="4px">
@@ -110,6 +89,34 @@ export function AddCane(props: Props) {
         </chakra.div>
       )}
     </Panel>
+  );
+}
+
+/** Where on the ring it stands. */
+function WhichWay(props: Props) {
+  return (
+    <div>
+      <chakra.p fontWeight="700" marginBottom="4px">
+        Which way does it lean?{" "}
+        {props.clock !== null ? (
+          <chakra.span fontWeight="400">{clockWords(props.clock)}</chakra.span>
+        ) : (
+          <chakra.span fontWeight="400" color="muted">
+            point at the ring, or
+          </chakra.span>
+        )}
+      </chakra.p>
+      <Choice
+        label="Which way it leans"
+        value={props.clock}
+        onChange={props.onClock}
+        options={[7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5, 6].map((h) => ({
+          value: h,
+          text: String(h),
+          name: `${h} o'clock`,
+        }))}
+      />
+    </div>
   );
 }
 

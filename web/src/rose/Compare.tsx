@@ -25,8 +25,8 @@ export default function Compare() {
   const [selected, setSelected] = useState<StemId | null>(null);
   // The school in use is shown as it is used: with its own values, and as hard as the gardener wants it.
   const listed = schools.some((s) => s.id === now);
-  const one = usePlanBy(left);
-  const two = usePlanBy(right);
+  const one = usePlanBy(left, now);
+  const two = usePlanBy(right, now);
   const apart = one.plan && two.plan ? differing(one.plan, two.plan) : null;
   const tops = new Set(survey.document.stems.filter(isTopLevel).map((s) => s.id));
   const canes = apart?.filter((d) => tops.has(d.id)) ?? [];
@@ -84,53 +84,70 @@ export default function Compare() {
           </Panel>
         ))}
       </chakra.div>
-      {apart && (
-        <Panel>
-          <chakra.h3 fontSize="1.1rem">
-            {canes.length === 0
-              ? "Both decide the same for every cane"
-              : `They differ on ${canes.length} of ${tops.size} canes, ringed twice in the drawings`}
-          </chakra.h3>
-          <chakra.ul display="flex" flexWrap="wrap" gap="4px 22px" marginTop="4px">
-            {canes.map((d) => (
-              <chakra.li key={d.id} display="flex" gap="8px" alignItems="center" minHeight="40px">
-                <Letter id={d.id} decision={d.left} size={26} />
-                <span>{decisionWords[d.left as Decision]}</span>
-                <span aria-hidden>|</span>
-                <Letter id={d.id} decision={d.right} size={26} />
-                <span>{decisionWords[d.right as Decision]}</span>
-              </chakra.li>
-            ))}
-          </chakra.ul>
-          {elsewhere.length > 0 && (
-            <chakra.p marginTop="6px">
-              Both shorten, but not at the same place:{" "}
-              {elsewhere.map((d) => `${d.id} ${long(tens(d.left))} | ${long(tens(d.right))}`).join(", ")}.
-            </chakra.p>
-          )}
-          <chakra.p color="muted" marginTop="6px">
-            Neither is wrong: practitioners who disagree here both grow fine roses. Choose the one whose summer you
-            would rather have.
-          </chakra.p>
-        </Panel>
-      )}
+      {apart && <Apart long={long} tops={tops} canes={canes} elsewhere={elsewhere} />}
     </chakra.div>
   );
+}
 
-  function usePlanBy(id: string): { plan: Plan | null; error: string | null } {
-    const offered = schools.find((s) => s.id === id);
-    const document: SurveyDocument =
-      id === now || !offered ? survey.document : { ...survey.document, school: chooseSchool(offered, 0) };
-    const client = useQueryClient();
-    const planned = useQuery({
-      queryKey: ["plan", document],
-      queryFn: () => planOf(client, document),
-      placeholderData: keepPreviousData,
-      staleTime: Infinity,
-      retry: false,
-    });
-    return { plan: planned.data ?? null, error: planned.error?.message ?? null };
-  }
+/** The canes on which the two differ. */
+function Apart({
+  long,
+  tops,
+  canes,
+  elsewhere,
+}: {
+  long: (mm: number) => string;
+  tops: Set<StemId>;
+  canes: { id: StemId; left: string; right: string }[];
+  elsewhere: { id: StemId; left: number; right: number }[];
+}) {
+  return (
+    <Panel>
+      <chakra.h3 fontSize="1.1rem">
+        {canes.length === 0
+          ? "Both decide the same for every cane"
+          : `They differ on ${canes.length} of ${tops.size} canes, ringed twice in the drawings`}
+      </chakra.h3>
+      <chakra.ul display="flex" flexWrap="wrap" gap="4px 22px" marginTop="4px">
+        {canes.map((d) => (
+          <chakra.li key={d.id} display="flex" gap="8px" alignItems="center" minHeight="40px">
+            <Letter id={d.id} decision={d.left} size={26} />
+            <span>{decisionWords[d.left as Decision]}</span>
+            <span aria-hidden>|</span>
+            <Letter id={d.id} decision={d.right} size={26} />
+            <span>{decisionWords[d.right as Decision]}</span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      {elsewhere.length > 0 && (
+        <chakra.p marginTop="6px">
+          Both shorten, but not at the same place:{" "}
+          {elsewhere.map((d) => `${d.id} ${long(tens(d.left))} | ${long(tens(d.right))}`).join(", ")}.
+        </chakra.p>
+      )}
+      <chakra.p color="muted" marginTop="6px">
+        Neither is wrong: practitioners who disagree here both grow fine roses. Choose the one whose summer you would
+        rather have.
+      </chakra.p>
+    </Panel>
+  );
+}
+
+/** The plan of this plant by a school; that in use as it is used. */
+function usePlanBy(id: string, now: string): { plan: Plan | null; error: string | null } {
+  const { survey, schools } = usePlant();
+  const offered = schools.find((s) => s.id === id);
+  const document: SurveyDocument =
+    id === now || !offered ? survey.document : { ...survey.document, school: chooseSchool(offered, 0) };
+  const client = useQueryClient();
+  const planned = useQuery({
+    queryKey: ["plan", document],
+    queryFn: () => planOf(client, document),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+  return { plan: planned.data ?? null, error: planned.error?.message ?? null };
 }
 
 const tens = (mm: number) => Math.round(mm / 10) * 10;

@@ -1,14 +1,14 @@
 import { PlanHead } from "../shared/PlanHead";
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useState, type Dispatch, type SetStateAction } from "react";
 import { Link } from "react-router";
 import { useOwns } from "../app/here";
 import { useMeasures } from "../app/settings";
 import { Choice, Notice } from "../app/ui";
 import { FromAbove } from "../drawing/FromAbove";
 import { FromFront } from "../drawing/FromFront";
-import { type Decision, type DrawnStem, type Plan, type Scene, type State } from "../drawing/scene";
+import { type Decision, type Plan, type Scene, type State } from "../drawing/scene";
 import type { StemId } from "../api/stemId";
 import { asHardAs, hardnessOf } from "../survey/types";
 import { CaneReasons } from "../shared/CaneReasons";
@@ -24,11 +24,12 @@ import { Warnings } from "../shared/Warnings";
 import { StepList } from "../shared/StepList";
 import { Ages, Summer } from "./Summer";
 
+import { Key } from "./DrawingKey";
+import type { Schemas } from "../api/client";
+
 /** The plan: drawing beside the ordered steps; choose a cane to read why, and argue. */
 export default function RoseDecide() {
   const { survey, plan, planError, scene, kind } = usePlant();
-  const owns = useOwns();
-  const { say } = useMeasures();
   const lead = useLead();
   const [state, setState] = useState<State>("after");
   const [selected, setSelected] = useState<StemId | null>(null);
@@ -41,7 +42,6 @@ export default function RoseDecide() {
     );
   }
   if (planError || !plan) return <NoPlan waiting="Weighing the canes." />;
-  const hardness = hardnessOf(survey.document.school);
   const chosen = plan.stems.find((s) => s.id === selected) ?? null;
   const supported = scene.climbs && scene.support !== null;
   // Once tied, a climber lies in one plane: from above it is of use only as it was found, for what points forward.
@@ -54,29 +54,7 @@ export default function RoseDecide() {
       scrolls={state === "summer" ? "Next summer" : chosen ? `Cane ${chosen.id}` : "The steps"}
       drawing={
         <>
-          <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
-            {drawn && (
-              <Choice
-                label="What the drawing shows"
-                value={state}
-                onChange={setState}
-                options={[
-                  { value: "found", text: "As found" },
-                  { value: "after", text: supported ? "Cut and tied" : "After the cuts" },
-                  { value: "summer", text: "Next summer" },
-                ]}
-              />
-            )}
-            <SchoolChoice label={<span>School</span>} />
-            {drawn && owns && (
-              <Hardness
-                value={hardness}
-                onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
-              />
-            )}
-            <DayChoice label="Day" />
-            <UndoButton />
-          </chakra.div>
+          <Bar state={state} setState={setState} supported={supported} />
           {!drawn && <ShrubPicture plan={plan} />}
           {drawn && (
             <>
@@ -88,38 +66,15 @@ export default function RoseDecide() {
                   onSelect={(id) => setSelected(id === selected ? null : id)}
                   title="The plant"
                 >
-                  <chakra.div
-                    display="grid"
-                    gridTemplateColumns={{
-                      base: "1fr",
-                      md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr",
-                    }}
-                    gap="8px"
-                  >
-                    {fromAbove && (
-                      <FromAbove
-                        scene={scene}
-                        state={state}
-                        selected={selected}
-                        onSelect={(id) => setSelected(id === selected ? null : id)}
-                        title="The plant from above"
-                        beside
-                      />
-                    )}
-                    <chakra.div
-                      height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined}
-                      minHeight="0"
-                    >
-                      <FromFront
-                        scene={scene}
-                        state={state}
-                        selected={selected}
-                        onSelect={(id) => setSelected(id === selected ? null : id)}
-                        onTowards={lead}
-                        title="The plant from the front"
-                      />
-                    </chakra.div>
-                  </chakra.div>
+                  <Views
+                    scene={scene}
+                    lead={lead}
+                    state={state}
+                    selected={selected}
+                    setSelected={setSelected}
+                    supported={supported}
+                    fromAbove={fromAbove}
+                  />
                 </WithPhoto>
               </chakra.div>
               <Key state={state} scene={scene} />
@@ -139,20 +94,121 @@ export default function RoseDecide() {
           lead={<Lead id={chosen.id} />}
         />
       ) : (
-        <chakra.div display="grid" gap="10px">
-          <Warnings />
-          {plan.askFor[0] && (
-            <Notice tone="look">
-              <b>One look would help most: </b>
-              {plan.askFor[0].stem && !plan.askFor[0].named && `${plan.askFor[0].stem}: `}
-              {say(plan.askFor[0])}
-            </Notice>
-          )}
-          <StepList plan={plan} onSelect={setSelected} />
-          {drawn && <Ages plan={plan} oldFrom={kind.oldFrom} />}
-        </chakra.div>
+        <Advice plan={plan} kind={kind} setSelected={setSelected} drawn={drawn} />
       )}
     </BesideDrawing>
+  );
+}
+
+/** What needs the gardener's eye, the steps, and how old the plant is. */
+function Advice({
+  plan,
+  kind,
+  setSelected,
+  drawn,
+}: {
+  plan: Schemas["PlanDocument"];
+  kind: Schemas["KindView"];
+  setSelected: Dispatch<SetStateAction<StemId | null>>;
+  drawn: boolean;
+}) {
+  const { say } = useMeasures();
+  return (
+    <chakra.div display="grid" gap="10px">
+      <Warnings />
+      {plan.askFor[0] && (
+        <Notice tone="look">
+          <b>One look would help most: </b>
+          {plan.askFor[0].stem && !plan.askFor[0].named && `${plan.askFor[0].stem}: `}
+          {say(plan.askFor[0])}
+        </Notice>
+      )}
+      <StepList plan={plan} onSelect={setSelected} />
+      {drawn && <Ages plan={plan} oldFrom={kind.oldFrom} />}
+    </chakra.div>
+  );
+}
+
+/** What is shown, by which school, how hard, and for which day. */
+function Bar({ state, setState, supported }: { state: State; setState: (state: State) => void; supported: boolean }) {
+  const { survey, kind } = usePlant();
+  const owns = useOwns();
+  const drawn = survey.document.stems.length > 0;
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap="6px 14px" alignItems="center" position="relative" zIndex="1">
+      {drawn && (
+        <Choice
+          label="What the drawing shows"
+          value={state}
+          onChange={setState}
+          options={[
+            { value: "found", text: "As found" },
+            { value: "after", text: supported ? "Cut and tied" : "After the cuts" },
+            { value: "summer", text: "Next summer" },
+          ]}
+        />
+      )}
+      <SchoolChoice label={<span>School</span>} />
+      {drawn && owns && (
+        <Hardness
+          value={hardnessOf(survey.document.school)}
+          onChange={(h) => survey.change((d) => ({ ...d, school: asHardAs(d.school, kind.defaultSchool, h) }))}
+        />
+      )}
+      <DayChoice label="Day" />
+      <UndoButton />
+    </chakra.div>
+  );
+}
+
+/** From above and from the front, or from the front alone. */
+function Views({
+  scene,
+  lead,
+  state,
+  selected,
+  setSelected,
+  supported,
+  fromAbove,
+}: {
+  scene: Scene;
+  lead: (id: string, towards: { x: number; z: number } | null) => void;
+  state: State;
+  selected: StemId | null;
+  setSelected: Dispatch<SetStateAction<StemId | null>>;
+  supported: boolean;
+  fromAbove: boolean;
+}) {
+  return (
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{
+        base: "1fr",
+        md: fromAbove ? (supported ? "290fr 560fr" : "440fr 400fr") : "1fr",
+      }}
+      gap="8px"
+    >
+      {fromAbove && (
+        <FromAbove
+          scene={scene}
+          state={state}
+          selected={selected}
+          onSelect={(id) => setSelected(id === selected ? null : id)}
+          title="The plant from above"
+          beside
+        />
+      )}
+      <chakra.div height={supported && !fromAbove ? { lg: "calc(100vh - 330px)" } : undefined} minHeight="0">
+        <FromFront
+          scene={scene}
+          state={state}
+          selected={selected}
+          onSelect={(id) => setSelected(id === selected ? null : id)}
+          onTowards={lead}
+          title="The plant from the front"
+        />
+      </chakra.div>
+    </chakra.div>
   );
 }
 
@@ -242,139 +298,5 @@ function Hardness(props: { value: number; onChange: (value: number) => void }) {
         {hardWords[props.value + 2]}
       </chakra.span>
     </chakra.label>
-  );
-}
-
-/** What the forms in the drawing mean; only those that are in it. */
-function Key({ state, scene }: { state: State; scene: Scene }) {
-  const has = (what: (s: DrawnStem) => boolean) => scene.stems.some(what);
-  const crowded = scene.newShoots.some((s) => s.crowded);
-  const line = { display: "flex", alignItems: "center", gap: 6 };
-  const swatch = (child: React.ReactNode) => (
-    <svg width="26" height="16" aria-hidden>
-      {child}
-    </svg>
-  );
-  return (
-    <chakra.ul display="flex" flexWrap="wrap" gap="2px 16px" fontSize="0.9rem" color="muted" marginTop="4px">
-      <li style={line}>
-        {swatch(<rect x="1" y="5" width="24" height="7" fill="var(--bark1)" stroke="var(--ink)" />)} stays (green young,
-        grey old)
-      </li>
-      {state !== "found" && scene.training && (
-        <li style={line}>
-          {swatch(
-            <>
-              <line x1="1" y1="8" x2="25" y2="8" stroke="var(--bark1)" strokeWidth="4" />
-              <circle cx="13" cy="8" r="5" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="1.5" />
-              <circle cx="13" cy="8" r="1.5" fill="var(--ochre)" />
-            </>,
-          )}{" "}
-          a tie
-        </li>
-      )}
-      {state === "summer" && scene.training && (
-        <li style={line}>
-          {swatch(<circle cx="13" cy="8" r="5.5" fill="var(--hipWash)" stroke="var(--hip)" />)} flowers to expect
-        </li>
-      )}
-      {state === "summer" && !scene.training && (
-        <>
-          <li style={line}>
-            {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--leaf)" strokeWidth="2" />)} a shoot from a bud
-            you saw; broken line: from one that is only likely
-          </li>
-          {crowded && (
-            <li style={line}>
-              {swatch(<path d="M2 14Q10 12 24 2" fill="none" stroke="var(--ochre)" strokeWidth="2.6" />)} shoots that
-              will crowd
-            </li>
-          )}
-        </>
-      )}
-      {state === "after" && has((d) => d.decision === "shorten") && (
-        <li style={line}>
-          {swatch(
-            <>
-              <line x1="1" y1="8" x2="25" y2="8" stroke="var(--hip)" strokeDasharray="2 3" />
-              <line x1="3" y1="2" x2="9" y2="14" stroke="var(--hip)" strokeWidth="3" />
-            </>,
-          )}{" "}
-          cut, and what comes off
-        </li>
-      )}
-      {state === "after" && has((d) => d.decision === "remove") && (
-        <li style={line}>
-          {swatch(
-            <>
-              <rect x="1" y="4" width="24" height="8" fill="none" stroke="var(--hip)" strokeDasharray="4 3" />
-              <path d="M4 12L10 4M11 12L17 4M18 12L24 4" stroke="var(--hip)" />
-            </>,
-          )}{" "}
-          goes altogether
-        </li>
-      )}
-      {state === "after" && has((d) => d.window !== null) && (
-        <li style={line}>
-          {swatch(
-            <rect x="1" y="3" width="24" height="10" fill="none" stroke="var(--ochre)" strokeDasharray="3 2.5" />,
-          )}{" "}
-          look for a bud here
-        </li>
-      )}
-      {state !== "found" && has((d) => d.decision === "check") && (
-        <li style={line}>
-          {swatch(
-            <rect x="1" y="4" width="24" height="8" fill="var(--ochreWash)" stroke="var(--ochre)" strokeWidth="2" />,
-          )}{" "}
-          check first
-        </li>
-      )}
-      {state !== "found" && has((d) => d.decision === "defer") && (
-        <li style={line}>
-          {swatch(
-            <>
-              <rect x="1" y="4" width="24" height="8" fill="var(--bark3)" opacity="0.45" />
-              <rect
-                x="1"
-                y="4"
-                width="24"
-                height="8"
-                fill="none"
-                stroke="var(--ochre)"
-                strokeWidth="2"
-                strokeDasharray="6 3"
-              />
-            </>,
-          )}{" "}
-          waits for its day
-        </li>
-      )}
-      {state === "after" && scene.spacing !== null && has((d) => d.stands) && (
-        <li style={line}>
-          {swatch(
-            <circle cx="13" cy="8" r="7" fill="var(--leafWash)" stroke="var(--leaf)" strokeDasharray="1.5 2.5" />,
-          )}{" "}
-          room for three new shoots
-        </li>
-      )}
-      {has((d) => d.soft || d.decision === "untouched") && (
-        <li style={line}>
-          {swatch(
-            <rect
-              x="1"
-              y="4"
-              width="24"
-              height="8"
-              fill="var(--leafWash)"
-              stroke="var(--leaf)"
-              strokeDasharray="1.5 3"
-              strokeWidth="2"
-            />,
-          )}{" "}
-          soft: leave alone
-        </li>
-      )}
-    </chakra.ul>
   );
 }

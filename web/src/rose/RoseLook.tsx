@@ -1,6 +1,6 @@
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useState, type Dispatch, type SetStateAction } from "react";
 import { useNavigate } from "react-router";
 import { useMeasures } from "../app/settings";
 import { Button, Hidden, Letter, Notice, Panel } from "../app/ui";
@@ -16,6 +16,8 @@ import { FirstLook } from "../shared/FirstLook";
 import { StemEditor } from "../shared/StemEditor";
 import { SupportPanel } from "./SupportPanel";
 import { evidenceWords } from "../shared/evidence";
+import type { Scene } from "../drawing/scene";
+import type { SurveyInHand } from "../shared/useSurvey";
 
 /** The walk round the plant: one cane after another, clockwise, into the drawing at once. */
 export default function RoseLook() {
@@ -40,40 +42,14 @@ export default function RoseLook() {
     <BesideDrawing
       width="440px"
       drawing={
-        <div>
-          <chakra.div
-            display="grid"
-            gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
-            gap="10px"
-          >
-            <FromAbove
-              scene={scene}
-              state="found"
-              selected={selected}
-              onSelect={setSelected}
-              onClock={(c) => (setSelected(null), setClock(c))}
-              pending={clock}
-              title="The plant from above; point at the ring to add a cane"
-            />
-            <chakra.div display={{ base: "none", md: "block" }}>
-              <FromFront
-                scene={scene}
-                state="found"
-                selected={selected}
-                onSelect={setSelected}
-                title="The plant from the front"
-              />
-            </chakra.div>
-          </chakra.div>
-          {survey.carriedFrom !== null && (
-            <chakra.div marginTop="8px">
-              <Notice tone="plain">
-                These canes are what the work of {survey.carriedFrom} left, a season older. Walk round again: mend what
-                has changed, take out what is gone, add what is new.
-              </Notice>
-            </chakra.div>
-          )}
-        </div>
+        <Drawn
+          survey={survey}
+          scene={scene}
+          selected={selected}
+          setSelected={setSelected}
+          clock={clock}
+          setClock={setClock}
+        />
       }
       below={<CaneList selected={selected} onSelect={setSelected} />}
     >
@@ -117,10 +93,68 @@ export default function RoseLook() {
   );
 }
 
-function CaneList(props: { selected: StemId | null; onSelect: (id: StemId | null) => void }) {
+/** What was entered so far; a tap on the ring begins a cane. */
+function Drawn({
+  survey,
+  scene,
+  selected,
+  setSelected,
+  clock,
+  setClock,
+}: {
+  survey: SurveyInHand;
+  scene: Scene;
+  selected: StemId | null;
+  setSelected: Dispatch<SetStateAction<StemId | null>>;
+  clock: number | null;
+  setClock: Dispatch<SetStateAction<number | null>>;
+}) {
+  return (
+    <div>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: "1fr", md: scene.climbs && scene.support ? "300fr 540fr" : "440fr 400fr" }}
+        gap="10px"
+      >
+        <FromAbove
+          scene={scene}
+          state="found"
+          selected={selected}
+          onSelect={setSelected}
+          onClock={(c) => (setSelected(null), setClock(c))}
+          pending={clock}
+          title="The plant from above; point at the ring to add a cane"
+        />
+        <chakra.div display={{ base: "none", md: "block" }}>
+          <FromFront
+            scene={scene}
+            state="found"
+            selected={selected}
+            onSelect={setSelected}
+            title="The plant from the front"
+          />
+        </chakra.div>
+      </chakra.div>
+      {survey.carriedFrom !== null && (
+        <chakra.div marginTop="8px">
+          <Notice tone="plain">
+            These canes are what the work of {survey.carriedFrom} left, a season older. Walk round again: mend what has
+            changed, take out what is gone, add what is new.
+          </Notice>
+        </chakra.div>
+      )}
+    </div>
+  );
+}
+
+interface CaneListProps {
+  selected: StemId | null;
+  onSelect: (id: StemId | null) => void;
+}
+
+function CaneList(props: CaneListProps) {
   const { survey } = usePlant();
   const { stems } = survey.document;
-  const { thick, long } = useMeasures();
   const tops = stems.filter(isTopLevel);
   if (stems.length === 0) {
     return (
@@ -160,69 +194,77 @@ function CaneList(props: { selected: StemId | null; onSelect: (id: StemId | null
       >
         {tops.map((s, i) => {
           const shoots = stems.filter((c) => c.parent === s.id).length;
-          return (
-            <chakra.li
-              key={s.id}
-              display="flex"
-              alignItems="center"
-              gap="6px"
-              borderTop={i > 0 ? "1px solid var(--line)" : "none"}
-              background={props.selected === s.id ? "ochreWash" : "transparent"}
-            >
-              <chakra.button
-                type="button"
-                onClick={() => props.onSelect(props.selected === s.id ? null : s.id)}
-                aria-pressed={props.selected === s.id}
-                data-stem={s.id}
-                flex="1"
-                textAlign="left"
-                padding="6px 8px"
-                minHeight="44px"
-                background="transparent"
-                border="none"
-                cursor="pointer"
-                display="flex"
-                alignItems="center"
-                gap="10px"
-              >
-                <Hidden>Edit cane</Hidden>
-                <Letter id={s.id} decision="none" size={28} />
-                <span>
-                  {clockWords(s.clock)}, {thick(s.diameter)}, {ageWords(s.age)}
-                  {s.length != null && `, ${long(s.length)}`}
-                  {s.lean != null && `, leans ${Math.round(s.lean)}°`}
-                  {s.deadFrom != null && (s.deadFrom === 0 ? ", dead" : `, dead from ${long(s.deadFrom)} up`)}
-                  <chakra.span color="muted" fontSize="0.95rem">
-                    {evidenceWords(s)}
-                    {s.named && `; named last winter to ${s.named === "next" ? "go next" : "take over"}`}
-                    {shoots > 0 && `; ${shoots} side ${shoots === 1 ? "shoot" : "shoots"}`}
-                  </chakra.span>
-                </span>
-              </chakra.button>
-              <Button
-                size="small"
-                look="quiet"
-                disabled={i === 0}
-                title={`Move ${s.id} up`}
-                onClick={() => move(s.id, -1)}
-              >
-                <span aria-hidden>↑</span>
-                <Hidden>Move {s.id} up</Hidden>
-              </Button>
-              <Button
-                size="small"
-                look="quiet"
-                disabled={i === tops.length - 1}
-                title={`Move ${s.id} down`}
-                onClick={() => move(s.id, 1)}
-              >
-                <span aria-hidden>↓</span>
-                <Hidden>Move {s.id} down</Hidden>
-              </Button>
-            </chakra.li>
-          );
+          return <WalkLine key={s.id} {...props} tops={tops} move={move} s={s} i={i} shoots={shoots} />;
         })}
       </chakra.ul>
     </Panel>
+  );
+}
+
+/** One cane of the walk, with its place in it. */
+function WalkLine(
+  props: CaneListProps & {
+    tops: SurveyStem[];
+    move: (id: string, by: number) => void;
+    s: SurveyStem;
+    i: number;
+    shoots: number;
+  },
+) {
+  const { tops, move, s, i, shoots } = props;
+  const { thick, long } = useMeasures();
+  return (
+    <chakra.li
+      display="flex"
+      alignItems="center"
+      gap="6px"
+      borderTop={i > 0 ? "1px solid var(--line)" : "none"}
+      background={props.selected === s.id ? "ochreWash" : "transparent"}
+    >
+      <chakra.button
+        type="button"
+        onClick={() => props.onSelect(props.selected === s.id ? null : s.id)}
+        aria-pressed={props.selected === s.id}
+        data-stem={s.id}
+        flex="1"
+        textAlign="left"
+        padding="6px 8px"
+        minHeight="44px"
+        background="transparent"
+        border="none"
+        cursor="pointer"
+        display="flex"
+        alignItems="center"
+        gap="10px"
+      >
+        <Hidden>Edit cane</Hidden>
+        <Letter id={s.id} decision="none" size={28} />
+        <span>
+          {clockWords(s.clock)}, {thick(s.diameter)}, {ageWords(s.age)}
+          {s.length != null && `, ${long(s.length)}`}
+          {s.lean != null && `, leans ${Math.round(s.lean)}°`}
+          {s.deadFrom != null && (s.deadFrom === 0 ? ", dead" : `, dead from ${long(s.deadFrom)} up`)}
+          <chakra.span color="muted" fontSize="0.95rem">
+            {evidenceWords(s)}
+            {s.named && `; named last winter to ${s.named === "next" ? "go next" : "take over"}`}
+            {shoots > 0 && `; ${shoots} side ${shoots === 1 ? "shoot" : "shoots"}`}
+          </chakra.span>
+        </span>
+      </chakra.button>
+      <Button size="small" look="quiet" disabled={i === 0} title={`Move ${s.id} up`} onClick={() => move(s.id, -1)}>
+        <span aria-hidden>↑</span>
+        <Hidden>Move {s.id} up</Hidden>
+      </Button>
+      <Button
+        size="small"
+        look="quiet"
+        disabled={i === tops.length - 1}
+        title={`Move ${s.id} down`}
+        onClick={() => move(s.id, 1)}
+      >
+        <span aria-hidden>↓</span>
+        <Hidden>Move {s.id} down</Hidden>
+      </Button>
+    </chakra.li>
   );
 }

@@ -10,8 +10,6 @@ const marks = [
 
 /** A made-up shrub that shows what each step of the simple routine looks for, with the number of the step. */
 export function ShrubPicture({ plan }: { plan: Plan }) {
-  const step = (stage: string) => plan.steps.find((s) => s.stage === stage)?.n;
-  const wood = { fill: "none", stroke: "var(--bark3)", strokeLinecap: "round" } as const;
   const goes = {
     fill: "none",
     stroke: "var(--hip)",
@@ -26,25 +24,7 @@ export function ShrubPicture({ plan }: { plan: Plan }) {
         aria-label="A shrub with the parts that each step takes out"
         style={{ width: "100%", maxWidth: 560, display: "block" }}
       >
-        <g {...wood} strokeWidth="11">
-          <path d="M206 350C204 300 188 262 174 216C168 196 162 178 158 160" />
-          <path d="M224 350C226 296 240 250 256 206C262 190 270 172 278 150" />
-          <path d="M214 350C214 290 216 240 212 190" />
-        </g>
-        <g {...wood} strokeWidth="8">
-          <path d="M174 216C162 176 150 140 151 96M256 206C268 170 286 138 298 90M212 200C212 180 210 160 208 140" />
-        </g>
-        <g {...wood} strokeWidth="6">
-          <path d="M212 190C210 150 204 112 206 70" />
-          <path d="M174 216C150 196 128 180 96 168" />
-          <path d="M256 206C284 188 310 178 340 168" />
-          <path d="M152 108C150 88 144 70 146 48" />
-          <path d="M296 100C302 82 306 66 306 48" />
-        </g>
-        <g {...wood} strokeWidth="3">
-          <path d="M96 168C84 160 74 148 66 136M118 177C106 166 98 152 94 138" />
-          <path d="M340 168C352 160 364 148 370 136M206 110C194 96 186 84 182 66M206 90C216 78 222 66 224 52" />
-        </g>
+        <Wood />
         {leaves.map(([x, y, turn], i) => (
           <path
             key={i}
@@ -71,45 +51,79 @@ export function ShrubPicture({ plan }: { plan: Plan }) {
         ))}
         <rect x="0" y="350" width="440" height="36" fill="var(--soil)" />
         <line x1="0" x2="440" y1="350" y2="350" stroke="var(--ink)" strokeWidth="2" />
-        {marks.map((m) => {
-          const n = step(m.stage);
-          return n === undefined ? null : (
-            <g key={m.stage}>
-              <line
-                x1={m.from[0]}
-                y1={m.from[1]}
-                x2={m.to[0]}
-                y2={m.to[1]}
-                stroke="var(--muted)"
-                strokeWidth="0.9"
-                strokeDasharray="1 2.5"
-              />
-              <text
-                x={m.x}
-                y={m.y}
-                textAnchor="middle"
-                fontSize="13"
-                fill="var(--ink)"
-                stroke="var(--paper)"
-                strokeWidth="4"
-                paintOrder="stroke"
-              >
-                <tspan fontWeight="700">{n}</tspan> {m.text}
-                {"more" in m && (
-                  <tspan x={m.x} dy="16">
-                    {m.more}
-                  </tspan>
-                )}
-              </text>
-            </g>
-          );
-        })}
+        <Marks plan={plan} />
       </svg>
       <figcaption style={{ color: "var(--muted)" }}>
         Not your plant: a shrub with one of everything that goes, and the number of its step.
       </figcaption>
     </figure>
   );
+}
+
+/** The wood that stays. */
+function Wood() {
+  const wood = { fill: "none", stroke: "var(--bark3)", strokeLinecap: "round" } as const;
+  return (
+    <>
+      <g {...wood} strokeWidth="11">
+        <path d="M206 350C204 300 188 262 174 216C168 196 162 178 158 160" />
+        <path d="M224 350C226 296 240 250 256 206C262 190 270 172 278 150" />
+        <path d="M214 350C214 290 216 240 212 190" />
+      </g>
+      <g {...wood} strokeWidth="8">
+        <path d="M174 216C162 176 150 140 151 96M256 206C268 170 286 138 298 90M212 200C212 180 210 160 208 140" />
+      </g>
+      <g {...wood} strokeWidth="6">
+        <path d="M212 190C210 150 204 112 206 70" />
+        <path d="M174 216C150 196 128 180 96 168" />
+        <path d="M256 206C284 188 310 178 340 168" />
+        <path d="M152 108C150 88 144 70 146 48" />
+        <path d="M296 100C302 82 306 66 306 48" />
+      </g>
+      <g {...wood} strokeWidth="3">
+        <path d="M96 168C84 160 74 148 66 136M118 177C106 166 98 152 94 138" />
+        <path d="M340 168C352 160 364 148 370 136M206 110C194 96 186 84 182 66M206 90C216 78 222 66 224 52" />
+      </g>
+    </>
+  );
+}
+
+/** What each mark is, with the number of its step. */
+function Marks({ plan }: { plan: Plan }) {
+  const step = (stage: string) => plan.steps.find((s) => s.stage === stage)?.n;
+  return marks.map((m) => {
+    const n = step(m.stage);
+    return n === undefined ? null : (
+      <g key={m.stage}>
+        <line
+          x1={m.from[0]}
+          y1={m.from[1]}
+          x2={m.to[0]}
+          y2={m.to[1]}
+          stroke="var(--muted)"
+          strokeWidth="0.9"
+          strokeDasharray="1 2.5"
+        />
+        <text
+          x={m.x}
+          y={m.y}
+          textAnchor="middle"
+          fontSize="13"
+          fill="var(--ink)"
+          stroke="var(--paper)"
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
+          <tspan fontWeight="700">{n}</tspan> {m.text}
+          {"more" in m && (
+            <tspan x={m.x} dy="16">
+              {m.more}
+            </tspan>
+          )}
+        </text>
+      </g>
+    );
+  });
 }
 
 const leaves: [number, number, number][] = [

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useState, type Dispatch, type SetStateAction } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { fromFront } from "../drawing/geometry";
@@ -46,33 +46,7 @@ export function SupportPanel() {
   }
   return (
     <Panel>
-      {kind.climbs && (
-        <>
-          <chakra.h2 fontSize="1.15rem">What does it climb on?</chakra.h2>
-          <chakra.div
-            display="grid"
-            gridTemplateColumns="repeat(auto-fill, minmax(88px, 1fr))"
-            gap="6px"
-            marginTop="8px"
-            role="group"
-            aria-label="Support"
-          >
-            {supportKinds.map((k) => (
-              <Button
-                key={k.kind}
-                pressed={support?.kind === k.kind}
-                aria-pressed={support?.kind === k.kind}
-                onClick={() => (setOpen(true), set(supportOf(k.kind, support)))}
-                title={k.hint}
-                style={{ flexDirection: "column", padding: "6px 4px", minHeight: 88, gap: 2 }}
-              >
-                <Picture kind={k.kind} />
-                <span>{k.word.replace(/^an? /, "")}</span>
-              </Button>
-            ))}
-          </chakra.div>
-        </>
-      )}
+      {kind.climbs && <Kinds support={support} setOpen={setOpen} set={set} />}
       {kind.climbs && support && <Measured support={support} set={set} />}
       {kind.hangs && (
         <chakra.div marginBottom="10px">
@@ -95,6 +69,45 @@ export function SupportPanel() {
         </chakra.div>
       )}
     </Panel>
+  );
+}
+
+/** What it can climb on, as pictures. */
+function Kinds({
+  support,
+  setOpen,
+  set,
+}: {
+  support: Support | null;
+  setOpen: Dispatch<SetStateAction<boolean>>;
+  set: (next: Support | null) => void;
+}) {
+  return (
+    <>
+      <chakra.h2 fontSize="1.15rem">What does it climb on?</chakra.h2>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns="repeat(auto-fill, minmax(88px, 1fr))"
+        gap="6px"
+        marginTop="8px"
+        role="group"
+        aria-label="Support"
+      >
+        {supportKinds.map((k) => (
+          <Button
+            key={k.kind}
+            pressed={support?.kind === k.kind}
+            aria-pressed={support?.kind === k.kind}
+            onClick={() => (setOpen(true), set(supportOf(k.kind, support)))}
+            title={k.hint}
+            style={{ flexDirection: "column", padding: "6px 4px", minHeight: 88, gap: 2 }}
+          >
+            <Picture kind={k.kind} />
+            <span>{k.word.replace(/^an? /, "")}</span>
+          </Button>
+        ))}
+      </chakra.div>
+    </>
   );
 }
 
@@ -175,26 +188,7 @@ function Measured({ support, set }: { support: Support; set: (s: Support) => voi
           />
         )}
       </chakra.div>
-      {support.kind === "arch" && (
-        <chakra.div marginTop="10px" display="flex" gap="6px" role="group" aria-label="Which leg">
-          <Button
-            size="small"
-            pressed={left <= 0}
-            aria-pressed={left <= 0}
-            onClick={() => set({ ...support, from: 0 })}
-          >
-            It stands at the left leg
-          </Button>
-          <Button
-            size="small"
-            pressed={left > 0}
-            aria-pressed={left > 0}
-            onClick={() => set({ ...support, from: -support.width })}
-          >
-            At the right leg
-          </Button>
-        </chakra.div>
-      )}
+      {support.kind === "arch" && <Leg support={support} set={set} left={left} />}
       {flat && (
         <chakra.div marginTop="10px">
           <Field
@@ -210,67 +204,108 @@ function Measured({ support, set }: { support: Support; set: (s: Support) => voi
             />
           </Field>
           {openings.map((o, i) => (
-            <chakra.fieldset
-              key={i}
-              border="1px solid var(--line)"
-              borderRadius="8px"
-              padding="8px 12px"
-              margin="10px 0 0"
-            >
-              <chakra.legend fontWeight="700" paddingInline="4px">
-                {o.z < 100 ? "A door" : "A window"}
-              </chakra.legend>
-              <chakra.div display="grid" gap="8px 12px" gridTemplateColumns="repeat(auto-fit, minmax(130px, 1fr))">
-                <Length
-                  label="Left edge to it"
-                  value={o.x + left}
-                  least={0}
-                  most={support.width}
-                  onChange={(mm) => setOpening(i, { ...o, x: mm - left })}
-                />
-                <Length
-                  label="Soil to its sill"
-                  value={o.z}
-                  least={0}
-                  most={support.height}
-                  onChange={(z) => setOpening(i, { ...o, z })}
-                />
-                <Length
-                  label="Its width"
-                  value={o.width}
-                  least={1}
-                  most={support.width}
-                  onChange={(width) => setOpening(i, { ...o, width })}
-                />
-                <Length
-                  label="Its height"
-                  value={o.height}
-                  least={1}
-                  most={support.height}
-                  onChange={(height) => setOpening(i, { ...o, height })}
-                />
-              </chakra.div>
-              <Button size="small" look="quiet" onClick={() => setOpening(i, null)}>
-                Take it away
-              </Button>
-            </chakra.fieldset>
+            <OpeningFields key={i} support={support} left={left} setOpening={setOpening} o={o} i={i} />
           ))}
-          <chakra.div display="flex" gap="6px" flexWrap="wrap" marginTop="8px">
-            <Button
-              size="small"
-              onClick={() => set({ ...support, openings: [...openings, openingOf("window", support)] })}
-            >
-              Add a window
-            </Button>
-            <Button
-              size="small"
-              onClick={() => set({ ...support, openings: [...openings, openingOf("door", support)] })}
-            >
-              Add a door
-            </Button>
-          </chakra.div>
+          <AddOpening support={support} set={set} openings={openings} />
         </chakra.div>
       )}
+    </chakra.div>
+  );
+}
+
+/** At which leg of an arch it stands. */
+function Leg({ support, set, left }: { support: Support; set: (s: Support) => void; left: number }) {
+  return (
+    <chakra.div marginTop="10px" display="flex" gap="6px" role="group" aria-label="Which leg">
+      <Button size="small" pressed={left <= 0} aria-pressed={left <= 0} onClick={() => set({ ...support, from: 0 })}>
+        It stands at the left leg
+      </Button>
+      <Button
+        size="small"
+        pressed={left > 0}
+        aria-pressed={left > 0}
+        onClick={() => set({ ...support, from: -support.width })}
+      >
+        At the right leg
+      </Button>
+    </chakra.div>
+  );
+}
+
+/** Where a window or a door is, and how large. */
+function OpeningFields({
+  support,
+  left,
+  setOpening,
+  o,
+  i,
+}: {
+  support: Support;
+  left: number;
+  setOpening: (i: number, o: { x: number; z: number; width: number; height: number } | null) => void;
+  o: { x: number; z: number; width: number; height: number };
+  i: number;
+}) {
+  return (
+    <chakra.fieldset border="1px solid var(--line)" borderRadius="8px" padding="8px 12px" margin="10px 0 0">
+      <chakra.legend fontWeight="700" paddingInline="4px">
+        {o.z < 100 ? "A door" : "A window"}
+      </chakra.legend>
+      <chakra.div display="grid" gap="8px 12px" gridTemplateColumns="repeat(auto-fit, minmax(130px, 1fr))">
+        <Length
+          label="Left edge to it"
+          value={o.x + left}
+          least={0}
+          most={support.width}
+          onChange={(mm) => setOpening(i, { ...o, x: mm - left })}
+        />
+        <Length
+          label="Soil to its sill"
+          value={o.z}
+          least={0}
+          most={support.height}
+          onChange={(z) => setOpening(i, { ...o, z })}
+        />
+        <Length
+          label="Its width"
+          value={o.width}
+          least={1}
+          most={support.width}
+          onChange={(width) => setOpening(i, { ...o, width })}
+        />
+        <Length
+          label="Its height"
+          value={o.height}
+          least={1}
+          most={support.height}
+          onChange={(height) => setOpening(i, { ...o, height })}
+        />
+      </chakra.div>
+      <Button size="small" look="quiet" onClick={() => setOpening(i, null)}>
+        Take it away
+      </Button>
+    </chakra.fieldset>
+  );
+}
+
+/** A window or a door in the face. */
+function AddOpening({
+  support,
+  set,
+  openings,
+}: {
+  support: Support;
+  set: (s: Support) => void;
+  openings: { x: number; z: number; width: number; height: number }[];
+}) {
+  return (
+    <chakra.div display="flex" gap="6px" flexWrap="wrap" marginTop="8px">
+      <Button size="small" onClick={() => set({ ...support, openings: [...openings, openingOf("window", support)] })}>
+        Add a window
+      </Button>
+      <Button size="small" onClick={() => set({ ...support, openings: [...openings, openingOf("door", support)] })}>
+        Add a door
+      </Button>
     </chakra.div>
   );
 }

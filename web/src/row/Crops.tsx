@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react";
 import { Button, Panel } from "../app/ui";
 import type { RowPlan } from "./canes";
+import type { Schemas } from "../api/client";
 
 /** One crop beside two: when the fruit hangs, what is gained, what is lost. */
 export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTake: ((id: string) => void) | null }) {
@@ -13,7 +14,6 @@ export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTa
   const from = Math.min(...all) - 20;
   const to = Math.max(...all) + 15;
   const x = (iso: string) => ((time(iso) - from) / (to - from)) * 340;
-  const months = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
   return (
     <Panel>
       <chakra.h2 fontSize="1.15rem">One crop or two?</chakra.h2>
@@ -28,46 +28,7 @@ export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTa
               padding="10px"
             >
               <chakra.h3 fontSize="1.05rem">{c.name}</chakra.h3>
-              <svg
-                viewBox="-4 0 352 46"
-                role="img"
-                aria-label={c.crops.map((h) => `${h.name} crop ${h.from} to ${h.to}`).join(", ")}
-                style={{ width: "100%", display: "block" }}
-              >
-                {months.map((m, i) => {
-                  const at = ((i * 30.4 - from) / (to - from)) * 340;
-                  return at < 0 || at > 330 ? null : (
-                    <g key={m}>
-                      <line x1={at} x2={at} y1="28" y2="34" stroke="var(--muted)" />
-                      <text x={at + 3} y="43" fontSize="12.500" fill="var(--muted)">
-                        {m}
-                      </text>
-                    </g>
-                  );
-                })}
-                <line x1="0" x2="340" y1="28" y2="28" stroke="var(--line)" strokeWidth="2" />
-                {c.crops.map((h) => (
-                  <g key={h.name}>
-                    <rect
-                      x={x(h.from)}
-                      y={c.crops.length > 1 ? 15 : 6}
-                      width={x(h.to) - x(h.from)}
-                      height={c.crops.length > 1 ? 13 : 22}
-                      rx="3"
-                      fill="var(--hip)"
-                    />
-                    <text
-                      x={(x(h.from) + x(h.to)) / 2}
-                      y={c.crops.length > 1 ? 12 : 21}
-                      textAnchor="middle"
-                      fontSize="13"
-                      fill={c.crops.length > 1 ? "var(--ink)" : "var(--onStrong)"}
-                    >
-                      {h.name}
-                    </text>
-                  </g>
-                ))}
-              </svg>
+              <WhenItHangs from={from} to={to} x={x} c={c} />
               <p>
                 <b>Gained: </b>
                 {c.gain}
@@ -91,5 +52,62 @@ export function Crops(props: { choices: RowPlan["compare"]; chosen: string; onTa
         })}
       </chakra.div>
     </Panel>
+  );
+}
+
+/** When the fruit hangs, along the months. */
+function WhenItHangs({
+  from,
+  to,
+  x,
+  c,
+}: {
+  from: number;
+  to: number;
+  x: (iso: string) => number;
+  c: Schemas["PlanCropChoice"];
+}) {
+  const months = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+  return (
+    <svg
+      viewBox="-4 0 352 46"
+      role="img"
+      aria-label={c.crops.map((h) => `${h.name} crop ${h.from} to ${h.to}`).join(", ")}
+      style={{ width: "100%", display: "block" }}
+    >
+      {months.map((m, i) => {
+        const at = ((i * 30.4 - from) / (to - from)) * 340;
+        return at < 0 || at > 330 ? null : (
+          <g key={m}>
+            <line x1={at} x2={at} y1="28" y2="34" stroke="var(--muted)" />
+            <text x={at + 3} y="43" fontSize="12.500" fill="var(--muted)">
+              {m}
+            </text>
+          </g>
+        );
+      })}
+      <line x1="0" x2="340" y1="28" y2="28" stroke="var(--line)" strokeWidth="2" />
+      {c.crops.map((h) => (
+        <g key={h.name}>
+          <rect
+            x={x(h.from)}
+            y={c.crops.length > 1 ? 15 : 6}
+            width={x(h.to) - x(h.from)}
+            height={c.crops.length > 1 ? 13 : 22}
+            rx="3"
+            fill="var(--hip)"
+          />
+          <text
+            x={(x(h.from) + x(h.to)) / 2}
+            y={c.crops.length > 1 ? 12 : 21}
+            textAnchor="middle"
+            fontSize="13"
+            fill={c.crops.length > 1 ? "var(--ink)" : "var(--onStrong)"}
+          >
+            {h.name}
+          </text>
+        </g>
+      ))}
+    </svg>
   );
 }

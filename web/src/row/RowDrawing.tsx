@@ -3,7 +3,7 @@ import { useNarrow } from "../app/narrow";
 import { useMeasures } from "../app/settings";
 import type { RowFacts, Support } from "../survey/types";
 import { usePlant } from "../shared/usePlant";
-import { canesOf, type RowPlan, type RowState } from "./canes";
+import { canesOf, type RowPlan, type RowState, type DrawnCane } from "./canes";
 
 /** The paper: a smaller one on a phone, so that letters stay legible. */
 const large = {
@@ -24,8 +24,7 @@ const small = {
 };
 const top = 30;
 
-/** A row of canes from the side and in section: who stays, who goes, where they are tipped and tied. */
-export function RowDrawing(props: {
+interface RowDrawingProps {
   row: RowFacts;
   plan: RowPlan | null;
   support: Support | null;
@@ -33,7 +32,10 @@ export function RowDrawing(props: {
   title: string;
   /** Only this class in full, the others pale. */
   only?: string | null;
-}) {
+}
+
+/** A row of canes from the side and in section: who stays, who goes, where they are tipped and tied. */
+export function RowDrawing(props: RowDrawingProps) {
   const { row, plan, state } = props;
   const { long } = useMeasures();
   const prefix = useId().replace(/[^a-zA-Z0-9]/g, "");
@@ -73,19 +75,64 @@ export function RowDrawing(props: {
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--muted)" strokeWidth="1.3" />
         </pattern>
       </defs>
+      <Ground prefix={prefix} soilAt={soilAt} side={side} section={section} />
+      <Posts soilAt={soilAt} x={x} across={across} y={y} wires={wires} posts={posts} />
+      <Wires long={long} side={side} x={x} across={across} y={y} wires={wires} />
+      <Canes {...props} soilAt={soilAt} canes={canes} highest={highest} scale={scale} x={x} across={across} tip={tip} />
+      {tip !== null && <Tip long={long} x={x} y={y} tip={tip} />}
       {[side, section].map((s, i) => (
-        <g key={i}>
-          <rect x={s.left} y={soilAt} width={s.right - s.left} height="26" fill="var(--soil)" />
-          <rect
-            x={s.left}
-            y={soilAt}
-            width={s.right - s.left}
-            height="26"
-            fill={`url(#${prefix}-soil)`}
-            opacity={0.22}
-          />
-        </g>
+        <line key={i} x1={s.left} x2={s.right} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
       ))}
+      <text x={(side.left + side.right) / 2} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
+        along the row, {long(length)}
+        {each > 1 ? `; one drawn for ${each}` : ""}
+      </text>
+      <text x={across(0)} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
+        {paper === small ? "" : "across, "}
+        {long(broad)}
+      </text>
+    </svg>
+  );
+}
+
+/** The ground of both views. */
+function Ground({
+  prefix,
+  soilAt,
+  side,
+  section,
+}: {
+  prefix: string;
+  soilAt: number;
+  side: { left: number; right: number };
+  section: { left: number; right: number };
+}) {
+  return [side, section].map((s, i) => (
+    <g key={i}>
+      <rect x={s.left} y={soilAt} width={s.right - s.left} height="26" fill="var(--soil)" />
+      <rect x={s.left} y={soilAt} width={s.right - s.left} height="26" fill={`url(#${prefix}-soil)`} opacity={0.22} />
+    </g>
+  ));
+}
+
+/** The posts along the row, and one in section. */
+function Posts({
+  soilAt,
+  x,
+  across,
+  y,
+  wires,
+  posts,
+}: {
+  soilAt: number;
+  x: (share: number) => number;
+  across: (share: number) => number;
+  y: (mm: number) => number;
+  wires: number[];
+  posts: number;
+}) {
+  return (
+    <>
       {Array.from({ length: posts }, (_, i) => {
         const px = x(i / (posts - 1));
         return (
@@ -109,81 +156,119 @@ export function RowDrawing(props: {
         stroke="var(--muted)"
         opacity={0.7}
       />
-      {wires.map((w) => (
-        <g key={w}>
-          <line x1={x(0)} x2={x(1)} y1={y(w)} y2={y(w)} stroke="var(--ink)" strokeWidth="1.3" opacity={0.65} />
-          {[-0.55, 0.55].map((s) => (
-            <circle key={s} cx={across(s)} cy={y(w)} r="3" fill="var(--ink)" />
-          ))}
-          <text x={side.right + 4} y={y(w) + 4} fontSize="12.500" fill="var(--muted)">
-            {long(w)}
-          </text>
-        </g>
-      ))}
-      {canes.map((c, i) => {
-        const h = Math.min(c.height, highest / 1.02);
-        const pale = props.only != null && props.only !== c.kind;
-        return (
-          <g key={c.key} opacity={pale ? 0.22 : 1} data-cane={c.kind}>
-            <Cane
-              soilAt={soilAt}
-              kind={c.kind}
-              x={x(c.along)}
-              lean={c.lean}
-              height={h * scale}
-              tip={tip !== null && c.kind === "stay" ? tip * scale : null}
-              state={state}
-              laterals={c.laterals}
-            />
-            {i % 3 === 0 && (
-              <Cane
-                soilAt={soilAt}
-                kind={c.kind}
-                x={across(c.across)}
-                lean={c.lean * 0.4 + c.across * 4}
-                height={h * scale}
-                tip={tip !== null && c.kind === "stay" ? tip * scale : null}
-                state={state}
-                laterals={0}
-              />
-            )}
-          </g>
-        );
-      })}
-      {tip !== null && (
-        <g>
-          <line x1={x(0)} x2={x(1)} y1={y(tip)} y2={y(tip)} stroke="var(--hip)" strokeWidth="2" strokeDasharray="7 4" />
-          <text
-            x={x(0) + 10}
-            y={y(tip) - 6}
-            fontSize="13.500"
-            fontWeight="700"
-            fill="var(--hip)"
-            stroke="var(--paper)"
-            strokeWidth="4"
-            paintOrder="stroke"
-          >
-            tip at {long(tip)}
-          </text>
-        </g>
-      )}
-      {[side, section].map((s, i) => (
-        <line key={i} x1={s.left} x2={s.right} y1={soilAt} y2={soilAt} stroke="var(--ink)" strokeWidth="2" />
-      ))}
-      <text x={(side.left + side.right) / 2} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        along the row, {long(length)}
-        {each > 1 ? `; one drawn for ${each}` : ""}
-      </text>
-      <text x={across(0)} y={soilAt + 20} textAnchor="middle" fontSize="13" fill="var(--ink)">
-        {paper === small ? "" : "across, "}
-        {long(broad)}
-      </text>
-    </svg>
+    </>
   );
 }
 
-/** One cane: solid stays, hollow goes, grey with dry stalks has fruited; it arches over a little at its tip. */
-function Cane(props: {
+/** The wires, with their heights. */
+function Wires({
+  long,
+  side,
+  x,
+  across,
+  y,
+  wires,
+}: {
+  long: (mm: number) => string;
+  side: { left: number; right: number };
+  x: (share: number) => number;
+  across: (share: number) => number;
+  y: (mm: number) => number;
+  wires: number[];
+}) {
+  return wires.map((w) => (
+    <g key={w}>
+      <line x1={x(0)} x2={x(1)} y1={y(w)} y2={y(w)} stroke="var(--ink)" strokeWidth="1.3" opacity={0.65} />
+      {[-0.55, 0.55].map((s) => (
+        <circle key={s} cx={across(s)} cy={y(w)} r="3" fill="var(--ink)" />
+      ))}
+      <text x={side.right + 4} y={y(w) + 4} fontSize="12.500" fill="var(--muted)">
+        {long(w)}
+      </text>
+    </g>
+  ));
+}
+
+/** All canes, and every third in section. */
+function Canes(
+  props: RowDrawingProps & {
+    soilAt: number;
+    canes: DrawnCane[];
+    highest: number;
+    scale: number;
+    x: (share: number) => number;
+    across: (share: number) => number;
+    tip: number | null;
+  },
+) {
+  const { state, soilAt, canes, highest, scale, x, across, tip } = props;
+  return canes.map((c, i) => {
+    const h = Math.min(c.height, highest / 1.02);
+    const pale = props.only != null && props.only !== c.kind;
+    return (
+      <g key={c.key} opacity={pale ? 0.22 : 1} data-cane={c.kind}>
+        <Cane
+          soilAt={soilAt}
+          kind={c.kind}
+          x={x(c.along)}
+          lean={c.lean}
+          height={h * scale}
+          tip={tip !== null && c.kind === "stay" ? tip * scale : null}
+          state={state}
+          laterals={c.laterals}
+        />
+        {i % 3 === 0 && (
+          <Cane
+            soilAt={soilAt}
+            kind={c.kind}
+            x={across(c.across)}
+            lean={c.lean * 0.4 + c.across * 4}
+            height={h * scale}
+            tip={tip !== null && c.kind === "stay" ? tip * scale : null}
+            state={state}
+            laterals={0}
+          />
+        )}
+      </g>
+    );
+  });
+}
+
+/** The height to which the canes are tipped. */
+function Tip({
+  long,
+  x,
+  y,
+  tip,
+}: {
+  long: (mm: number) => string;
+  x: (share: number) => number;
+  y: (mm: number) => number;
+  tip: number;
+}) {
+  return (
+    <g>
+      <line x1={x(0)} x2={x(1)} y1={y(tip)} y2={y(tip)} stroke="var(--hip)" strokeWidth="2" strokeDasharray="7 4" />
+      <text
+        x={x(0) + 10}
+        y={y(tip) - 6}
+        fontSize="13.500"
+        fontWeight="700"
+        fill="var(--hip)"
+        stroke="var(--paper)"
+        strokeWidth="4"
+        paintOrder="stroke"
+      >
+        tip at {long(tip)}
+      </text>
+    </g>
+  );
+}
+
+/** The place so far along a cane, of 1. */
+type Along = (share: number) => { x: number; y: number };
+
+interface CaneProps {
   kind: string;
   x: number;
   lean: number;
@@ -192,7 +277,10 @@ function Cane(props: {
   state: RowState;
   laterals: number;
   soilAt: number;
-}) {
+}
+
+/** One cane: solid stays, hollow goes, grey with dry stalks has fruited; it arches over a little at its tip. */
+function Cane(props: CaneProps) {
   const { kind, x, lean, height: h, soilAt } = props;
   const goes = props.state === "after" && kind !== "stay" && kind !== "fruiting";
   const at = (share: number) => ({ x: x + lean * share ** 3, y: soilAt - h * share * (1 - 0.04 * share ** 2) });
@@ -243,39 +331,53 @@ function Cane(props: {
             <path key={s} d={`M${p.x + (side * wide) / 2} ${p.y}l${side * 3} -3`} stroke={colour} strokeWidth="1.4" />
           );
         })}
-      {Array.from({ length: props.laterals }, (_, i) => {
-        const p = at((0.45 + (i * 0.45) / Math.max(1, props.laterals)) * share);
-        return (
-          <path
-            key={i}
-            d={`M${p.x} ${p.y}q${i % 2 === 0 ? 8 : -8} -1 ${i % 2 === 0 ? 15 : -15} -10`}
-            fill="none"
-            stroke={colour}
-            strokeWidth="1.8"
-            strokeLinecap="round"
-          />
-        );
-      })}
-      {leafy &&
-        [0.3, 0.46, 0.6, 0.72, 0.84, 0.97].map((s, i) => {
-          const p = at(s * share);
-          return (
-            <path
-              key={s}
-              d="M0 0C3 -4 9 -4 12 0C9 4 3 4 0 0Z"
-              transform={`translate(${p.x} ${p.y}) rotate(${i % 2 === 0 ? -28 : 208})`}
-              fill="var(--leafWash)"
-              stroke="var(--leaf)"
-              strokeWidth="0.8"
-            />
-          );
-        })}
-      {fruit &&
-        (kind === "new-fruit" ? [0.84, 0.91, 0.98] : [0.56, 0.7, 0.82, 0.93]).map((s, i) => {
-          const p = at(s * share);
-          const dx = i % 2 === 0 ? -6 : 6;
-          return <circle key={s} cx={p.x + dx} cy={p.y + 4} r="2.8" fill="var(--hip)" />;
-        })}
+      <Laterals {...props} at={at} colour={colour} share={share} />
+      {leafy && <Leaves at={at} share={share} />}
+      {fruit && <Fruit at={at} share={share} kind={kind} />}
     </g>
   );
+}
+
+/** Its side shoots. */
+function Laterals(props: CaneProps & { at: Along; colour: string; share: number }) {
+  const { at, colour, share } = props;
+  return Array.from({ length: props.laterals }, (_, i) => {
+    const p = at((0.45 + (i * 0.45) / Math.max(1, props.laterals)) * share);
+    return (
+      <path
+        key={i}
+        d={`M${p.x} ${p.y}q${i % 2 === 0 ? 8 : -8} -1 ${i % 2 === 0 ? 15 : -15} -10`}
+        fill="none"
+        stroke={colour}
+        strokeWidth="1.8"
+        strokeLinecap="round"
+      />
+    );
+  });
+}
+
+/** Its leaves in summer. */
+function Leaves({ at, share }: { at: Along; share: number }) {
+  return [0.3, 0.46, 0.6, 0.72, 0.84, 0.97].map((s, i) => {
+    const p = at(s * share);
+    return (
+      <path
+        key={s}
+        d="M0 0C3 -4 9 -4 12 0C9 4 3 4 0 0Z"
+        transform={`translate(${p.x} ${p.y}) rotate(${i % 2 === 0 ? -28 : 208})`}
+        fill="var(--leafWash)"
+        stroke="var(--leaf)"
+        strokeWidth="0.8"
+      />
+    );
+  });
+}
+
+/** Its fruit: at the tip of a cane of this year, along one of the last. */
+function Fruit({ at, share, kind }: { at: Along; share: number; kind: string }) {
+  return (kind === "new-fruit" ? [0.84, 0.91, 0.98] : [0.56, 0.7, 0.82, 0.93]).map((s, i) => {
+    const p = at(s * share);
+    const dx = i % 2 === 0 ? -6 : 6;
+    return <circle key={s} cx={p.x + dx} cy={p.y + 4} r="2.8" fill="var(--hip)" />;
+  });
 }

@@ -8,6 +8,8 @@ import { usePlant } from "../shared/usePlant";
 import type { RowFacts } from "../survey/types";
 import { Naming } from "./Naming";
 import { RowDrawing } from "./RowDrawing";
+import type { Schemas } from "../api/client";
+import type { SurveyInHand } from "../shared/useSurvey";
 
 const counts: { name: "firstYear" | "thin" | "spent" | "secondYear"; text: string; hint: string }[] = [
   {
@@ -55,58 +57,7 @@ export default function RowLook() {
       }
       below={<WhichIsWhich />}
     >
-      <Panel>
-        <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
-        <chakra.div display="grid" gap="12px" marginTop="8px">
-          <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
-            <Length
-              label="Length"
-              value={row.length}
-              least={100}
-              most={1_000_000}
-              onChange={(length) => set({ length })}
-            />
-            <Length
-              label="Width"
-              value={row.width ?? Number(kind.usualFacts["width"])}
-              least={50}
-              most={5000}
-              onChange={(width) => set({ width })}
-            />
-          </chakra.div>
-          {counts
-            .filter((c) => c.name !== "secondYear" || (row.secondYear ?? 0) > 0 || summer(survey.document.date))
-            .map((c) => (
-              <Count
-                key={c.name}
-                label={c.text}
-                hint={c.hint}
-                value={row[c.name] ?? 0}
-                most={c.name === "thin" ? (row.firstYear ?? 0) : 100_000}
-                onChange={(n) =>
-                  set(c.name === "firstYear" ? { firstYear: n, thin: Math.min(row.thin ?? 0, n) } : { [c.name]: n })
-                }
-              />
-            ))}
-          {(perPlant || row.plants != null) && (
-            <Count
-              label="Plants in the row"
-              hint="where they can be told apart"
-              value={row.plants ?? 0}
-              most={10_000}
-              onChange={(n) => set({ plants: n === 0 ? null : n })}
-            />
-          )}
-          <Length
-            label="Height of last season's canes"
-            hint="about, in the mean"
-            value={row.meanHeight ?? Number(kind.usualFacts["meanHeight"])}
-            least={50}
-            most={6000}
-            onChange={(meanHeight) => set({ meanHeight })}
-          />
-        </chakra.div>
-      </Panel>
+      <Counting survey={survey} kind={kind} row={row} set={set} perPlant={perPlant} />
       <chakra.div display="flex" gap="8px" flexWrap="wrap">
         <Button look="main" disabled={!counted} onClick={() => void navigate("../decide")}>
           {counted ? "See the plan" : "Count the canes to get a plan"}
@@ -114,6 +65,76 @@ export default function RowLook() {
         <UndoButton />
       </chakra.div>
     </BesideDrawing>
+  );
+}
+
+/** What is counted and measured of a row. */
+function Counting({
+  survey,
+  kind,
+  row,
+  set,
+  perPlant,
+}: {
+  survey: SurveyInHand;
+  kind: Schemas["KindView"];
+  row: RowFacts;
+  set: (next: Partial<RowFacts>) => void;
+  perPlant: boolean;
+}) {
+  return (
+    <Panel>
+      <chakra.h2 fontSize="1.2rem">Count the row</chakra.h2>
+      <chakra.div display="grid" gap="12px" marginTop="8px">
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="10px">
+          <Length
+            label="Length"
+            value={row.length}
+            least={100}
+            most={1_000_000}
+            onChange={(length) => set({ length })}
+          />
+          <Length
+            label="Width"
+            value={row.width ?? Number(kind.usualFacts["width"])}
+            least={50}
+            most={5000}
+            onChange={(width) => set({ width })}
+          />
+        </chakra.div>
+        {counts
+          .filter((c) => c.name !== "secondYear" || (row.secondYear ?? 0) > 0 || summer(survey.document.date))
+          .map((c) => (
+            <Count
+              key={c.name}
+              label={c.text}
+              hint={c.hint}
+              value={row[c.name] ?? 0}
+              most={c.name === "thin" ? (row.firstYear ?? 0) : 100_000}
+              onChange={(n) =>
+                set(c.name === "firstYear" ? { firstYear: n, thin: Math.min(row.thin ?? 0, n) } : { [c.name]: n })
+              }
+            />
+          ))}
+        {(perPlant || row.plants != null) && (
+          <Count
+            label="Plants in the row"
+            hint="where they can be told apart"
+            value={row.plants ?? 0}
+            most={10_000}
+            onChange={(n) => set({ plants: n === 0 ? null : n })}
+          />
+        )}
+        <Length
+          label="Height of last season's canes"
+          hint="about, in the mean"
+          value={row.meanHeight ?? Number(kind.usualFacts["meanHeight"])}
+          least={50}
+          most={6000}
+          onChange={(meanHeight) => set({ meanHeight })}
+        />
+      </chakra.div>
+    </Panel>
   );
 }
 

@@ -5,29 +5,31 @@ import { provenanceWords } from "../app/provenance";
 import { useMeasures } from "../app/settings";
 import { Button, Input, Letter, Notice, Panel } from "../app/ui";
 import { decisionWords, type Decision, type Plan } from "../drawing/scene";
-import { clockWords, readLength } from "../survey/measures";
+import { clockWords, readLength, type BodyMeasures } from "../survey/measures";
 import type { StemId } from "../api/stemId";
-import type { Pin } from "../survey/types";
+import type { Pin, SurveyStem } from "../survey/types";
 import { PinEffect } from "./PinEffect";
 import { useIntoView } from "./useIntoView";
 import { usePlant } from "./usePlant";
+import type { SurveyInHand } from "./useSurvey";
+import type { Spoken } from "../survey/sentence";
 
 const reasonWords: Record<string, string> = { ...provenanceWords, user: "your word" };
 
-/** Why one cane stays or goes, what would change that, and the means to argue. */
-export function CaneReasons(props: {
+interface CaneReasonsProps {
   decided: Schemas["PlanStem"];
   onClose: () => void;
   onSelect: (id: StemId) => void;
   /** Where it is led on its support. */
   lead?: ReactNode;
-}) {
+}
+
+/** Why one cane stays or goes, what would change that, and the means to argue. */
+export function CaneReasons(props: CaneReasonsProps) {
   const { survey, plan, kind } = usePlant();
   const { say, long, body } = useMeasures();
   const { decided } = props;
   const stem = survey.document.stems.find((s) => s.id === decided.id);
-  const [place, setPlace] = useState("");
-  const [wrong, setWrong] = useState(false);
   const [before, setBefore] = useState<Plan | null>(null);
   const at = useIntoView<HTMLDivElement>(decided.id);
   if (!stem || !plan) return null;
@@ -43,16 +45,6 @@ export function CaneReasons(props: {
   const pinned = stem.pin ?? null;
   const clearance = Number(plan.limits.clearance);
   const step = plan.steps.find((s) => s.stem === stem.id && s.stage !== "train");
-  const cutHere = () => {
-    const mm = readLength(place, body, "cm");
-    const most = stem.length ?? plan.resolved.find((r) => r.id === stem.id)?.length ?? kind.usual[stem.role]!.lengthMm;
-    if (mm === null || mm < 0 || mm > most) {
-      setWrong(true);
-      return;
-    }
-    pin({ cutAt: Math.round(mm) });
-    setPlace("");
-  };
   return (
     <Panel ref={at}>
       <chakra.div display="flex" gap="10px" alignItems="center">
@@ -75,6 +67,32 @@ export function CaneReasons(props: {
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Your word
       </chakra.h3>
+      <YourWord survey={survey} stem={stem} pin={pin} pinned={pinned} />
+      {before && <PinEffect before={before} own={stem.id} onSeen={() => setBefore(null)} />}
+      <Why {...props} say={say} />
+      <HowSure say={say} decided={decided} />
+      {(stem.buds ?? []).length > 0 && (
+        <OtherBuds long={long} stem={stem} pin={pin} pinned={pinned} clearance={clearance} />
+      )}
+      <CutElsewhere plan={plan} kind={kind} body={body} stem={stem} pin={pin} />
+    </Panel>
+  );
+}
+
+/** The gardener's own word on it. */
+function YourWord({
+  survey,
+  stem,
+  pin,
+  pinned,
+}: {
+  survey: SurveyInHand;
+  stem: SurveyStem;
+  pin: (value: Pin | null) => void;
+  pinned: "keep" | "remove" | { cutAt: number } | null;
+}) {
+  return (
+    <>
       <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
         <Button
           size="small"
@@ -107,7 +125,15 @@ export function CaneReasons(props: {
           }
         />
       )}
-      {before && <PinEffect before={before} own={stem.id} onSeen={() => setBefore(null)} />}
+    </>
+  );
+}
+
+/** The reasons, the first one first, and what follows after it. */
+function Why(props: CaneReasonsProps & { say: (sentence: Spoken) => string }) {
+  const { say, decided } = props;
+  return (
+    <>
       <chakra.h3 fontSize="1rem" color="muted" marginTop="12px">
         Why
       </chakra.h3>
@@ -129,6 +155,14 @@ export function CaneReasons(props: {
           </Button>
         </chakra.p>
       )}
+    </>
+  );
+}
+
+/** How sure it is, and what would change it. */
+function HowSure({ say, decided }: { say: (sentence: Spoken) => string; decided: Schemas["PlanStem"] }) {
+  return (
+    <>
       {decided.sure === true && (
         <chakra.p marginTop="8px">
           <b>Sure</b>: it stays so whatever the canes measure, as far as they were measured.
@@ -149,23 +183,71 @@ export function CaneReasons(props: {
           <p>{say({ text: decided.flips, measures: decided.flipsMeasures })}</p>
         </>
       )}
-      {(stem.buds ?? []).length > 0 && (
-        <chakra.div marginTop="10px">
-          <chakra.p fontWeight="700">Cut above another bud</chakra.p>
-          <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
-            {(stem.buds ?? []).map((b, i) => {
-              const at = b.at + clearance;
-              const on = typeof pinned === "object" && pinned !== null && pinned.cutAt === at;
-              return (
-                <Button key={i} size="small" pressed={on} aria-pressed={on} onClick={() => pin({ cutAt: at })}>
-                  {long(b.at)}
-                  {b.clock != null && `, faces ${clockWords(b.clock)}`}
-                </Button>
-              );
-            })}
-          </chakra.div>
-        </chakra.div>
-      )}
+    </>
+  );
+}
+
+/** The other buds it could be cut above. */
+function OtherBuds({
+  long,
+  stem,
+  pin,
+  pinned,
+  clearance,
+}: {
+  long: (mm: number) => string;
+  stem: SurveyStem;
+  pin: (value: Pin | null) => void;
+  pinned: "keep" | "remove" | { cutAt: number } | null;
+  clearance: number;
+}) {
+  return (
+    <chakra.div marginTop="10px">
+      <chakra.p fontWeight="700">Cut above another bud</chakra.p>
+      <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
+        {(stem.buds ?? []).map((b, i) => {
+          const at = b.at + clearance;
+          const on = typeof pinned === "object" && pinned !== null && pinned.cutAt === at;
+          return (
+            <Button key={i} size="small" pressed={on} aria-pressed={on} onClick={() => pin({ cutAt: at })}>
+              {long(b.at)}
+              {b.clock != null && `, faces ${clockWords(b.clock)}`}
+            </Button>
+          );
+        })}
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** A place along the cane, said by the gardener. */
+function CutElsewhere({
+  plan,
+  kind,
+  body,
+  stem,
+  pin,
+}: {
+  plan: Schemas["PlanDocument"];
+  kind: Schemas["KindView"];
+  body: BodyMeasures;
+  stem: SurveyStem;
+  pin: (value: Pin | null) => void;
+}) {
+  const [place, setPlace] = useState("");
+  const [wrong, setWrong] = useState(false);
+  const cutHere = () => {
+    const mm = readLength(place, body, "cm");
+    const most = stem.length ?? plan.resolved.find((r) => r.id === stem.id)?.length ?? kind.usual[stem.role]!.lengthMm;
+    if (mm === null || mm < 0 || mm > most) {
+      setWrong(true);
+      return;
+    }
+    pin({ cutAt: Math.round(mm) });
+    setPlace("");
+  };
+  return (
+    <>
       <chakra.form
         marginTop="10px"
         display="flex"
@@ -193,7 +275,7 @@ export function CaneReasons(props: {
           That is not a place along {stem.id}; nothing was changed.
         </chakra.p>
       )}
-    </Panel>
+    </>
   );
 }
 

@@ -1,16 +1,12 @@
 import { chakra } from "@chakra-ui/react";
-import { useEffect, useId, useRef, useState } from "react";
+import { useEffect, useId, useRef, useState, type RefObject, type SetStateAction, type Dispatch } from "react";
 import { Button, Hidden } from "../app/ui";
 import { dayWords, isoOf } from "../survey/measures";
 import { daysOfMonth, monthWords, moved } from "./days";
 
 const week = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
-/**
- * A day, said and chosen in words of our own: it stands there as "20 February 2027", and a tap opens its month. Arrow
- * keys go from day to day, Page Up and Page Down from month to month.
- */
-export function DayField(props: {
+interface DayFieldProps {
   label: string;
   /** ISO; empty where none is chosen. */
   value: string;
@@ -23,8 +19,14 @@ export function DayField(props: {
   latest?: string;
   /** Label and day in one line. */
   inline?: boolean;
-}) {
-  const { value, latest } = props;
+}
+
+/**
+ * A day, said and chosen in words of our own: it stands there as "20 February 2027", and a tap opens its month. Arrow
+ * keys go from day to day, Page Up and Page Down from month to month.
+ */
+export function DayField(props: DayFieldProps) {
+  const { value } = props;
   const today = isoOf(new Date());
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(value || today);
@@ -83,6 +85,82 @@ export function DayField(props: {
           )}
         </chakra.span>
       </chakra.div>
+      <Hints {...props} id={id} />
+      {open && (
+        <Opened
+          {...props}
+          today={today}
+          at={at}
+          setAt={setAt}
+          grid={grid}
+          month={month}
+          close={close}
+          choose={choose}
+          keys={keys}
+        />
+      )}
+    </chakra.div>
+  );
+}
+
+/** The month that is open, day by day. */
+function Opened(
+  props: DayFieldProps & {
+    today: string;
+    at: string;
+    setAt: Dispatch<SetStateAction<string>>;
+    grid: RefObject<HTMLTableElement | null>;
+    month: string;
+    close: () => void;
+    choose: (day: string) => void;
+    keys: (e: React.KeyboardEvent<Element>) => void;
+  },
+) {
+  const { value, latest, today, at, setAt, grid, month, close, choose, keys } = props;
+  return (
+    <chakra.div
+      role="group"
+      aria-label={`Days of ${monthWords(month)}`}
+      position={{ base: "static", md: props.inline ? "absolute" : "static" }}
+      zIndex="5"
+      marginTop="6px"
+      padding="8px"
+      border="1.5px solid var(--muted)"
+      borderRadius="10px"
+      background="var(--sheet)"
+      width="fit-content"
+      maxWidth="100%"
+      onKeyDown={keys}
+    >
+      <chakra.div display="flex" alignItems="center" justifyContent="space-between" gap="6px">
+        <Button size="small" aria-label="The month before" onClick={() => setAt(moved(at, 0, -1))}>
+          ‹
+        </Button>
+        <chakra.b aria-live="polite">{monthWords(month)}</chakra.b>
+        <Button size="small" aria-label="The month after" onClick={() => setAt(moved(at, 0, 1))}>
+          ›
+        </Button>
+      </chakra.div>
+      <Month value={value} latest={latest} today={today} at={at} grid={grid} month={month} choose={choose} />
+      <chakra.div display="flex" gap="6px" marginTop="4px">
+        {(latest === undefined || today <= latest) && (
+          <Button size="small" onClick={() => choose(today)}>
+            Today
+          </Button>
+        )}
+        <Button size="small" look="quiet" onClick={close}>
+          Close
+        </Button>
+      </chakra.div>
+    </chakra.div>
+  );
+}
+
+/** What helps, and what is wrong. */
+function Hints(props: DayFieldProps & { id: string }) {
+  const { id } = props;
+  return (
+    <>
       {props.hint && (
         <chakra.span id={`${id}-hint`} display="block" color="muted" fontSize="0.95rem" marginTop="3px">
           {props.hint}
@@ -93,82 +171,68 @@ export function DayField(props: {
           {props.error}
         </chakra.span>
       )}
-      {open && (
-        <chakra.div
-          role="group"
-          aria-label={`Days of ${monthWords(month)}`}
-          position={{ base: "static", md: props.inline ? "absolute" : "static" }}
-          zIndex="5"
-          marginTop="6px"
-          padding="8px"
-          border="1.5px solid var(--muted)"
-          borderRadius="10px"
-          background="var(--sheet)"
-          width="fit-content"
-          maxWidth="100%"
-          onKeyDown={keys}
-        >
-          <chakra.div display="flex" alignItems="center" justifyContent="space-between" gap="6px">
-            <Button size="small" aria-label="The month before" onClick={() => setAt(moved(at, 0, -1))}>
-              ‹
-            </Button>
-            <chakra.b aria-live="polite">{monthWords(month)}</chakra.b>
-            <Button size="small" aria-label="The month after" onClick={() => setAt(moved(at, 0, 1))}>
-              ›
-            </Button>
-          </chakra.div>
-          <chakra.table ref={grid} borderSpacing="2px" marginTop="4px">
-            <thead>
-              <tr>
-                {week.map((d) => (
-                  <chakra.th key={d} scope="col" fontSize="0.875rem" fontWeight="400" color="muted">
-                    {d}
-                  </chakra.th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {daysOfMonth(month).map((row, i) => (
-                <tr key={i}>
-                  {row.map((day, j) => (
-                    <td key={j}>
-                      {day && (
-                        <Button
-                          size="small"
-                          width="44px"
-                          minHeight="44px"
-                          padding="0"
-                          fontWeight={day === today ? 700 : 400}
-                          borderColor={day === at ? "var(--ink)" : "transparent"}
-                          pressed={day === value}
-                          aria-pressed={day === value}
-                          data-choose={day}
-                          aria-label={`${dayWords(day)}${day === today ? ", today" : ""}`}
-                          tabIndex={day === at ? 0 : -1}
-                          disabled={latest !== undefined && day > latest}
-                          onClick={() => choose(day)}
-                        >
-                          {Number(day.slice(8))}
-                        </Button>
-                      )}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </chakra.table>
-          <chakra.div display="flex" gap="6px" marginTop="4px">
-            {(latest === undefined || today <= latest) && (
-              <Button size="small" onClick={() => choose(today)}>
-                Today
-              </Button>
-            )}
-            <Button size="small" look="quiet" onClick={close}>
-              Close
-            </Button>
-          </chakra.div>
-        </chakra.div>
-      )}
-    </chakra.div>
+    </>
+  );
+}
+
+/** The days of a month, with today and the chosen one. */
+function Month({
+  value,
+  latest,
+  today,
+  at,
+  grid,
+  month,
+  choose,
+}: {
+  value: string;
+  latest: string | undefined;
+  today: string;
+  at: string;
+  grid: RefObject<HTMLTableElement | null>;
+  month: string;
+  choose: (day: string) => void;
+}) {
+  return (
+    <chakra.table ref={grid} borderSpacing="2px" marginTop="4px">
+      <thead>
+        <tr>
+          {week.map((d) => (
+            <chakra.th key={d} scope="col" fontSize="0.875rem" fontWeight="400" color="muted">
+              {d}
+            </chakra.th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {daysOfMonth(month).map((row, i) => (
+          <tr key={i}>
+            {row.map((day, j) => (
+              <td key={j}>
+                {day && (
+                  <Button
+                    size="small"
+                    width="44px"
+                    minHeight="44px"
+                    padding="0"
+                    fontWeight={day === today ? 700 : 400}
+                    borderColor={day === at ? "var(--ink)" : "transparent"}
+                    pressed={day === value}
+                    aria-pressed={day === value}
+                    data-choose={day}
+                    aria-label={`${dayWords(day)}${day === today ? ", today" : ""}`}
+                    tabIndex={day === at ? 0 : -1}
+                    disabled={latest !== undefined && day > latest}
+                    onClick={() => choose(day)}
+                  >
+                    {Number(day.slice(8))}
+                  </Button>
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </chakra.table>
   );
 }

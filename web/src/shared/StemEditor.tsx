@@ -19,14 +19,18 @@ import { Picture } from "./evidencePictures";
 import { FirstLook } from "./FirstLook";
 import { useIntoView } from "./useIntoView";
 import { usePlant } from "./usePlant";
+import type { Schemas } from "../api/client";
+import type { SurveyInHand } from "./useSurvey";
 
-/** Everything about one stem; only what is looked at needs an answer. */
-export function StemEditor(props: {
+interface StemEditorProps {
   stem: SurveyStem;
   onClose: () => void;
   onSelect: (id: StemId) => void;
   onAddShoot: (stem: Omit<SurveyStem, "id">) => void;
-}) {
+}
+
+/** Everything about one stem; only what is looked at needs an answer. */
+export function StemEditor(props: StemEditorProps) {
   const { survey, kind } = usePlant();
   const { stem } = props;
   const at = useIntoView<HTMLDivElement>(stem.id);
@@ -50,12 +54,6 @@ export function StemEditor(props: {
     });
     props.onClose();
   };
-  const toggle = (what: Seen) => {
-    const seen = stem.seen ?? [];
-    const has = seenWords(stem).includes(what);
-    set({ seen: has ? seen.filter((e) => (typeof e === "string" ? e : e.what) !== what) : [...seen, what] });
-  };
-  const shoots = survey.document.stems.filter((s) => s.parent === stem.id);
   return (
     <Panel ref={at}>
       <chakra.div display="flex" alignItems="center" gap="8px" marginBottom="10px">
@@ -73,54 +71,7 @@ export function StemEditor(props: {
       <chakra.div marginBottom="12px">
         <FirstLook stem={stem} />
       </chakra.div>
-      <chakra.div display="grid" gridTemplateColumns="repeat(auto-fit, minmax(120px, 1fr))" gap="10px">
-        <Measure
-          label="Leans to"
-          value={stem.clock}
-          show={clockShort}
-          read={readClock}
-          onChange={(clock) => clock !== null && set({ clock })}
-        />
-        <Thickness
-          value={stem.diameter}
-          onChange={(diameter, rough) =>
-            set({ diameter, spread: { ...stem.spread, diameter: rough ? giveOf(diameter) : null } })
-          }
-        />
-        <Measure
-          label="Seasons"
-          value={stem.age}
-          show={String}
-          read={(t) => whole(t, 1, 80)}
-          onChange={(age) => age !== null && set({ age })}
-        />
-        <Length label="Length" value={stem.length} max={15000} onChange={(length) => set({ length })} />
-        <Measure
-          label="Lean from upright"
-          value={stem.lean ?? null}
-          show={(v) => `${v}°`}
-          read={(t) => whole(t.replace("°", ""), 0, 180)}
-          onChange={(lean) => set({ lean })}
-          optional
-        />
-        {top ? (
-          <Measure
-            label="Lean at the tip"
-            value={stem.tipLean ?? null}
-            show={(v) => `${v}°`}
-            read={(t) => whole(t.replace("°", ""), 0, 180)}
-            onChange={(tipLean) => set({ tipLean })}
-            optional
-          />
-        ) : (
-          <Length
-            label={`Starts how far up ${stem.parent}`}
-            value={stem.at}
-            max={15000}
-            onChange={(at) => set({ at })}
-          />
-        )}
-      </chakra.div>
+      <Measures stem={stem} top={top} set={set} />
       {top && (
         <chakra.div marginTop="10px">
           <Field label="Where does it start?">
@@ -133,96 +84,169 @@ export function StemEditor(props: {
           </Field>
         </chakra.div>
       )}
-      <chakra.details marginTop="12px" open={(stem.seen ?? []).length > 0 || stem.deadFrom != null}>
-        <chakra.summary cursor="pointer" fontWeight="700" minHeight="36px">
-          What do you see on it?
-        </chakra.summary>
-        <chakra.div display="grid" gap="12px" marginTop="6px">
-          {questions.map((q) => (
-            <div key={q.question}>
-              <p>
-                <b>{q.question}</b> <chakra.span color="muted">{q.help}</chakra.span>
-              </p>
-              {q.picture && (
-                <chakra.div marginBlock="5px">
-                  <Picture of={q.picture} />
-                </chakra.div>
-              )}
-              <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
-                {q.answers.map((a) => {
-                  const on = seenWords(stem).includes(a.what);
-                  return (
-                    <Button key={a.what} size="small" pressed={on} aria-pressed={on} onClick={() => toggle(a.what)}>
-                      {a.text}
-                    </Button>
-                  );
-                })}
-              </chakra.div>
-              {q.answers
-                .filter((a) => placed.has(a.what) && seenWords(stem).includes(a.what))
-                .map((a) => (
-                  <chakra.div key={a.what} marginTop="6px" maxWidth="240px">
-                    <Length
-                      label={`How far up is the ${a.text}?`}
-                      value={atOf(stem, a.what)}
-                      max={15000}
-                      onChange={(at) =>
-                        set({
-                          seen: (stem.seen ?? []).map((e): Evidence =>
-                            (typeof e === "string" ? e : e.what) === a.what
-                              ? at === null
-                                ? a.what
-                                : { what: a.what, at }
-                              : e,
-                          ),
-                        })
-                      }
-                    />
-                  </chakra.div>
-                ))}
-            </div>
-          ))}
-          <chakra.div maxWidth="280px">
-            <Length
-              label="Dead from here to the tip (0: all of it)"
-              value={stem.deadFrom}
-              max={15000}
-              min={0}
-              onChange={(deadFrom) => set({ deadFrom })}
-            />
-          </chakra.div>
-        </chakra.div>
-      </chakra.details>
+      <Signs stem={stem} set={set} />
       <Buds stem={stem} set={set} />
-      {top && (
-        <chakra.div marginTop="12px">
-          <chakra.div display="flex" flexWrap="wrap" gap="6px" alignItems="center">
-            <b>Side shoots</b>
-            {shoots.map((s) => (
-              <Button key={s.id} size="small" onClick={() => props.onSelect(s.id)}>
-                {s.id}
-              </Button>
-            ))}
-            <Button
-              size="small"
-              onClick={() =>
-                props.onAddShoot({
-                  role: "lateral",
-                  parent: stem.id,
-                  at: Math.round((stem.length ?? kind.usual[stem.role]!.lengthMm) / 2),
-                  clock: stem.clock,
-                  diameter: Math.max(4, Math.round(stem.diameter / 2)),
-                  age: 1,
-                  length: 300,
-                })
-              }
-            >
-              Add one
-            </Button>
-          </chakra.div>
-        </chakra.div>
-      )}
+      {top && <Shoots {...props} survey={survey} kind={kind} />}
     </Panel>
+  );
+}
+
+/** What is measured of it. */
+function Measures({ stem, top, set }: { stem: SurveyStem; top: boolean; set: (part: Partial<SurveyStem>) => void }) {
+  return (
+    <chakra.div display="grid" gridTemplateColumns="repeat(auto-fit, minmax(120px, 1fr))" gap="10px">
+      <Measure
+        label="Leans to"
+        value={stem.clock}
+        show={clockShort}
+        read={readClock}
+        onChange={(clock) => clock !== null && set({ clock })}
+      />
+      <Thickness
+        value={stem.diameter}
+        onChange={(diameter, rough) =>
+          set({ diameter, spread: { ...stem.spread, diameter: rough ? giveOf(diameter) : null } })
+        }
+      />
+      <Measure
+        label="Seasons"
+        value={stem.age}
+        show={String}
+        read={(t) => whole(t, 1, 80)}
+        onChange={(age) => age !== null && set({ age })}
+      />
+      <Length label="Length" value={stem.length} max={15000} onChange={(length) => set({ length })} />
+      <Measure
+        label="Lean from upright"
+        value={stem.lean ?? null}
+        show={(v) => `${v}°`}
+        read={(t) => whole(t.replace("°", ""), 0, 180)}
+        onChange={(lean) => set({ lean })}
+        optional
+      />
+      {top ? (
+        <Measure
+          label="Lean at the tip"
+          value={stem.tipLean ?? null}
+          show={(v) => `${v}°`}
+          read={(t) => whole(t.replace("°", ""), 0, 180)}
+          onChange={(tipLean) => set({ tipLean })}
+          optional
+        />
+      ) : (
+        <Length label={`Starts how far up ${stem.parent}`} value={stem.at} max={15000} onChange={(at) => set({ at })} />
+      )}
+    </chakra.div>
+  );
+}
+
+/** What is seen on it, and how far up. */
+function Signs({ stem, set }: { stem: SurveyStem; set: (part: Partial<SurveyStem>) => void }) {
+  const toggle = (what: Seen) => {
+    const seen = stem.seen ?? [];
+    const has = seenWords(stem).includes(what);
+    set({ seen: has ? seen.filter((e) => (typeof e === "string" ? e : e.what) !== what) : [...seen, what] });
+  };
+  return (
+    <chakra.details marginTop="12px" open={(stem.seen ?? []).length > 0 || stem.deadFrom != null}>
+      <chakra.summary cursor="pointer" fontWeight="700" minHeight="36px">
+        What do you see on it?
+      </chakra.summary>
+      <chakra.div display="grid" gap="12px" marginTop="6px">
+        {questions.map((q) => (
+          <div key={q.question}>
+            <p>
+              <b>{q.question}</b> <chakra.span color="muted">{q.help}</chakra.span>
+            </p>
+            {q.picture && (
+              <chakra.div marginBlock="5px">
+                <Picture of={q.picture} />
+              </chakra.div>
+            )}
+            <chakra.div display="flex" flexWrap="wrap" gap="6px" marginTop="4px">
+              {q.answers.map((a) => {
+                const on = seenWords(stem).includes(a.what);
+                return (
+                  <Button key={a.what} size="small" pressed={on} aria-pressed={on} onClick={() => toggle(a.what)}>
+                    {a.text}
+                  </Button>
+                );
+              })}
+            </chakra.div>
+            {q.answers
+              .filter((a) => placed.has(a.what) && seenWords(stem).includes(a.what))
+              .map((a) => (
+                <chakra.div key={a.what} marginTop="6px" maxWidth="240px">
+                  <Length
+                    label={`How far up is the ${a.text}?`}
+                    value={atOf(stem, a.what)}
+                    max={15000}
+                    onChange={(at) =>
+                      set({
+                        seen: (stem.seen ?? []).map((e): Evidence =>
+                          (typeof e === "string" ? e : e.what) === a.what
+                            ? at === null
+                              ? a.what
+                              : { what: a.what, at }
+                            : e,
+                        ),
+                      })
+                    }
+                  />
+                </chakra.div>
+              ))}
+          </div>
+        ))}
+        <chakra.div maxWidth="280px">
+          <Length
+            label="Dead from here to the tip (0: all of it)"
+            value={stem.deadFrom}
+            max={15000}
+            min={0}
+            onChange={(deadFrom) => set({ deadFrom })}
+          />
+        </chakra.div>
+      </chakra.div>
+    </chakra.details>
+  );
+}
+
+/** Its side shoots, and one more. */
+function Shoots(
+  props: StemEditorProps & {
+    survey: SurveyInHand;
+    kind: Schemas["KindView"];
+  },
+) {
+  const { survey, kind, stem } = props;
+  const shoots = survey.document.stems.filter((s) => s.parent === stem.id);
+  return (
+    <chakra.div marginTop="12px">
+      <chakra.div display="flex" flexWrap="wrap" gap="6px" alignItems="center">
+        <b>Side shoots</b>
+        {shoots.map((s) => (
+          <Button key={s.id} size="small" onClick={() => props.onSelect(s.id)}>
+            {s.id}
+          </Button>
+        ))}
+        <Button
+          size="small"
+          onClick={() =>
+            props.onAddShoot({
+              role: "lateral",
+              parent: stem.id,
+              at: Math.round((stem.length ?? kind.usual[stem.role]!.lengthMm) / 2),
+              clock: stem.clock,
+              diameter: Math.max(4, Math.round(stem.diameter / 2)),
+              age: 1,
+              length: 300,
+            })
+          }
+        >
+          Add one
+        </Button>
+      </chakra.div>
+    </chakra.div>
   );
 }
 

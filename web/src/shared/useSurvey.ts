@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState, type SetStateAction, type Dispatch, type RefObject } from "react";
 import { api, ApiError, type FieldError, must } from "../api/client";
 import { dropDraft, keepDraft, readDraft, savesItself, storedOf } from "../outbox/drafts";
 import { documentOf } from "../survey/document";
@@ -117,6 +117,57 @@ export function useSurvey(id: string): SurveyInHand | null {
     setState(mine ? (mine.revision === data.revision ? "unsaved" : "conflict") : "saved");
   }, [data, id, load]);
 
+  const send = useSend(id, setState, setErrors, revision, latest, going, setSendings);
+  // One at a time: who asks while it goes on waits for that one.
+  const save = useCallback((): Promise<void> => (going.current ??= send()), [send]);
+
+  // What the gardener has to decide on first is not sent by itself.
+  useSavingItself(id, document, state, sendings, save);
+  useEffect(() => {
+    if (document && latest.current === document) keepSteps(id, document, steps);
+  }, [id, document, steps]);
+
+  const set = useCallback(
+    (changed: SurveyDocument) => {
+      const next = withGone(latest.current, changed);
+      latest.current = next;
+      keepDraft(id, revision.current, next);
+      setDocument(next);
+      setState((s) => (s === "conflict" ? s : "unsaved"));
+    },
+    [id],
+  );
+
+  const { change, undo, redo } = useSteps(steps, setSteps, latest, set);
+  const { takeTheirs, keepMine } = useSettling(id, revision, refetch, setLoad, save);
+  if (!document || !data) return null;
+  return {
+    document,
+    season: data.season,
+    carriedFrom: data.carriedFrom ?? null,
+    earlier: data.earlier ?? [],
+    state,
+    errors,
+    canUndo: steps.past.length > 0,
+    canRedo: steps.undone.length > 0,
+    change,
+    undo,
+    redo,
+    takeTheirs,
+    keepMine,
+  };
+}
+
+/** Sending the survey as it is now, and what the garden says to it. */
+function useSend(
+  id: string,
+  setState: Dispatch<SetStateAction<SaveState>>,
+  setErrors: Dispatch<SetStateAction<FieldError[]>>,
+  revision: RefObject<number>,
+  latest: RefObject<SurveyDocument | null>,
+  going: RefObject<Promise<void> | null>,
+  setSendings: Dispatch<SetStateAction<number>>,
+) {
   const send = useCallback(async () => {
     const sent = latest.current;
     if (!sent) return;
@@ -150,12 +201,18 @@ export function useSurvey(id: string): SurveyInHand | null {
       // What changed meanwhile found the way busy, and its time may be over: it is asked again.
       setSendings((n) => n + 1);
     }
-  }, [id]);
+  }, [id, setState, setErrors, revision, latest, going, setSendings]);
+  return send;
+}
 
-  // One at a time: who asks while it goes on waits for that one.
-  const save = useCallback((): Promise<void> => (going.current ??= send()), [send]);
-
-  // What the gardener has to decide on first is not sent by itself.
+/** What is not saved yet is saved a moment later, again where the garden was out of reach, and before the page is left. */
+function useSavingItself(
+  id: string,
+  document: SurveyDocument | null,
+  state: SaveState,
+  sendings: number,
+  save: () => Promise<void>,
+) {
   useEffect(
     () => savesItself(id, () => (state === "unsaved" || state === "offline" ? save() : Promise.resolve())),
     [id, save, state],
@@ -175,22 +232,15 @@ export function useSurvey(id: string): SurveyInHand | null {
     window.addEventListener("beforeunload", leave);
     return () => window.removeEventListener("beforeunload", leave);
   }, [state, save]);
+}
 
-  useEffect(() => {
-    if (document && latest.current === document) keepSteps(id, document, steps);
-  }, [id, document, steps]);
-
-  const set = useCallback(
-    (changed: SurveyDocument) => {
-      const next = withGone(latest.current, changed);
-      latest.current = next;
-      keepDraft(id, revision.current, next);
-      setDocument(next);
-      setState((s) => (s === "conflict" ? s : "unsaved"));
-    },
-    [id],
-  );
-
+/** Changing, and going back and forth between what was. */
+function useSteps(
+  steps: Steps,
+  setSteps: Dispatch<SetStateAction<Steps>>,
+  latest: RefObject<SurveyDocument | null>,
+  set: (changed: SurveyDocument) => void,
+) {
   const change = useCallback(
     (map: (d: SurveyDocument) => SurveyDocument) => {
       const now = latest.current;
@@ -198,7 +248,7 @@ export function useSurvey(id: string): SurveyInHand | null {
       setSteps(({ past }) => ({ past: [...past.slice(1 - KEPT_STEPS), now], undone: [] }));
       set(map(now));
     },
-    [set],
+    [setSteps, latest, set],
   );
 
   const undo = useCallback(() => {
@@ -206,42 +256,34 @@ export function useSurvey(id: string): SurveyInHand | null {
     if (!before || !now) return;
     setSteps(({ past, undone }) => ({ past: past.slice(0, -1), undone: [...undone, now] }));
     set(before);
-  }, [steps, set]);
-
+  }, [steps, setSteps, latest, set]);
   const redo = useCallback(() => {
     const [after, now] = [steps.undone.at(-1), latest.current];
     if (!after || !now) return;
     setSteps(({ past, undone }) => ({ past: [...past, now], undone: undone.slice(0, -1) }));
     set(after);
-  }, [steps, set]);
+  }, [steps, setSteps, latest, set]);
+  return { change, undo, redo };
+}
 
+/** After a conflict: what the other window saved, or one's own over it. */
+function useSettling(
+  id: string,
+  revision: RefObject<number>,
+  refetch: () => Promise<unknown>,
+  setLoad: Dispatch<SetStateAction<number>>,
+  save: () => Promise<void>,
+) {
   const takeTheirs = useCallback(() => {
     dropDraft(id);
     void refetch().then(() => setLoad((n) => n + 1));
-  }, [id, refetch]);
-
+  }, [id, refetch, setLoad]);
   const keepMine = useCallback(() => {
     void (async () => {
       const theirs = await must(api.GET("/api/plants/{id}/survey", { params: { path: { id } } }));
       revision.current = theirs.revision;
       await save();
     })();
-  }, [id, save]);
-
-  if (!document || !data) return null;
-  return {
-    document,
-    season: data.season,
-    carriedFrom: data.carriedFrom ?? null,
-    earlier: data.earlier ?? [],
-    state,
-    errors,
-    canUndo: steps.past.length > 0,
-    canRedo: steps.undone.length > 0,
-    change,
-    undo,
-    redo,
-    takeTheirs,
-    keepMine,
-  };
+  }, [id, revision, save]);
+  return { takeTheirs, keepMine };
 }

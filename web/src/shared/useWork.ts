@@ -40,20 +40,7 @@ export function useWork(
   survey: Pick<SurveyInHand, "document" | "state"> | null,
   visit: VisitAsked | null = null,
 ): WorkInHand {
-  const round = visit?.key ?? null;
-  const unsent = visit?.unsent ?? null;
-  const known = useQuery({
-    queryKey: round === null ? ["work", id] : ["work", id, round, unsent === null],
-    queryFn: () =>
-      unsent !== null
-        ? workOfUnsent(unsent, visit!.today)
-        : must(
-            api.GET("/api/plants/{id}/work", {
-              params: { path: { id }, query: round === null ? {} : { round } },
-            }),
-          ),
-    staleTime: 0,
-  });
+  const { round, known } = useKnown(id, visit);
   const { refetch } = known;
   const saved = survey?.state === "saved";
   const document = survey?.document;
@@ -91,4 +78,23 @@ export function useWork(
     refused: all.filter((w) => w.plant === id && w.refused && (w.what === "round" || visitOf(w.address) === round)),
     refetch: () => void refetch(),
   };
+}
+
+/** The work as the garden has it; of a visit that waits to be sent, as this device reckons it. */
+function useKnown(id: string, visit: VisitAsked | null) {
+  const round = visit?.key ?? null;
+  const unsent = visit?.unsent ?? null;
+  const known = useQuery({
+    queryKey: round === null ? ["work", id] : ["work", id, round, unsent === null],
+    queryFn: () =>
+      unsent !== null
+        ? workOfUnsent(unsent, visit!.today)
+        : must(
+            api.GET("/api/plants/{id}/work", {
+              params: { path: { id }, query: round === null ? {} : { round } },
+            }),
+          ),
+    staleTime: 0,
+  });
+  return { round, known };
 }

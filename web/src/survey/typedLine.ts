@@ -107,96 +107,103 @@ function slip(a: string, b: string): boolean {
 
 type Field = "clock" | "diameter" | "length" | "age" | "lean" | "deadFrom" | "parent";
 
-function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected"> {
-  const stem: Partial<SurveyStem> = {};
-  let rough = false;
-  const unknown: string[] = [];
-  const asked: string[] = [];
-  const set = (field: Field, value: number | string, text: string) => {
-    const had = stem[field];
-    if (had === undefined) Object.assign(stem, { [field]: value });
-    else if (had !== value) asked.push(`${names[field]} is said twice: ${text}`);
+/** What was read of a line so far, and what is left to be sorted when all of it was read. */
+class Reading {
+  readonly stem: Partial<SurveyStem> = {};
+  readonly unknown: string[] = [];
+  readonly asked: string[] = [];
+  readonly lengths: { mm: number; text: string }[] = [];
+  readonly bare: { number: number; figures: string; text: string }[] = [];
+  rough = false;
+  alive = false;
+  constructor(private readonly body: BodyMeasures) {}
+  set = (field: Field, value: number | string, text: string) => {
+    const had = this.stem[field];
+    if (had === undefined) Object.assign(this.stem, { [field]: value });
+    else if (had !== value) this.asked.push(`${names[field]} is said twice: ${text}`);
   };
-  const mmOf = (p: Place) => (typeof p === "number" ? p : body[p.body] * p.count);
-  const size = (field: "diameter" | "length", mm: number, text: string) => {
+  size = (field: "diameter" | "length", mm: number, text: string) => {
     const most = field === "diameter" ? THICKEST : LONGEST;
     // A cane of a millimetre or two is one that was meant in centimetres.
     if (field === "diameter" && mm > 0 && mm < THINNEST && /[a-z]/i.test(text))
-      asked.push(`${text}: that is hardly a cane; in cm?`);
-    else if (mm > 0 && mm <= most) set(field, field === "diameter" ? tenths(mm) : Math.round(mm + 1e-6), text);
-    else asked.push(`${text}: no cane is so ${field === "diameter" ? "thick" : "long"}`);
+      this.asked.push(`${text}: that is hardly a cane; in cm?`);
+    else if (mm > 0 && mm <= most) this.set(field, field === "diameter" ? tenths(mm) : Math.round(mm + 1e-6), text);
+    else this.asked.push(`${text}: no cane is so ${field === "diameter" ? "thick" : "long"}`);
   };
-  const lengths: { mm: number; text: string }[] = [];
-  const bare: { number: number; figures: string; text: string }[] = [];
-  let alive = false;
-  for (const item of items) {
+  private mmOf = (p: Place) => (typeof p === "number" ? p : this.body[p.body] * p.count);
+  private age(item: { from: number; to: number; text: string }) {
+    const age = (item.from + item.to) / 2;
+    if (Number.isInteger(age) && age >= 1 && age <= 99 && item.from <= item.to) this.set("age", age, item.text);
+    else this.asked.push(`${item.text}: say one number of seasons`);
+  }
+  private bodied(item: Extract<Said, { is: "body" }>) {
+    const of = item.of ?? (["pencil", "finger", "thumb"].includes(item.body) ? "diameter" : "length");
+    this.rough ||= of === "diameter";
+    this.size(of, this.body[item.body] * item.count, item.text);
+  }
+  private sized(item: Extract<Said, { is: "size" }>) {
+    this.rough = true;
+    const mm = item.size === "thinner" ? this.body.pencil * 0.7 : this.body.thumb * 1.6;
+    this.size("diameter", Math.round(mm), item.text);
+  }
+  private measured(item: Extract<Said, { is: "length" }>) {
+    if (item.of) this.size(item.of, item.mm, item.text);
+    else this.lengths.push({ mm: item.mm, text: item.text });
+  }
+  /** Takes one thing that was said. */
+  take(item: Said) {
     const { text } = item;
     switch (item.is) {
       case "unknown":
-        unknown.push(text);
-        break;
+        return void this.unknown.push(text);
       case "alive":
-        alive = true;
-        break;
+        return void (this.alive = true);
       case "clock":
-        set("clock", wrapped(item.hours), text);
-        break;
+        return this.set("clock", wrapped(item.hours), text);
       case "size":
-        rough = true;
-        size("diameter", Math.round(item.size === "thinner" ? body.pencil * 0.7 : body.thumb * 1.6), text);
-        break;
-      case "body": {
-        const of = item.of ?? (["pencil", "finger", "thumb"].includes(item.body) ? "diameter" : "length");
-        rough ||= of === "diameter";
-        size(of, body[item.body] * item.count, text);
-        break;
-      }
+        return this.sized(item);
+      case "body":
+        return this.bodied(item);
       case "length":
-        if (item.of) size(item.of, item.mm, text);
-        else lengths.push({ mm: item.mm, text });
-        break;
+        return this.measured(item);
       case "bare":
-        bare.push(item);
-        break;
-      case "age": {
-        const age = (item.from + item.to) / 2;
-        if (Number.isInteger(age) && age >= 1 && age <= 99 && item.from <= item.to) set("age", age, text);
-        else asked.push(`${text}: say one number of seasons`);
-        break;
-      }
+        return void this.bare.push(item);
+      case "age":
+        return this.age(item);
       case "lean":
-        set("lean", item.degrees, text);
-        break;
+        return this.set("lean", item.degrees, text);
       case "dead":
-        set("deadFrom", Math.round(mmOf(item.at) + 1e-6), text);
-        break;
+        return this.set("deadFrom", Math.round(this.mmOf(item.at) + 1e-6), text);
       case "parent":
-        set("parent", item.parent, text);
-        break;
+        return this.set("parent", item.parent, text);
       case "rubs":
-        stem.rubs = [...new Set([...(stem.rubs ?? []), ...item.stems.map(stemId)])];
-        break;
+        return void (this.stem.rubs = [...new Set([...(this.stem.rubs ?? []), ...item.stems.map(stemId)])]);
       case "seen":
-        add(stem, item.what, item.at === null ? undefined : Math.round(mmOf(item.at) + 1e-6));
-        break;
+        return add(this.stem, item.what, item.at === null ? undefined : Math.round(this.mmOf(item.at) + 1e-6));
     }
   }
-  sortBare(withoutOne(bare, items, stem), stem, set, size, asked);
+}
+
+function caneOf(items: Said[], body: BodyMeasures): Omit<TypedLine, "corrected"> {
+  const read = new Reading(body);
+  items.forEach((item) => read.take(item));
+  const { stem, asked, lengths } = read;
+  sortBare(withoutOne(read.bare, items, stem), stem, read.set, read.size, asked);
   // "9 1/2 in" is nine and a half inches, or nine o'clock and half an inch.
   const joined = stem.clock === undefined ? lengths.filter((l) => /^([1-9]|1[0-2])\s+\d+\/\d/.test(l.text)) : [];
   for (const l of joined) asked.push(`${l.text}: write the bearing as ${l.text.split(/\s/)[0]}:00, or say o'clock`);
   sortLengths(
     lengths.filter((l) => !joined.includes(l)),
     stem,
-    size,
+    read.size,
     asked,
   );
-  if (alive && stem.deadFrom === 0) {
+  if (read.alive && stem.deadFrom === 0) {
     delete stem.deadFrom;
     asked.push("alive and dead: which of the two?");
   }
   const missing = (["clock", "diameter", "age"] as const).filter((f) => stem[f] === undefined);
-  return { stem, rough, unknown, asked, missing };
+  return { stem, rough: read.rough, unknown: read.unknown, asked, missing };
 }
 
 /**

@@ -188,7 +188,6 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
 
 function RowForm({ onClose }: { onClose: () => void }) {
   const client = useQueryClient();
-  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   const [first] = useState(() => ({
     place: "",
     kind: "vine.vinifera",
@@ -225,51 +224,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
         }}
       >
         <chakra.h2 fontSize="1.2rem">Plant a row</chakra.h2>
-        <chakra.div
-          display="grid"
-          gap="12px 18px"
-          marginTop="8px"
-          gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 200px), 1fr))"
-        >
-          <Field label="Name of the row" error={at("/place")}>
-            <Input
-              value={place}
-              maxLength={80}
-              onChange={(e) => set({ place: e.target.value })}
-              placeholder="South slope"
-            />
-          </Field>
-          <Field label="How many vines" error={at("/count")}>
-            <Input value={count} inputMode="numeric" onChange={(e) => set({ count: e.target.value })} />
-          </Field>
-          <Field label="Kind" error={at("/kind")}>
-            <Select value={kind} onChange={(e) => set({ kind: e.target.value })}>
-              {(kinds.data ?? [])
-                .filter((k) => k.family === "vine")
-                .map((k) => (
-                  <option key={k.id} value={k.id}>
-                    {k.name}
-                  </option>
-                ))}
-            </Select>
-          </Field>
-          <Field label="Trained as">
-            <Select value={system} onChange={(e) => set({ system: e.target.value })}>
-              <option value="cordon">arms along a wire</option>
-              <option value="goblet">goblets</option>
-              <option value="long-cane">long canes</option>
-              <option value="t-trellis">on a T-trellis</option>
-              <option value="training">young vines</option>
-            </Select>
-          </Field>
-          <Length
-            label="Room for each along the row"
-            value={spacing}
-            least={100}
-            most={20_000}
-            onChange={(spacing) => set({ spacing })}
-          />
-        </chakra.div>
+        <Fields place={place} kind={kind} count={count} system={system} spacing={spacing} set={set} at={at} />
         {error && error.errors.length === 0 && (
           <Notice tone="wrong" role="alert">
             {error.message}
@@ -285,5 +240,75 @@ function RowForm({ onClose }: { onClose: () => void }) {
         </chakra.div>
       </form>
     </Panel>
+  );
+}
+
+/** What a row is. */
+function Fields({
+  place,
+  kind,
+  count,
+  system,
+  spacing,
+  set,
+  at,
+}: {
+  place: string;
+  kind: string;
+  count: string;
+  system: string;
+  spacing: number;
+  set: (
+    part: Partial<{ place: string; kind: string; count: string; system: string; spacing: number; own: string }>,
+  ) => void;
+  at: (path: string) => string | null;
+}) {
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
+  return (
+    <chakra.div
+      display="grid"
+      gap="12px 18px"
+      marginTop="8px"
+      gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 200px), 1fr))"
+    >
+      <Field label="Name of the row" error={at("/place")}>
+        <Input
+          value={place}
+          maxLength={80}
+          onChange={(e) => set({ place: e.target.value })}
+          placeholder="South slope"
+        />
+      </Field>
+      <Field label="How many vines" error={at("/count")}>
+        <Input value={count} inputMode="numeric" onChange={(e) => set({ count: e.target.value })} />
+      </Field>
+      <Field label="Kind" error={at("/kind")}>
+        <Select value={kind} onChange={(e) => set({ kind: e.target.value })}>
+          {(kinds.data ?? [])
+            .filter((k) => k.family === "vine")
+            .map((k) => (
+              <option key={k.id} value={k.id}>
+                {k.name}
+              </option>
+            ))}
+        </Select>
+      </Field>
+      <Field label="Trained as">
+        <Select value={system} onChange={(e) => set({ system: e.target.value })}>
+          <option value="cordon">arms along a wire</option>
+          <option value="goblet">goblets</option>
+          <option value="long-cane">long canes</option>
+          <option value="t-trellis">on a T-trellis</option>
+          <option value="training">young vines</option>
+        </Select>
+      </Field>
+      <Length
+        label="Room for each along the row"
+        value={spacing}
+        least={100}
+        most={20_000}
+        onChange={(spacing) => set({ spacing })}
+      />
+    </chakra.div>
   );
 }

@@ -3,16 +3,19 @@ import { Button, Panel } from "../app/ui";
 import { usePlant } from "../shared/usePlant";
 import type { StemId } from "../api/stemId";
 import { mark, markOf, marks, markShoot, type Place, placesOf, shootMarkOf, shootMarks } from "./places";
+import type { SurveyStem } from "../survey/types";
 
-/** Place by place along the vine: one tap says what stands there, and the next place comes up. */
-export function PlaceWalk(props: {
+interface PlaceWalkProps {
   /** The place that is asked for; null once all are looked at. */
   place: Place | null;
   looked: ReadonlySet<string>;
   onLooked: (looked: ReadonlySet<string>) => void;
   onSelect: (id: StemId | null) => void;
   onDetail: (id: StemId) => void;
-}) {
+}
+
+/** Place by place along the vine: one tap says what stands there, and the next place comes up. */
+export function PlaceWalk(props: PlaceWalkProps) {
   const { survey } = usePlant();
   const { stems } = survey.document;
   const { place, looked } = props;
@@ -42,39 +45,7 @@ export function PlaceWalk(props: {
       <chakra.h2 fontSize="1.3rem">
         {low ? `${place.id}, low on the trunk` : place.old ? `What stands on ${place.id}?` : `Shoot ${place.id}`}
       </chakra.h2>
-      <chakra.div
-        display="grid"
-        gap="8px"
-        marginTop="10px"
-        gridTemplateColumns="1fr 1fr"
-        role="group"
-        aria-label={`What stands on ${place.id}`}
-      >
-        {place.old
-          ? marks.map((m) => (
-              <Button
-                key={m.mark}
-                pressed={markOf(place) === m.mark}
-                aria-pressed={markOf(place) === m.mark}
-                title={m.hint}
-                style={{ minHeight: 60 }}
-                onClick={() => note((p) => mark(stems, p, m.mark))}
-              >
-                {m.text}
-              </Button>
-            ))
-          : shootMarks.map((m) => (
-              <Button
-                key={m.mark}
-                pressed={shootMarkOf(place.shoots[0]!) === m.mark}
-                aria-pressed={shootMarkOf(place.shoots[0]!) === m.mark}
-                style={{ minHeight: 60 }}
-                onClick={() => note((p) => markShoot(stems, p.id, m.mark))}
-              >
-                {m.text}
-              </Button>
-            ))}
-      </chakra.div>
+      <Marks stems={stems} place={place} note={note} />
       <chakra.div display="flex" gap="6px" flexWrap="wrap" marginTop="10px">
         {place.shoots.map((s) => (
           <Button key={s.id} size="small" onClick={() => props.onDetail(s.id)}>
@@ -97,5 +68,52 @@ export function PlaceWalk(props: {
         )}
       </chakra.div>
     </Panel>
+  );
+}
+
+/** What can stand in a place. */
+function Marks({
+  stems,
+  place,
+  note,
+}: {
+  stems: SurveyStem[];
+  place: Place;
+  note: (change: (p: Place) => SurveyStem[]) => void;
+}) {
+  return (
+    <chakra.div
+      display="grid"
+      gap="8px"
+      marginTop="10px"
+      gridTemplateColumns="1fr 1fr"
+      role="group"
+      aria-label={`What stands on ${place.id}`}
+    >
+      {place.old
+        ? marks.map((m) => (
+            <Button
+              key={m.mark}
+              pressed={markOf(place) === m.mark}
+              aria-pressed={markOf(place) === m.mark}
+              title={m.hint}
+              style={{ minHeight: 60 }}
+              onClick={() => note((p) => mark(stems, p, m.mark))}
+            >
+              {m.text}
+            </Button>
+          ))
+        : shootMarks.map((m) => (
+            <Button
+              key={m.mark}
+              pressed={shootMarkOf(place.shoots[0]!) === m.mark}
+              aria-pressed={shootMarkOf(place.shoots[0]!) === m.mark}
+              style={{ minHeight: 60 }}
+              onClick={() => note((p) => markShoot(stems, p.id, m.mark))}
+            >
+              {m.text}
+            </Button>
+          ))}
+    </chakra.div>
   );
 }

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type Dispatch, type SetStateAction } from "react";
 import { Button, Choice, Panel } from "../app/ui";
 import { Length } from "../shared/Length";
 import { usePlant } from "../shared/usePlant";
@@ -46,28 +46,7 @@ export function StartVine(props: {
   return (
     <Panel>
       <chakra.h2 fontSize="1.2rem">How is it trained?</chakra.h2>
-      <chakra.div
-        role="group"
-        aria-label="System"
-        display="grid"
-        gridTemplateColumns="repeat(auto-fill, minmax(112px, 1fr))"
-        gap="6px"
-        marginTop="8px"
-      >
-        {systems.map((s) => (
-          <Button
-            key={s.system}
-            pressed={system === s.system}
-            aria-pressed={system === s.system}
-            title={s.hint}
-            onClick={() => (setSystem(s.system), setHead(null), setPlaces(null))}
-            style={{ flexDirection: "column", padding: "6px 4px", minHeight: 96, gap: 2 }}
-          >
-            <SystemPicture system={s.system} />
-            <span>{s.text}</span>
-          </Button>
-        ))}
-      </chakra.div>
+      <Systems system={system} setSystem={setSystem} setHead={setHead} setPlaces={setPlaces} />
       <chakra.p color="muted" marginTop="6px">
         {systems.find((s) => s.system === system)!.hint}
       </chakra.p>
@@ -79,43 +58,104 @@ export function StartVine(props: {
           most={2500}
           onChange={setHead}
         />
-        {onArms && (
-          <div>
-            <chakra.p fontWeight="700" marginBottom="4px">
-              Arms
-            </chakra.p>
-            <Choice
-              label="Arms"
-              value={arms}
-              onChange={setArms}
-              options={[
-                { value: 1, text: "one" },
-                { value: 2, text: "two" },
-              ]}
-            />
-          </div>
-        )}
-        {system !== "training" && (
-          <div>
-            <chakra.p fontWeight="700" marginBottom="4px">
-              {onArms ? "Places on each arm" : system === "goblet" ? "Spurs round the head" : "Shoots near the head"}
-            </chakra.p>
-            <Choice
-              label="How many places"
-              value={many}
-              onChange={setPlaces}
-              options={(system === "long-cane" ? [4, 6, 8, 10, 12] : [3, 4, 5, 6, 7, 8]).map((n) => ({
-                value: n,
-                text: n,
-              }))}
-            />
-          </div>
-        )}
+        <HowMuch system={system} arms={arms} setArms={setArms} setPlaces={setPlaces} many={many} onArms={onArms} />
         <Button look="main" size="large" onClick={draw}>
           Draw it
         </Button>
       </chakra.div>
     </Panel>
+  );
+}
+
+/** The systems, as pictures. */
+function Systems({
+  system,
+  setSystem,
+  setHead,
+  setPlaces,
+}: {
+  system: System;
+  setSystem: Dispatch<SetStateAction<System>>;
+  setHead: Dispatch<SetStateAction<number | null>>;
+  setPlaces: Dispatch<SetStateAction<number | null>>;
+}) {
+  return (
+    <chakra.div
+      role="group"
+      aria-label="System"
+      display="grid"
+      gridTemplateColumns="repeat(auto-fill, minmax(112px, 1fr))"
+      gap="6px"
+      marginTop="8px"
+    >
+      {systems.map((s) => (
+        <Button
+          key={s.system}
+          pressed={system === s.system}
+          aria-pressed={system === s.system}
+          title={s.hint}
+          onClick={() => (setSystem(s.system), setHead(null), setPlaces(null))}
+          style={{ flexDirection: "column", padding: "6px 4px", minHeight: 96, gap: 2 }}
+        >
+          <SystemPicture system={s.system} />
+          <span>{s.text}</span>
+        </Button>
+      ))}
+    </chakra.div>
+  );
+}
+
+/** How much of it there is. */
+function HowMuch({
+  system,
+  arms,
+  setArms,
+  setPlaces,
+  many,
+  onArms,
+}: {
+  system: System;
+  arms: number;
+  setArms: Dispatch<SetStateAction<number>>;
+  setPlaces: Dispatch<SetStateAction<number | null>>;
+  many: number;
+  onArms: boolean;
+}) {
+  return (
+    <>
+      {onArms && (
+        <div>
+          <chakra.p fontWeight="700" marginBottom="4px">
+            Arms
+          </chakra.p>
+          <Choice
+            label="Arms"
+            value={arms}
+            onChange={setArms}
+            options={[
+              { value: 1, text: "one" },
+              { value: 2, text: "two" },
+            ]}
+          />
+        </div>
+      )}
+      {system !== "training" && (
+        <div>
+          <chakra.p fontWeight="700" marginBottom="4px">
+            {onArms ? "Places on each arm" : system === "goblet" ? "Spurs round the head" : "Shoots near the head"}
+          </chakra.p>
+          <Choice
+            label="How many places"
+            value={many}
+            onChange={setPlaces}
+            options={(system === "long-cane" ? [4, 6, 8, 10, 12] : [3, 4, 5, 6, 7, 8]).map((n) => ({
+              value: n,
+              text: n,
+            }))}
+          />
+        </div>
+      )}
+    </>
   );
 }
 

@@ -1,8 +1,8 @@
 import { chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { useState, type SetStateAction, type Dispatch } from "react";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Notice, Panel } from "../app/ui";
-import type { Plan, State } from "../drawing/scene";
+import type { Plan, State, Scene } from "../drawing/scene";
 import { CaneReasons } from "../shared/CaneReasons";
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { PlanHead } from "../shared/PlanHead";
@@ -17,6 +17,8 @@ import { Budget } from "./Budget";
 import { RainDays } from "./RainDays";
 import { Timeline } from "./Timeline";
 import { VinePicture } from "./VinePicture";
+import type { SurveyInHand } from "../shared/useSurvey";
+import type { Schemas } from "../api/client";
 
 type Vine = NonNullable<Plan["vine"]>;
 
@@ -47,52 +49,16 @@ export default function VineDecide() {
         />
       }
       drawing={
-        <>
-          <PlanBar
-            shows={
-              <Choice
-                label="What the drawing shows"
-                value={state}
-                onChange={setState}
-                options={[
-                  { value: "found", text: "As found" },
-                  { value: "after", text: "After the cuts" },
-                  ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
-                ]}
-              />
-            }
-            more={
-              vine.dryDay && (
-                <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
-                  Take the dry day
-                </Button>
-              )
-            }
-          />
-          <chakra.div marginTop="8px">
-            <WithPhoto
-              typed
-              scene={scene}
-              state={state}
-              selected={selected}
-              onSelect={(id) => setSelected(id === selected ? null : id)}
-              title="The vine"
-            >
-              <chakra.div height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
-                <VinePicture
-                  goblet={vine.system === "goblet"}
-                  scene={scene}
-                  plan={plan}
-                  state={state}
-                  selected={selected}
-                  onSelect={(id) => setSelected(id === selected ? null : id)}
-                  title="The vine from the front"
-                />
-              </chakra.div>
-            </WithPhoto>
-          </chakra.div>
-          <VineKey state={state} vine={vine} />
-        </>
+        <Drawing
+          survey={survey}
+          plan={plan}
+          scene={scene}
+          state={state}
+          setState={setState}
+          selected={selected}
+          setSelected={setSelected}
+          vine={vine}
+        />
       }
     >
       {chosen ? (
@@ -115,6 +81,76 @@ export default function VineDecide() {
         </chakra.div>
       )}
     </BesideDrawing>
+  );
+}
+
+/** The vine as found, after the cuts, next summer. */
+function Drawing({
+  survey,
+  plan,
+  scene,
+  state,
+  setState,
+  selected,
+  setSelected,
+  vine,
+}: {
+  survey: SurveyInHand;
+  plan: Schemas["PlanDocument"];
+  scene: Scene;
+  state: State;
+  setState: Dispatch<SetStateAction<State>>;
+  selected: StemId | null;
+  setSelected: Dispatch<SetStateAction<StemId | null>>;
+  vine: Vine;
+}) {
+  return (
+    <>
+      <PlanBar
+        shows={
+          <Choice
+            label="What the drawing shows"
+            value={state}
+            onChange={setState}
+            options={[
+              { value: "found", text: "As found" },
+              { value: "after", text: "After the cuts" },
+              ...(vine.work === "summer" ? [] : [{ value: "summer" as const, text: "Next summer" }]),
+            ]}
+          />
+        }
+        more={
+          vine.dryDay && (
+            <Button size="small" onClick={() => survey.change((d) => ({ ...d, date: vine.dryDay! }))}>
+              Take the dry day
+            </Button>
+          )
+        }
+      />
+      <chakra.div marginTop="8px">
+        <WithPhoto
+          typed
+          scene={scene}
+          state={state}
+          selected={selected}
+          onSelect={(id) => setSelected(id === selected ? null : id)}
+          title="The vine"
+        >
+          <chakra.div height={{ lg: "calc(100vh - 320px)" }} minHeight={{ lg: "300px" }}>
+            <VinePicture
+              goblet={vine.system === "goblet"}
+              scene={scene}
+              plan={plan}
+              state={state}
+              selected={selected}
+              onSelect={(id) => setSelected(id === selected ? null : id)}
+              title="The vine from the front"
+            />
+          </chakra.div>
+        </WithPhoto>
+      </chakra.div>
+      <VineKey state={state} vine={vine} />
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { api, must } from "../api/client";
+import { useQuery, type UseQueryResult } from "@tanstack/react-query";
+import { useEffect, useState, type SetStateAction, type Dispatch } from "react";
+import { api, must, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Choice, Field, Input, Panel, Select } from "../app/ui";
 import { Length } from "../shared/Length";
@@ -11,6 +11,7 @@ import { readWires } from "../drawing/support";
 import type { Support, VineFacts as Facts } from "../survey/types";
 import { readWeight } from "../survey/weights";
 import { pairsOf, withHeights, withPair } from "./wires";
+import type { SurveyInHand } from "../shared/useSurvey";
 
 /** What is said of the vine as a whole: its room, its prunings, the rule its buds are reckoned by, winter loss. */
 export function VineFacts() {
@@ -31,65 +32,13 @@ export function VineFacts() {
     (r) => facts.budRule && Number(r.base) === facts.budRule.base && Number(r.per) === facts.budRule.per,
   );
   const usual = rules.data?.find((r) => r.kind === kind.id);
-  const rule = facts.budRule ?? (usual ? { base: Number(usual.base), per: Number(usual.per) } : { base: 30, per: 10 });
   if (!open) {
-    return (
-      <Panel style={{ padding: "8px 14px" }}>
-        <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
-          <chakra.span flex="1" minWidth="200px">
-            <b>{facts.pruningWeight != null ? `Prunings ${heavy(facts.pruningWeight)}` : "Prunings not weighed"}</b>
-            <chakra.span color="muted">
-              {facts.spacing != null ? `; ${long(facts.spacing)} of row` : ""}
-              {facts.winterLoss ? `; ${facts.winterLoss.dead} of ${facts.winterLoss.cut} buds dead` : ""}
-              {`; buds ${byWords[by]}`}
-            </chakra.span>
-          </chakra.span>
-          <Button size="small" onClick={() => setOpen(true)}>
-            Change
-          </Button>
-        </chakra.div>
-      </Panel>
-    );
+    return <Closed long={long} heavy={heavy} setOpen={setOpen} facts={facts} by={by} />;
   }
   return (
     <Panel>
       <chakra.h2 fontSize="1.15rem">The vine as a whole</chakra.h2>
-      <chakra.div
-        display="grid"
-        gap="12px 18px"
-        marginTop="8px"
-        gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 220px), 1fr))"
-      >
-        <Weight
-          label="One-year prunings"
-          hint="of this winter, without old wood; empty where not weighed"
-          value={facts.pruningWeight ?? null}
-          most={100_000}
-          onChange={(pruningWeight) => set({ pruningWeight, rule: null })}
-        />
-        <Length
-          label="Room along the row"
-          value={facts.spacing ?? Number(kind.usualFacts["spacing"])}
-          least={100}
-          most={20_000}
-          onChange={(spacing) => set({ spacing })}
-        />
-        <Whole
-          label="Year since planting"
-          value={facts.year ?? null}
-          least={1}
-          most={200}
-          onChange={(year) => set({ year })}
-        />
-        <Loss value={facts.winterLoss ?? null} onChange={(winterLoss) => set({ winterLoss })} />
-        {support && (support.wires ?? []).length > 0 && (
-          <Wires
-            key={support.kind}
-            support={support}
-            onChange={(support) => survey.change((d) => ({ ...d, support }))}
-          />
-        )}
-      </chakra.div>
+      <InNumbers survey={survey} kind={kind} facts={facts} support={support} set={set} />
       <chakra.div marginTop="12px">
         <chakra.p fontWeight="700" marginBottom="4px">
           Buds are reckoned
@@ -117,51 +66,152 @@ export function VineFacts() {
           />
         </chakra.div>
       )}
-      {by === "weight" && (
-        <chakra.div marginTop="12px" display="flex" gap="10px" flexWrap="wrap" alignItems="end">
-          <Field label="Rule" hint={`${(named ?? usual)?.why ?? ""}`}>
-            <Select
-              value={facts.budRule ? (named?.id ?? "own") : "usual"}
-              onChange={(e) => {
-                const r = rules.data?.find((x) => x.id === e.target.value);
-                set({ budRule: r ? { base: Number(r.base), per: Number(r.per), unit: Number(r.unit) } : null });
-              }}
-            >
-              <option value="usual">as usual for the kind{usual ? ` (${usual.name})` : ""}</option>
-              {(rules.data ?? []).map((r) => (
-                <option key={r.id} value={r.id}>
-                  {r.name}: {r.base} + {r.per}
-                </option>
-              ))}
-              {facts.budRule && !named && <option value="own">your own</option>}
-            </Select>
-          </Field>
-          <chakra.div width="120px">
-            <Whole
-              label="First pound"
-              value={rule.base}
-              least={1}
-              most={500}
-              onChange={(base) => base !== null && set({ budRule: { ...rule, base } })}
-            />
-          </chakra.div>
-          <chakra.div width="120px">
-            <Whole
-              label="Each further"
-              value={rule.per}
-              least={0}
-              most={500}
-              onChange={(per) => per !== null && set({ budRule: { ...rule, per } })}
-            />
-          </chakra.div>
-        </chakra.div>
-      )}
+      {by === "weight" && <ByWeight facts={facts} rules={rules} set={set} named={named} usual={usual} />}
       <chakra.div marginTop="12px">
         <Button size="small" look="main" onClick={() => setOpen(false)}>
           That is all
         </Button>
       </chakra.div>
     </Panel>
+  );
+}
+
+/** What is known, in a line. */
+function Closed({
+  long,
+  heavy,
+  setOpen,
+  facts,
+  by,
+}: {
+  long: (mm: number) => string;
+  heavy: (grams: number) => string;
+  setOpen: Dispatch<SetStateAction<boolean>>;
+  facts: Facts;
+  by: "weight" | "metre" | "spurs";
+}) {
+  return (
+    <Panel style={{ padding: "8px 14px" }}>
+      <chakra.div display="flex" gap="10px" alignItems="center" flexWrap="wrap">
+        <chakra.span flex="1" minWidth="200px">
+          <b>{facts.pruningWeight != null ? `Prunings ${heavy(facts.pruningWeight)}` : "Prunings not weighed"}</b>
+          <chakra.span color="muted">
+            {facts.spacing != null ? `; ${long(facts.spacing)} of row` : ""}
+            {facts.winterLoss ? `; ${facts.winterLoss.dead} of ${facts.winterLoss.cut} buds dead` : ""}
+            {`; buds ${byWords[by]}`}
+          </chakra.span>
+        </chakra.span>
+        <Button size="small" onClick={() => setOpen(true)}>
+          Change
+        </Button>
+      </chakra.div>
+    </Panel>
+  );
+}
+
+/** What is measured of the vine. */
+function InNumbers({
+  survey,
+  kind,
+  facts,
+  support,
+  set,
+}: {
+  survey: SurveyInHand;
+  kind: Schemas["KindView"];
+  facts: Facts;
+  support: Support | null;
+  set: (next: Partial<Facts>) => void;
+}) {
+  return (
+    <chakra.div
+      display="grid"
+      gap="12px 18px"
+      marginTop="8px"
+      gridTemplateColumns="repeat(auto-fill, minmax(min(100%, 220px), 1fr))"
+    >
+      <Weight
+        label="One-year prunings"
+        hint="of this winter, without old wood; empty where not weighed"
+        value={facts.pruningWeight ?? null}
+        most={100_000}
+        onChange={(pruningWeight) => set({ pruningWeight, rule: null })}
+      />
+      <Length
+        label="Room along the row"
+        value={facts.spacing ?? Number(kind.usualFacts["spacing"])}
+        least={100}
+        most={20_000}
+        onChange={(spacing) => set({ spacing })}
+      />
+      <Whole
+        label="Year since planting"
+        value={facts.year ?? null}
+        least={1}
+        most={200}
+        onChange={(year) => set({ year })}
+      />
+      <Loss value={facts.winterLoss ?? null} onChange={(winterLoss) => set({ winterLoss })} />
+      {support && (support.wires ?? []).length > 0 && (
+        <Wires key={support.kind} support={support} onChange={(support) => survey.change((d) => ({ ...d, support }))} />
+      )}
+    </chakra.div>
+  );
+}
+
+/** By which rule the buds are reckoned from the prunings. */
+function ByWeight({
+  facts,
+  rules,
+  set,
+  named,
+  usual,
+}: {
+  facts: Facts;
+  rules: UseQueryResult<Schemas["BudRuleView"][], Error>;
+  set: (next: Partial<Facts>) => void;
+  named: Schemas["BudRuleView"] | undefined;
+  usual: Schemas["BudRuleView"] | undefined;
+}) {
+  const rule = facts.budRule ?? (usual ? { base: Number(usual.base), per: Number(usual.per) } : { base: 30, per: 10 });
+  return (
+    <chakra.div marginTop="12px" display="flex" gap="10px" flexWrap="wrap" alignItems="end">
+      <Field label="Rule" hint={`${(named ?? usual)?.why ?? ""}`}>
+        <Select
+          value={facts.budRule ? (named?.id ?? "own") : "usual"}
+          onChange={(e) => {
+            const r = rules.data?.find((x) => x.id === e.target.value);
+            set({ budRule: r ? { base: Number(r.base), per: Number(r.per), unit: Number(r.unit) } : null });
+          }}
+        >
+          <option value="usual">as usual for the kind{usual ? ` (${usual.name})` : ""}</option>
+          {(rules.data ?? []).map((r) => (
+            <option key={r.id} value={r.id}>
+              {r.name}: {r.base} + {r.per}
+            </option>
+          ))}
+          {facts.budRule && !named && <option value="own">your own</option>}
+        </Select>
+      </Field>
+      <chakra.div width="120px">
+        <Whole
+          label="First pound"
+          value={rule.base}
+          least={1}
+          most={500}
+          onChange={(base) => base !== null && set({ budRule: { ...rule, base } })}
+        />
+      </chakra.div>
+      <chakra.div width="120px">
+        <Whole
+          label="Each further"
+          value={rule.per}
+          least={0}
+          most={500}
+          onChange={(per) => per !== null && set({ budRule: { ...rule, per } })}
+        />
+      </chakra.div>
+    </chakra.div>
   );
 }
 

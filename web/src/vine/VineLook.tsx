@@ -1,21 +1,22 @@
 import { BesideDrawing } from "../shared/BesideDrawing";
 import { chakra } from "@chakra-ui/react";
-import { useCallback, useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { useCallback, useMemo, useState, type SetStateAction, type Dispatch } from "react";
+import { useNavigate, type NavigateFunction } from "react-router";
 import { Button, Notice, Panel } from "../app/ui";
 import { UndoButton } from "../shared/PlanBar";
 import { usePlant } from "../shared/usePlant";
 import { StemEditor } from "../shared/StemEditor";
-import { sceneOf } from "../drawing/scene";
+import { sceneOf, type Scene } from "../drawing/scene";
 import type { StemId } from "../api/stemId";
-import type { Support, SurveyStem } from "../survey/types";
+import type { Support, SurveyStem, SurveyDocument } from "../survey/types";
 import { GrowthWalk } from "./GrowthWalk";
-import { isUnseen, placesOf } from "./places";
+import { isUnseen, placesOf, type Place } from "./places";
 import { PlaceWalk } from "./PlaceWalk";
 import { StartVine } from "./StartVine";
 import { VinePicture } from "./VinePicture";
 import { VineFacts } from "./VineFacts";
 import { YoungWalk } from "./YoungWalk";
+import type { SurveyInHand } from "../shared/useSurvey";
 
 /** Looking at a vine: how it is trained, then place by place, a tap for each. */
 export default function VineLook() {
@@ -44,36 +45,18 @@ export default function VineLook() {
     <BesideDrawing
       width="420px"
       drawing={
-        <chakra.div display="grid" gap="10px">
-          {start && (
-            <Notice tone="plain">
-              Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
-              stand; then you mend it place by place.
-            </Notice>
-          )}
-          {(preview || !start) && (
-            <VinePicture
-              brief
-              goblet={!start && vine?.system === "goblet"}
-              scene={preview ?? scene}
-              plan={null}
-              state="found"
-              selected={start || young ? selected : (asked?.id ?? selected)}
-              onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
-              title={
-                start
-                  ? "A vine as it would be drawn"
-                  : "The vine from the front; point at a place to note what stands there"
-              }
-            />
-          )}
-          {survey.carriedFrom !== null && !start && (
-            <Notice tone="plain">
-              This is what the work of {survey.carriedFrom} left, a season older. Go along it again and note which
-              shoots stand in each place.
-            </Notice>
-          )}
-        </chakra.div>
+        <Drawn
+          survey={survey}
+          scene={scene}
+          vine={vine}
+          selected={selected}
+          setSelected={setSelected}
+          setDetail={setDetail}
+          young={young}
+          start={start}
+          asked={asked}
+          preview={preview}
+        />
       }
       below={!start && <VineFacts />}
     >
@@ -94,17 +77,7 @@ export default function VineLook() {
       ) : (
         <PlaceWalk place={asked} looked={looked} onLooked={setLooked} onSelect={setSelected} onDetail={setDetail} />
       )}
-      <chakra.div display="flex" gap="8px" flexWrap="wrap">
-        <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
-          See the plan
-        </Button>
-        <UndoButton />
-        {!start && !second && (
-          <Button look="quiet" onClick={() => setAnew(true)}>
-            Draw it anew
-          </Button>
-        )}
-      </chakra.div>
+      <Ways navigate={navigate} stems={stems} setAnew={setAnew} second={second} start={start} />
       {start && stems.length === 0 && (
         <Panel>
           <chakra.h2 fontSize="1.05rem">What counts as a place</chakra.h2>
@@ -115,5 +88,92 @@ export default function VineLook() {
         </Panel>
       )}
     </BesideDrawing>
+  );
+}
+
+/** The vine as it was noted so far. */
+function Drawn({
+  survey,
+  scene,
+  vine,
+  selected,
+  setSelected,
+  setDetail,
+  young,
+  start,
+  asked,
+  preview,
+}: {
+  survey: SurveyInHand;
+  scene: Scene;
+  vine: SurveyDocument["vine"];
+  selected: StemId | null;
+  setSelected: Dispatch<SetStateAction<StemId | null>>;
+  setDetail: Dispatch<SetStateAction<string | null>>;
+  young: boolean;
+  start: boolean;
+  asked: Place | null;
+  preview: Scene | null;
+}) {
+  return (
+    <chakra.div display="grid" gap="10px">
+      {start && (
+        <Notice tone="plain">
+          Say how the vine is trained and about how much of it there is. It is drawn at once, as such vines usually
+          stand; then you mend it place by place.
+        </Notice>
+      )}
+      {(preview || !start) && (
+        <VinePicture
+          brief
+          goblet={!start && vine?.system === "goblet"}
+          scene={preview ?? scene}
+          plan={null}
+          state="found"
+          selected={start || young ? selected : (asked?.id ?? selected)}
+          onSelect={start ? undefined : (id) => (setDetail(null), setSelected(id))}
+          title={
+            start
+              ? "A vine as it would be drawn"
+              : "The vine from the front; point at a place to note what stands there"
+          }
+        />
+      )}
+      {survey.carriedFrom !== null && !start && (
+        <Notice tone="plain">
+          This is what the work of {survey.carriedFrom} left, a season older. Go along it again and note which shoots
+          stand in each place.
+        </Notice>
+      )}
+    </chakra.div>
+  );
+}
+
+/** On to the plan, or back. */
+function Ways({
+  navigate,
+  stems,
+  setAnew,
+  second,
+  start,
+}: {
+  navigate: NavigateFunction;
+  stems: SurveyStem[];
+  setAnew: Dispatch<SetStateAction<boolean>>;
+  second: boolean;
+  start: boolean;
+}) {
+  return (
+    <chakra.div display="flex" gap="8px" flexWrap="wrap">
+      <Button look="main" disabled={stems.length === 0} onClick={() => void navigate("../decide")}>
+        See the plan
+      </Button>
+      <UndoButton />
+      {!start && !second && (
+        <Button look="quiet" onClick={() => setAnew(true)}>
+          Draw it anew
+        </Button>
+      )}
+    </chakra.div>
   );
 }

@@ -3,7 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
 import { at } from "../api/base";
-import { newId } from "../api/client";
+import { newId, type Schemas } from "../api/client";
 import { useMeasures } from "../app/settings";
 import { Button, Field, Input, Panel } from "../app/ui";
 import { outbox } from "../outbox/outbox";
@@ -11,6 +11,7 @@ import { usePlant } from "../shared/usePlant";
 import { useHalf } from "../app/kept";
 import { readWeight } from "../survey/weights";
 import { Weight } from "./VineFacts";
+import type { Spoken } from "../survey/sentence";
 
 /** What a vine bore and grew, year by year, and whether the two are in balance; and where to note this year's. */
 export function VineYears() {
@@ -45,47 +46,7 @@ export function VineYears() {
       )}
       <chakra.ul marginTop="6px">
         {years.map((y) => (
-          <chakra.li key={String(y.season)} borderTop="1px solid var(--line)" paddingBlock="8px">
-            <chakra.div display="grid" gridTemplateColumns="64px 1fr" gap="10px" alignItems="center">
-              <b>{y.season}</b>
-              <svg
-                viewBox="0 0 420 44"
-                role="img"
-                aria-label={`${y.season}: ${say(y)}`}
-                style={{ width: "100%", maxWidth: 560 }}
-              >
-                {y.crop != null && (
-                  <>
-                    <rect
-                      x="0"
-                      y="3"
-                      width={Math.max(2, (Number(y.crop) / most) * 290)}
-                      height="16"
-                      fill="var(--leaf)"
-                    />
-                    <text x={(Number(y.crop) / most) * 290 + 6} y="16" fontSize="14" fill="var(--ink)">
-                      {heavy(Number(y.crop))} of grapes
-                    </text>
-                  </>
-                )}
-                {y.pruningWeight != null && (
-                  <>
-                    <rect
-                      x="0"
-                      y="23"
-                      width={Math.max(2, (Number(y.pruningWeight) / most) * 290)}
-                      height="16"
-                      fill="var(--bark3)"
-                    />
-                    <text x={(Number(y.pruningWeight) / most) * 290 + 6} y="36" fontSize="14" fill="var(--ink)">
-                      {heavy(Number(y.pruningWeight))} of prunings
-                    </text>
-                  </>
-                )}
-              </svg>
-            </chakra.div>
-            <p>{say(y)}</p>
-          </chakra.li>
+          <Year key={String(y.season)} say={say} heavy={heavy} most={most} y={y} />
         ))}
       </chakra.ul>
       {years.length > 0 && (
@@ -123,6 +84,57 @@ export function VineYears() {
         <Prunings />
       </chakra.div>
     </Panel>
+  );
+}
+
+/** What a year bore and grew. */
+function Year({
+  say,
+  heavy,
+  most,
+  y,
+}: {
+  say: (sentence: Spoken) => string;
+  heavy: (grams: number) => string;
+  most: number;
+  y: Schemas["PlanBalance"];
+}) {
+  return (
+    <chakra.li borderTop="1px solid var(--line)" paddingBlock="8px">
+      <chakra.div display="grid" gridTemplateColumns="64px 1fr" gap="10px" alignItems="center">
+        <b>{y.season}</b>
+        <svg
+          viewBox="0 0 420 44"
+          role="img"
+          aria-label={`${y.season}: ${say(y)}`}
+          style={{ width: "100%", maxWidth: 560 }}
+        >
+          {y.crop != null && (
+            <>
+              <rect x="0" y="3" width={Math.max(2, (Number(y.crop) / most) * 290)} height="16" fill="var(--leaf)" />
+              <text x={(Number(y.crop) / most) * 290 + 6} y="16" fontSize="14" fill="var(--ink)">
+                {heavy(Number(y.crop))} of grapes
+              </text>
+            </>
+          )}
+          {y.pruningWeight != null && (
+            <>
+              <rect
+                x="0"
+                y="23"
+                width={Math.max(2, (Number(y.pruningWeight) / most) * 290)}
+                height="16"
+                fill="var(--bark3)"
+              />
+              <text x={(Number(y.pruningWeight) / most) * 290 + 6} y="36" fontSize="14" fill="var(--ink)">
+                {heavy(Number(y.pruningWeight))} of prunings
+              </text>
+            </>
+          )}
+        </svg>
+      </chakra.div>
+      <p>{say(y)}</p>
+    </chakra.li>
   );
 }
 

@@ -166,6 +166,20 @@ export interface Frame {
   room: number;
 }
 
+/** Shoots near the head, one after another to the left and to the right. */
+const longCanes = (frame: Frame): SurveyStem[] =>
+  Array.from({ length: frame.places }, (_, i): SurveyStem => ({
+    id: stemId(String.fromCharCode(65 + i)),
+    role: "shoot",
+    parent: "T",
+    at: Math.round(frame.head - 15 - i * 9),
+    clock: i % 2 === 0 ? 9 : 3,
+    diameter: 9,
+    age: 1,
+    length: 1500,
+    lean: 26 + ((i * 7) % 22),
+  }));
+
 /** A whole vine as it usually stands, to be mended place by place. */
 export function vineOf(frame: Frame): SurveyStem[] {
   if (frame.system === "training") {
@@ -193,25 +207,7 @@ export function vineOf(frame: Frame): SurveyStem[] {
     lean: 0,
     radius: 0,
   };
-  if (frame.system === "long-cane") {
-    return [
-      trunk,
-      ...Array.from({ length: frame.places }, (_, i): SurveyStem => {
-        const left = i % 2 === 0;
-        return {
-          id: stemId(String.fromCharCode(65 + i)),
-          role: "shoot",
-          parent: "T",
-          at: Math.round(frame.head - 15 - i * 9),
-          clock: left ? 9 : 3,
-          diameter: 9,
-          age: 1,
-          length: 1500,
-          lean: 26 + ((i * 7) % 22),
-        };
-      }),
-    ];
-  }
+  if (frame.system === "long-cane") return [trunk, ...longCanes(frame)];
   const ring = frame.system === "goblet";
   const sides = ring ? ["S"] : frame.arms === 1 ? ["R"] : ["L", "R"];
   const length = frame.room * frame.places + 60;
