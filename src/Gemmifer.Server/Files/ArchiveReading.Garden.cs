@@ -46,11 +46,8 @@ public static partial class Archive
 
                 var seen = PictureReading.Read(picture, "/picture", errors);
                 Refuse(Photos, i, errors);
-                PhotoEndpoints.Check(
-                    new FieldReader(JsonSerializer.SerializeToElement(photo, PartJson.Options), "", errors),
-                    seen!.Width,
-                    seen.Height
-                );
+                var f = new FieldReader(JsonSerializer.SerializeToElement(photo, PartJson.Options), "", errors);
+                PhotoEndpoints.Check(PhotoInput.Read(f), f, seen!.Width, seen.Height);
                 Refuse(Photos, i, errors);
                 records.Add(photo.ToRecord(seen.Width, seen.Height));
             }
@@ -73,7 +70,8 @@ public static partial class Archive
                     Set = "{}",
                     Revision = 1,
                 };
-                OwnSchools.Fill(record, read[i], "", errors);
+                var f = new FieldReader(read[i], "", errors);
+                OwnSchools.Fill(record, OwnSchoolInput.Read(f), f);
                 Refuse(Schools, i, errors);
                 var whole = Whole<ArchiveSchool>(Schools, i, read[i]);
                 (record.CreatedAt, record.RemovedAt) = (whole.CreatedAt, whole.RemovedAt);

@@ -37,6 +37,32 @@ internal static class Pipeline
         }
     }
 
+    /// <summary>Goes on with a body that a record reads, and with its reader, in which what is wrong stands.</summary>
+    public static Task<IResult> WithBodyAsync<TBody>(
+        HttpRequest request,
+        CancellationToken cancel,
+        Func<TBody, FieldReader, Task<IResult>> use,
+        int most = SurveyLimits.BodyBytes
+    )
+        where TBody : IBody<TBody> =>
+        WithBodyAsync(
+            request,
+            cancel,
+            json =>
+            {
+                var f = new FieldReader(json, "", []);
+                return use(TBody.Read(f, DayOf(request)), f);
+            },
+            most: most
+        );
+
+    /// <summary>The day on which what a request brings was made, where the garden is.</summary>
+    private static DateOnly DayOf(HttpRequest request)
+    {
+        var clock = request.HttpContext.RequestServices.GetRequiredService<TimeProvider>();
+        return Waited.Day(Waited.Since(request, clock), clock);
+    }
+
     /// <summary>
     /// Goes on with a stored thing as it was seen; 428 where nobody says how it was seen, 404 where there is none, 412
     /// where it was changed since.

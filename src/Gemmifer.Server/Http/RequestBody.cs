@@ -191,6 +191,10 @@ public static class RequestBody
     public static string? Seen(HttpRequest request) =>
         request.Headers.IfMatch.ToString().Trim('"') is { Length: > 0 } seen ? seen : null;
 
+    /// <summary>The id that stands in a body, whatever it is; null where there is none.</summary>
+    public static string? IdIn(FieldReader fields) =>
+        fields.Find("id") is { ValueKind: JsonValueKind.String } id ? id.GetString() : null;
+
     /// <summary>
     /// The id a page made for what it adds, so that what is sent twice is there once; null where it made none.
     /// </summary>

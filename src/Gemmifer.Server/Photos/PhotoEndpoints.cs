@@ -34,7 +34,21 @@ public sealed record PhotoView(
 
 /// <summary>A photograph as it is sent.</summary>
 /// <param name="Picture">JPEG, PNG or WebP in base64, its longer side up to 1,600 pixels; only when it is new.</param>
-public sealed record PhotoInput(double From, double? Focal35, string? Picture, JsonElement? Taps);
+public sealed record PhotoInput(double From, double? Focal35, string? Picture, JsonElement? Taps) : IBody<PhotoInput>
+{
+    static PhotoInput IBody<PhotoInput>.Read(FieldReader f, DateOnly today) => Read(f);
+
+    internal static PhotoInput Read(FieldReader f)
+    {
+        f.Require("from");
+        return new PhotoInput(
+            f.NumberAbove("from", 0, 12) ?? 0,
+            f.Number("focal35", TraceReader.LeastFocal, TraceReader.MostFocal),
+            f.Find("picture") is { ValueKind: JsonValueKind.String } picture ? picture.GetString() : null,
+            f.Find("taps")
+        );
+    }
+}
 
 /// <summary>Photographs of a plant and what was tapped on them.</summary>
 public static class PhotoEndpoints
@@ -68,7 +82,7 @@ public static class PhotoEndpoints
             .WithName("savePhoto")
             .WithSummary("Keeps a photograph under the name the page made for it, or what was tapped on it since.")
             .ForHelpers()
-            .Accepts<PhotoInput>("application/json")
+            .Reads<PhotoInput>()
             .Produces<PhotoView>()
             .ProducesProblem(404)
             .ProducesProblem(412)
@@ -86,13 +100,10 @@ public static class PhotoEndpoints
             .ProducesProblem(428);
     }
 
-    /// <summary>Notes everything wrong with what is said of a photograph.</summary>
-    public static void Check(FieldReader f, double width, double height)
+    /// <summary>Notes what was tapped outside of the picture, or is no tap.</summary>
+    internal static void Check(PhotoInput input, FieldReader f, double width, double height)
     {
-        f.Require("from");
-        f.NumberAbove("from", 0, 12);
-        f.Number("focal35", TraceReader.LeastFocal, TraceReader.MostFocal);
-        if (f.Find("taps") is { } taps)
+        if (input.Taps is { } taps)
         {
             PhotoTaps.Check(taps, f.At("taps"), width, height, f.Errors);
         }
@@ -165,12 +176,11 @@ public static class PhotoEndpoints
             return Problems.NotFound("plant");
         }
 
-        return await Pipeline.WithBodyAsync(
+        return await Pipeline.WithBodyAsync<PhotoInput>(
             request,
             cancel,
-            async json =>
+            async (input, f) =>
             {
-                var f = new FieldReader(json, "", []);
                 var record = await FindAsync(garden, id, photo, cancel);
                 if (!f.IsObject)
                 {
@@ -185,9 +195,9 @@ public static class PhotoEndpoints
                 CheckName(f, photo);
 
                 // The picture itself never changes: what is sent again with it is what was tapped.
-                var picture = record is null ? PictureOf(f) : null;
+                var picture = record is null ? PictureOf(input, f) : null;
                 var (width, height) = (record?.Width ?? picture?.Width, record?.Height ?? picture?.Height);
-                Check(f, width ?? PictureReading.LongestPx, height ?? PictureReading.LongestPx);
+                Check(input, f, width ?? PictureReading.LongestPx, height ?? PictureReading.LongestPx);
                 if (f.Errors.Count > 0)
                 {
                     return Problems.Invalid(f.Errors);
@@ -212,9 +222,7 @@ public static class PhotoEndpoints
                     garden.Add(record);
                 }
 
-                record.From = f.NumberAbove("from", 0, 12)!.Value;
-                record.Focal35 = f.Number("focal35", TraceReader.LeastFocal, TraceReader.MostFocal);
-                record.Taps = f.Find("taps")?.GetRawText();
+                (record.From, record.Focal35, record.Taps) = (input.From, input.Focal35, input.Taps?.GetRawText());
                 record.Revision++;
                 return await Pipeline.SaveAsync(
                     garden,
@@ -262,21 +270,21 @@ public static class PhotoEndpoints
         };
     }
 
-    private static KeptPicture? PictureOf(FieldReader f)
+    private static KeptPicture? PictureOf(PhotoInput input, FieldReader f)
     {
         if (!f.Require("picture"))
         {
             return null;
         }
 
-        var given = f.Find("picture")!.Value;
-        if (given.ValueKind != JsonValueKind.String || !given.TryGetBytesFromBase64(out var bytes))
+        var bytes = new byte[((input.Picture?.Length ?? 0) / 4 * 3) + 3];
+        if (input.Picture is null || !Convert.TryFromBase64String(input.Picture, bytes, out var length))
         {
             f.Error("/picture", "encoding", "This is no base64.");
             return null;
         }
 
-        return PictureReading.Read(bytes, "/picture", f.Errors);
+        return PictureReading.Read(bytes[..length], "/picture", f.Errors);
     }
 
     private static async Task<IResult> DeleteAsync(

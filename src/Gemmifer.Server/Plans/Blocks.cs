@@ -61,20 +61,42 @@ public sealed record BlockInput(
     int? PlantedYear,
     System.Text.Json.JsonElement? Vine,
     string? Id = null
-);
+) : IBody<BlockInput>
+{
+    private const int MostAtOnce = 500;
+
+    internal static readonly string[] InBlocks =
+    [
+        .. PlantFamilies.All.Where(f => f.InBlocks).SelectMany(f => f.Kinds).Select(k => k.Id),
+    ];
+
+    static BlockInput IBody<BlockInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("place");
+        f.Require("kind");
+        f.Require("count");
+        var input = new BlockInput(
+            f.Text("place", 80)?.Trim() ?? "",
+            f.Word("kind", InBlocks) ?? "",
+            f.Whole("count", 1, MostAtOnce) ?? 0,
+            f.Whole("plantedYear", SurveyLimits.FirstYear, today.Year),
+            f.Find("vine"),
+            RequestBody.OwnId(f)
+        );
+        if (f.Find("place") is not null && input.Place.Length == 0)
+        {
+            f.Error("/place", "required", "Give the row a name.");
+        }
+
+        return input;
+    }
+}
 
 /// <summary>Rows of vines.</summary>
 public static class Blocks
 {
-    private const int MostAtOnce = 500;
-
     /// <summary>Rows of a page; each of their vines is planned.</summary>
     private const int PageRows = 12;
-
-    private static readonly string[] InBlocks =
-    [
-        .. PlantFamilies.All.Where(f => f.InBlocks).SelectMany(f => f.Kinds).Select(k => k.Id),
-    ];
 
     /// <summary>Adds the routes.</summary>
     public static void MapBlocks(this IEndpointRouteBuilder app)
@@ -116,7 +138,7 @@ public static class Blocks
             .ProducesProblem(422);
         app.MapPost("/api/blocks", AddAsync)
             .WithName("addBlock")
-            .Accepts<BlockInput>("application/json")
+            .Reads<BlockInput>()
             .Produces<BlockView>(201)
             .Produces<BlockView>()
             .ProducesProblem(422);
@@ -141,7 +163,7 @@ public static class Blocks
 
         // Places sort like the plants that grow there.
         var rows = garden
-            .Plants.Where(p => p.RemovedAt == null && InBlocks.Contains(p.Kind))
+            .Plants.Where(p => p.RemovedAt == null && BlockInput.InBlocks.Contains(p.Kind))
             .GroupBy(p => p.Place)
             .Select(g => new { Place = g.Key, Order = g.Min(p => p.SortKey) });
         if (after is not null)
@@ -170,7 +192,7 @@ public static class Blocks
                 garden,
                 planner,
                 clock,
-                p => InBlocks.Contains(p.Kind) && places.Contains(p.Place),
+                p => BlockInput.InBlocks.Contains(p.Kind) && places.Contains(p.Place),
                 cancel
             )
         )
@@ -237,24 +259,12 @@ public static class Blocks
         CancellationToken cancel
     )
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<BlockInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("place");
-            f.Require("kind");
-            f.Require("count");
-            var id = RequestBody.OwnId(f) ?? Guid.CreateVersion7(clock.GetUtcNow()).ToString("n");
-            var place = f.Text("place", 80)?.Trim();
-            var kind = f.Word("kind", InBlocks);
-            var count = f.Whole("count", 1, MostAtOnce);
-            var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, PlantEndpoints.Today(clock).Year);
-            if (place is "")
-            {
-                f.Error("/place", "required", "Give the row a name.");
-            }
-
-            var name = kind is null ? null : PlantFamilies.Of(PlantKinds.Of(kind)).Part;
-            var part = name is null ? [] : ReadPart(f, kind!, name);
+            var (place, kind, count, planted, _, own) = input;
+            var id = own ?? Guid.CreateVersion7(clock.GetUtcNow()).ToString("n");
+            var name = kind.Length == 0 ? null : PlantFamilies.Of(PlantKinds.Of(kind)).Part;
+            var part = name is null ? [] : ReadPart(f, kind, name);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -263,7 +273,7 @@ public static class Blocks
             var first = IdOf(id, 1);
             if (await garden.Plants.AnyAsync(p => p.Id == first, cancel))
             {
-                return Results.Ok((await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
+                return Results.Ok((await ViewAsync(garden, planner, clock, [place], cancel)).Single());
             }
 
             var settings = (await SettingsEndpoints.LoadAsync(garden, cancel)).Settings.Place;
@@ -277,8 +287,8 @@ public static class Blocks
                 {
                     Id = IdOf(id, n),
                     Name = $"{place} {taken + n}",
-                    Kind = kind!,
-                    Place = place!,
+                    Kind = kind,
+                    Place = place,
                     PlantedYear = planted,
                     Revision = 1,
                     CreatedAt = clock.GetUtcNow(),
@@ -306,10 +316,10 @@ public static class Blocks
             catch (DbUpdateException e) when (Saving.Doubled(e))
             {
                 // The same row, sent twice at the same moment.
-                return Results.Ok((await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
+                return Results.Ok((await ViewAsync(garden, planner, clock, [place], cancel)).Single());
             }
 
-            return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, [place!], cancel)).Single());
+            return Results.Created("/api/blocks", (await ViewAsync(garden, planner, clock, [place], cancel)).Single());
         });
     }
 }

@@ -18,13 +18,35 @@ public sealed record PlaceInput(string Name, int Later);
 
 /// <summary>The places of the garden in the order one walks.</summary>
 /// <param name="Places">Those that are named first come first; those that are not named follow by name.</param>
-public sealed record PlacesInput(IReadOnlyList<PlaceInput> Places);
+public sealed record PlacesInput(IReadOnlyList<PlaceInput> Places) : IBody<PlacesInput>
+{
+    private const int MostPlaces = 2_000;
+
+    static PlacesInput IBody<PlacesInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("places");
+        var sent = new List<PlaceInput>();
+        foreach (var (item, path) in f.List("places", MostPlaces))
+        {
+            var p = new FieldReader(item, path, f.Errors);
+            if (p.IsObject && p.Require("name") && p.Text("name", 80) is { } name)
+            {
+                sent.Add(new PlaceInput(name, p.Whole("later", -YearReader.MostLater, YearReader.MostLater) ?? 0));
+            }
+        }
+
+        if (sent.GroupBy(p => p.Name).FirstOrDefault(g => g.Count() > 1) is { } twice)
+        {
+            f.Error("/places", "duplicate", $"'{twice.Key}' stands there twice.");
+        }
+
+        return new PlacesInput(sent);
+    }
+}
 
 /// <summary>The places of the garden: the order one walks, and how their years differ.</summary>
 public static class PlaceEndpoints
 {
-    private const int MostPlaces = 2_000;
-
     /// <summary>Adds the routes.</summary>
     public static void MapPlaces(this IEndpointRouteBuilder app)
     {
@@ -37,7 +59,7 @@ public static class PlaceEndpoints
         app.MapPut("/api/garden/places", PutAsync)
             .WithName("savePlaces")
             .WithSummary("Puts the places in the order one walks, and says how much later each is.")
-            .Accepts<PlacesInput>("application/json")
+            .Reads<PlacesInput>()
             .Produces<PlaceView[]>()
             .ProducesProblem(412)
             .ProducesProblem(422);
@@ -69,25 +91,9 @@ public static class PlaceEndpoints
 
     private static async Task<IResult> PutAsync(HttpRequest request, GardenContext garden, CancellationToken cancel)
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<PlacesInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("places");
-            var sent = new List<PlaceInput>();
-            foreach (var (item, path) in f.List("places", MostPlaces))
-            {
-                var p = new FieldReader(item, path, f.Errors);
-                if (p.IsObject && p.Require("name") && p.Text("name", 80) is { } name)
-                {
-                    sent.Add(new PlaceInput(name, p.Whole("later", -YearReader.MostLater, YearReader.MostLater) ?? 0));
-                }
-            }
-
-            if (sent.GroupBy(p => p.Name).FirstOrDefault(g => g.Count() > 1) is { } twice)
-            {
-                f.Error("/places", "duplicate", $"'{twice.Key}' stands there twice.");
-            }
-
+            var sent = input.Places;
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors, "These places cannot be stored as they are.");

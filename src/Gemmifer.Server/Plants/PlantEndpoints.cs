@@ -19,7 +19,7 @@ public static class PlantEndpoints
         plants
             .MapPost("", AddAsync)
             .WithName("addPlant")
-            .Accepts<PlantInput>("application/json")
+            .Reads<PlantInput>()
             .Produces<PlantView>(201)
             .Produces<PlantView>()
             .ProducesProblem(422);
@@ -27,7 +27,7 @@ public static class PlantEndpoints
         plants
             .MapPut("{id}", PutAsync)
             .WithName("savePlant")
-            .Accepts<PlantInput>("application/json")
+            .Reads<PlantInput>()
             .Produces<PlantView>()
             .ProducesProblem(404)
             .ProducesProblem(412)
@@ -201,44 +201,28 @@ public static class PlantEndpoints
     )
     {
         var f = new FieldReader(json, path, errors);
-        f.Require("name");
-        f.Require("kind");
-        var name = f.Text("name", 80)?.Trim();
-        if (name is "")
-        {
-            f.Error(f.At("name"), "required", "Give the plant a name you will know it by.");
-        }
-
-        var kind = f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]);
-
-        var place = f.Text("place", 80)?.Trim() ?? "";
-        var planted = f.Whole("plantedYear", SurveyLimits.FirstYear, today.Year);
-        var vigour = f.Word("vigour", WireNames.All<Vigour>());
-        var neglected = f.Flag("neglected") ?? false;
-        var union = f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm);
-        var rootstock = f.Flag("rootstock");
-        var look = f.Word("look", WireNames.All<PlantLook>());
-        var sun = f.Word("sun", WireNames.All<Sun>());
-        var (cover, hips, flowerOn) = (f.Flag("cover"), f.Flag("hips"), f.Date("flowerOn"));
+        var input = PlantInput.Read(f, today);
         if (errors.Count > 0)
         {
             return;
         }
 
-        (record.Name, record.Kind, record.Place, record.PlantedYear, record.Vigour) = (
-            name!,
-            kind!,
-            place,
-            planted,
-            vigour
+        (record.Name, record.Kind, record.Place) = (input.Name, input.Kind, input.Place ?? "");
+        (record.PlantedYear, record.Vigour, record.Neglected) = (
+            input.PlantedYear,
+            input.Vigour,
+            input.Neglected ?? false
         );
-        (record.Neglected, record.UnionHeight, record.Rootstock, record.Look) = (neglected, union, rootstock, look);
+        (record.UnionHeight, record.Rootstock, record.Look) = (input.UnionHeight, input.Rootstock, input.Look);
 
         // A page from before these were known does not send them: what is stored stays.
-        bool Sent(string name) => json.TryGetProperty(name, out _);
-        record.Sun = Sent("sun") ? sun : record.Sun;
-        record.Cover = Sent("cover") ? cover ?? false : record.Cover;
-        record.Hips = Sent("hips") ? hips ?? false : record.Hips;
-        record.FlowerOn = Sent("flowerOn") ? flowerOn : record.FlowerOn;
+        record.Sun = f.Has("sun")
+            ? input.Sun is { } sun
+                ? WireNames.Of(sun)
+                : null
+            : record.Sun;
+        record.Cover = f.Has("cover") ? input.Cover ?? false : record.Cover;
+        record.Hips = f.Has("hips") ? input.Hips ?? false : record.Hips;
+        record.FlowerOn = f.Has("flowerOn") ? input.FlowerOn : record.FlowerOn;
     }
 }

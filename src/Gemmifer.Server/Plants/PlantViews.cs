@@ -1,6 +1,8 @@
 using System.Text.Json.Serialization;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Year;
+using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Plants;
 
@@ -26,7 +28,38 @@ public sealed record PlantInput(
     bool? Cover = null,
     bool? Hips = null,
     DateOnly? FlowerOn = null
-);
+) : IBody<PlantInput>
+{
+    static PlantInput IBody<PlantInput>.Read(FieldReader f, DateOnly today) => Read(f, today);
+
+    internal static PlantInput Read(FieldReader f, DateOnly today)
+    {
+        f.Require("name");
+        f.Require("kind");
+        var name = f.Text("name", 80)?.Trim();
+        if (name is "")
+        {
+            f.Error(f.At("name"), "required", "Give the plant a name you will know it by.");
+        }
+
+        return new PlantInput(
+            name ?? "",
+            f.Word("kind", [.. PlantKinds.All.Select(k => k.Id)]) ?? "",
+            f.Text("place", 80)?.Trim(),
+            f.Whole("plantedYear", SurveyLimits.FirstYear, today.Year),
+            f.Word("vigour", WireNames.All<Vigour>()),
+            f.Flag("neglected"),
+            f.Number("unionHeight", SurveyLimits.UnionMinMm, SurveyLimits.UnionMaxMm),
+            f.Flag("rootstock"),
+            f.Word("look", WireNames.All<PlantLook>()),
+            RequestBody.IdIn(f),
+            f.Choice<Sun>("sun"),
+            f.Flag("cover"),
+            f.Flag("hips"),
+            f.Date("flowerOn")
+        );
+    }
+}
 
 /// <summary>A plant as stored.</summary>
 public sealed record PlantView(

@@ -19,13 +19,13 @@ public static class OwnSchools
         app.MapGet("/api/rules", RulesAsync).WithName("rules").ForHelpers().Produces<RuleSchool[]>();
         app.MapPost("/api/rules", AddAsync)
             .WithName("copySchool")
-            .Accepts<OwnSchoolInput>("application/json")
+            .Reads<OwnSchoolInput>()
             .Produces<RuleSchool>(201)
             .Produces<RuleSchool>()
             .ProducesProblem(422);
         app.MapPut("/api/rules/{id}", PutAsync)
             .WithName("saveSchool")
-            .Accepts<OwnSchoolInput>("application/json")
+            .Reads<OwnSchoolInput>()
             .Produces<RuleSchool>()
             .ProducesProblem(404)
             .ProducesProblem(412)
@@ -315,33 +315,23 @@ public static class OwnSchools
 
     private static async Task<IResult?> FillAsync(OwnSchoolRecord record, HttpRequest request, CancellationToken cancel)
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<IResult?>(request, cancel, async json =>
         {
-            var errors = new List<SurveyError>();
+            var f = new FieldReader(json, "", []);
 
             // Only what is added has an id of the page's making.
-            var id = record.Name.Length == 0 ? RequestBody.OwnId(new FieldReader(json, "", errors)) : null;
-            Fill(record, json, "", errors);
+            var id = record.Name.Length == 0 ? RequestBody.OwnId(f) : null;
+            Fill(record, OwnSchoolInput.Read(f), f);
             record.Id = id ?? record.Id;
-            return errors.Count > 0 ? Problems.Invalid(errors, "This school cannot be stored as it is.") : null;
+            return f.Errors.Count > 0 ? Problems.Invalid(f.Errors, "This school cannot be stored as it is.") : null;
         });
     }
 
     /// <summary>Fills a school from what was sent; what is wrong stands in the errors.</summary>
-    internal static void Fill(OwnSchoolRecord record, JsonElement json, string path, List<SurveyError> errors)
+    internal static void Fill(OwnSchoolRecord record, OwnSchoolInput input, FieldReader f)
     {
-        var f = new FieldReader(json, path, errors);
-        f.Require("name");
-        f.Require("base");
-        f.Require("set");
-        var name = f.Text("name", 80)?.Trim();
-        if (name is "")
-        {
-            f.Error(f.At("name"), "required", "Give your school a name you will know it by.");
-        }
-
-        var from = f.Word("base", [.. SchoolCatalog.Ids]);
-        if (f.Find("set") is { } set && from is not null)
+        var (errors, set, from) = (f.Errors, input.Set, input.Base);
+        if (set.ValueKind != JsonValueKind.Undefined && from.Length > 0)
         {
             var notes = new SurveyNotes();
             var school = SchoolSettings.Apply(SchoolCatalog.File(from)!.General, set, f.At("set"), notes);
@@ -355,7 +345,7 @@ public static class OwnSchools
 
         if (errors.Count == 0)
         {
-            (record.Name, record.Base) = (name!, from!);
+            (record.Name, record.Base) = (input.Name, from);
         }
     }
 }

@@ -1,6 +1,8 @@
 using System.Text.Json;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
+using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Schools;
 
@@ -8,7 +10,30 @@ namespace Gemmifer.Server.Schools;
 /// <param name="Set">The changed values by name, as in the exchange format.</param>
 /// <param name="Id">Made by the page that adds it, 32 digits and letters from a to f; sent twice it is added
 /// once.</param>
-public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set, string? Id = null);
+public sealed record OwnSchoolInput(string Name, string Base, JsonElement Set, string? Id = null)
+    : IBody<OwnSchoolInput>
+{
+    static OwnSchoolInput IBody<OwnSchoolInput>.Read(FieldReader f, DateOnly today) => Read(f);
+
+    internal static OwnSchoolInput Read(FieldReader f)
+    {
+        f.Require("name");
+        f.Require("base");
+        f.Require("set");
+        var name = f.Text("name", 80)?.Trim();
+        if (name is "")
+        {
+            f.Error(f.At("name"), "required", "Give your school a name you will know it by.");
+        }
+
+        return new OwnSchoolInput(
+            name ?? "",
+            f.Word("base", [.. SchoolCatalog.Ids]) ?? "",
+            f.Find("set") ?? default,
+            RequestBody.IdIn(f)
+        );
+    }
+}
 
 /// <summary>
 /// A school as the rules screen shows it: every value with its source, its range and, where the gardener set it, what

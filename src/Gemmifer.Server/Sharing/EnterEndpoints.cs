@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using Gemmifer.Core.Exchange;
 using Gemmifer.Server.Http;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
@@ -26,13 +27,17 @@ public sealed record HereView(
 );
 
 /// <summary>What a device brings to be let in.</summary>
-public sealed record EnterInput(string Code);
+public sealed record EnterInput(string Code) : IBody<EnterInput>
+{
+    private const int MostCode = 200;
+
+    static EnterInput IBody<EnterInput>.Read(FieldReader f, DateOnly today) =>
+        new(f.Require("code") ? f.Text("code", MostCode) ?? "" : "");
+}
 
 /// <summary>Coming in, going out, and who one is.</summary>
 public static class EnterEndpoints
 {
-    private const int MostCode = 200;
-
     /// <summary>Adds the routes.</summary>
     public static void MapEnter(this IEndpointRouteBuilder app)
     {
@@ -46,7 +51,7 @@ public static class EnterEndpoints
         app.MapPost("/api/sign-in", EnterAsync)
             .WithName("signIn")
             .WithSummary("Signs this browser in with a code: one of a person once, one to look till it ends.")
-            .Accepts<EnterInput>("application/json")
+            .Reads<EnterInput>()
             .Produces<HereView>()
             .ProducesProblem(403)
             .ProducesProblem(409)
@@ -87,17 +92,15 @@ public static class EnterEndpoints
             return People.NotShared();
         }
 
-        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<EnterInput>(context.Request, cancel, async (input, f) =>
         {
-            List<Core.Exchange.SurveyError> errors = [];
-            var f = new Core.Exchange.FieldReader(json, "", errors);
-            if (!f.IsObject || !f.Require("code") || f.Text("code", MostCode) is not { } code)
+            if (f.Errors.Count > 0)
             {
-                return Problems.Invalid(errors, "This is no code to sign in with.");
+                return Problems.Invalid(f.Errors, "This is no code to sign in with.");
             }
 
             var before = Visitor.Of(context);
-            if (await door.EnterAsync(code, DeviceOf(context.Request), before) is not { } visitor)
+            if (await door.EnterAsync(input.Code, DeviceOf(context.Request), before) is not { } visitor)
             {
                 return Problems.Of(
                     403,

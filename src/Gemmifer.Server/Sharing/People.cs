@@ -31,17 +31,49 @@ public sealed record PeopleView(string Address, bool OwnCertificate, PersonView[
 public sealed record InvitationView(string Id, string Url, string Picture, DateTimeOffset EndsAt);
 
 /// <summary>Somebody to be let in, by name.</summary>
-public sealed record PersonInput(string Name);
+public sealed record PersonInput(string Name) : IBody<PersonInput>
+{
+    static PersonInput IBody<PersonInput>.Read(FieldReader f, DateOnly today)
+    {
+        var name = f.Require("name") ? f.Text("name", People.MostName)?.Trim() : null;
+        if (name is "")
+        {
+            f.Error("/name", "length", "Say whom you let in.");
+        }
+
+        return new PersonInput(name ?? "");
+    }
+}
 
 /// <summary>A link to look: a plant by its id or a place, and for how many days.</summary>
-public sealed record LookLinkInput(string? Plant, string? Place, int Days);
+public sealed record LookLinkInput(string? Plant, string? Place, int Days) : IBody<LookLinkInput>
+{
+    private const int MostDays = 366;
+
+    static LookLinkInput IBody<LookLinkInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("days");
+        var (plant, place, days) = (
+            f.Text("plant", 64),
+            f.Text("place", People.MostName),
+            f.Whole("days", 1, MostDays)
+        );
+        if (f.Errors.Count == 0 && plant is null == (place is null))
+        {
+            f.Error("/plant", "one-of", "Name one plant, or one place.");
+        }
+
+        return new LookLinkInput(plant, place, days ?? 0);
+    }
+}
 
 /// <summary>Letting in, and showing out; the owner's alone.</summary>
 public static class People
 {
-    private const int MostName = 80,
-        MostDays = 366,
-        MostPeople = 50,
+    /// <summary>Letters of a name.</summary>
+    internal const int MostName = 80;
+
+    private const int MostPeople = 50,
         MostLinks = 100;
 
     /// <summary>Adds the routes.</summary>
@@ -51,7 +83,7 @@ public static class People
         app.MapPost("/api/people", AddAsync)
             .WithName("addHelper")
             .WithSummary("A helper, and the link that signs their first device in.")
-            .Accepts<PersonInput>("application/json")
+            .Reads<PersonInput>()
             .Produces<InvitationView>(201)
             .ProducesProblem(409)
             .ProducesProblem(422);
@@ -75,7 +107,7 @@ public static class People
         app.MapPost("/api/links", LinkAsync)
             .WithName("addLookLink")
             .WithSummary("A link to look at one plant or bed, till it ends.")
-            .Accepts<LookLinkInput>("application/json")
+            .Reads<LookLinkInput>()
             .Produces<InvitationView>(201)
             .ProducesProblem(409)
             .ProducesProblem(422);
@@ -163,18 +195,11 @@ public static class People
             return NotShared();
         }
 
-        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<PersonInput>(context.Request, cancel, async (input, f) =>
         {
-            List<SurveyError> errors = [];
-            var f = new FieldReader(json, "", errors);
-            if (!f.IsObject || !f.Require("name") || f.Text("name", MostName)?.Trim() is not { } name)
+            if (f.Errors.Count > 0)
             {
-                return Problems.Invalid(errors, "Nobody was let in.");
-            }
-
-            if (name.Length == 0)
-            {
-                return Problems.Invalid([new SurveyError("/name", "length", "Say whom you let in.")]);
+                return Problems.Invalid(f.Errors, "Nobody was let in.");
             }
 
             if (await people.Users.CountAsync(cancel) >= MostPeople)
@@ -182,7 +207,7 @@ public static class People
                 return Problems.Of(409, "too-many", $"A garden has at most {MostPeople} people.");
             }
 
-            var person = await door.AddAsync(name, Role.Helper);
+            var person = await door.AddAsync(input.Name, Role.Helper);
             var (link, code) = await door.SignInCodeAsync(person.Id, Doorkeeper.Sent);
             return Invitation(share, person.Id, link, code);
         });
@@ -239,41 +264,23 @@ public static class People
             return NotShared();
         }
 
-        return await Pipeline.WithBodyAsync(context.Request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<LookLinkInput>(context.Request, cancel, async (input, f) =>
         {
-            List<SurveyError> errors = [];
-            var f = new FieldReader(json, "", errors);
-            if (!f.IsObject || !f.Require("days"))
-            {
-                return Problems.Invalid(errors, "No link was made.");
-            }
-
-            var (plant, place, days) = (f.Text("plant", 64), f.Text("place", MostName), f.Number("days", 1, MostDays));
-            if (errors.Count == 0 && plant is null == (place is null))
-            {
-                errors.Add(new SurveyError("/plant", "one-of", "Name one plant, or one place."));
-            }
-
+            var (plant, place, days) = input;
             if (
-                errors.Count == 0
+                f.Errors.Count == 0
                 && !await garden.Plants.AnyAsync(
                     p => p.RemovedAt == null && (plant != null ? p.Id == plant : p.Place == place),
                     cancel
                 )
             )
             {
-                errors.Add(
-                    new SurveyError(
-                        plant is null ? "/place" : "/plant",
-                        "unknown",
-                        "Nothing grows there in this garden."
-                    )
-                );
+                f.Error(plant is null ? "/place" : "/plant", "unknown", "Nothing grows there in this garden.");
             }
 
-            if (errors.Count > 0)
+            if (f.Errors.Count > 0)
             {
-                return Problems.Invalid(errors, "No link was made.");
+                return Problems.Invalid(f.Errors, "No link was made.");
             }
 
             if (await people.Links.CountAsync(l => l.Kind == LinkKind.Look, cancel) >= MostLinks)
@@ -281,7 +288,7 @@ public static class People
                 return Problems.Of(409, "too-many", $"At most {MostLinks} links to look are kept. End some first.");
             }
 
-            var (link, code) = await door.LookCodeAsync(new GardenPart(plant, place), TimeSpan.FromDays(days!.Value));
+            var (link, code) = await door.LookCodeAsync(new GardenPart(plant, place), TimeSpan.FromDays(days));
             return Invitation(share, link.Id, link, code);
         });
     }

@@ -23,7 +23,32 @@ public sealed record LogChange(DateTimeOffset Until, DateOnly Day, string Text, 
 /// <param name="Text">Of a note only.</param>
 /// <param name="Grams">Of a crop only, g.</param>
 /// <param name="Struck">Struck out, it counts for nothing.</param>
-public sealed record CorrectionInput(int Changes, DateOnly? Day, string? Text, double? Grams, bool? Struck);
+public sealed record CorrectionInput(int Changes, DateOnly? Day, string? Text, double? Grams, bool? Struck)
+    : IBody<CorrectionInput>
+{
+    static CorrectionInput IBody<CorrectionInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("changes");
+        var input = new CorrectionInput(
+            f.Whole("changes", 0, int.MaxValue) ?? 0,
+            f.Date("day"),
+            f.Text("text", 1000)?.Trim(),
+            f.NumberAbove("grams", 0, VineLimits.CropGrams),
+            f.Flag("struck")
+        );
+        if (input.Text is "")
+        {
+            f.Error("/text", "required", "Write a word or two, or strike the line out.");
+        }
+
+        if (input.Day > today)
+        {
+            f.Error("/day", "range", "It cannot have been after today.");
+        }
+
+        return input;
+    }
+}
 
 /// <summary>Lines of the log are corrected, dated back and struck out, and keep what they said before.</summary>
 public static class Corrections
@@ -33,7 +58,7 @@ public static class Corrections
         app.MapPut("/api/plants/{id}/log/{line:int}", CorrectAsync)
             .WithName("correctLine")
             .WithSummary("Corrects a line of the log, dates it back or strikes it out; what it said is kept.")
-            .Accepts<CorrectionInput>("application/json")
+            .Reads<CorrectionInput>()
             .Produces<LogView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -55,7 +80,7 @@ public static class Corrections
         CancellationToken cancel
     )
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<CorrectionInput>(request, cancel, async (input, f) =>
         {
             if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
             {
@@ -70,24 +95,7 @@ public static class Corrections
                 return Problems.NotFound("line");
             }
 
-            var f = new FieldReader(json, "", []);
-            f.Require("changes");
-            var (seen, day) = (f.Whole("changes", 0, int.MaxValue), f.Date("day"));
-            var (text, grams, struck) = (
-                f.Text("text", 1000)?.Trim(),
-                f.NumberAbove("grams", 0, VineLimits.CropGrams),
-                f.Flag("struck")
-            );
-            if (text is "")
-            {
-                f.Error("/text", "required", "Write a word or two, or strike the line out.");
-            }
-
-            if (day > PlantEndpoints.Today(clock))
-            {
-                f.Error("/day", "range", "It cannot have been after today.");
-            }
-
+            var (seen, day, text, grams, struck) = input;
             if (text is not null && record.Kind != LogKind.Note)
             {
                 f.Error("/text", "unsupported", "Only your own words can be changed.");

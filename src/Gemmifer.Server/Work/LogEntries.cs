@@ -24,7 +24,33 @@ public sealed record EntryInput(
     double? Mm = null,
     double? Grams = null,
     int? Bbch = null
-);
+) : IBody<EntryInput>
+{
+    private const int MostPlants = 10_000,
+        MostBatchChars = 60;
+
+    static EntryInput IBody<EntryInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("batch");
+        var (note, day) = LogEntries.Read(f, today);
+        var (batch, place) = (f.Text("batch", MostBatchChars), f.Text("place", 80));
+        var plants = f.List("plants", MostPlants).Select(p => p.Item.ToString()).Distinct().ToArray();
+        if (batch?.Contains(LogEntries.Between, StringComparison.Ordinal) == true)
+        {
+            f.Error("/batch", "format", "Without a slash.");
+        }
+
+        if (f.Errors.Count == 0 && (plants.Length > 0) == (place is not null))
+        {
+            f.Error("/plants", "required", "Name plants, or one place.");
+        }
+
+        return new EntryInput(plants, place, batch ?? "", note.Text, note.What, day, note.Mm, note.Grams, note.Bbch);
+    }
+
+    /// <summary>What is noted.</summary>
+    internal Noted Note => new(What, Text, Mm, Grams, Bbch);
+}
 
 /// <summary>What was noted on several plants.</summary>
 /// <param name="Plants">How many have the line.</param>
@@ -32,7 +58,14 @@ public sealed record EntryView(string Batch, int Plants, string Text, IReadOnlyL
 
 /// <summary>A line as it is said.</summary>
 /// <param name="Line">Such as "first bloom row 2 today".</param>
-public sealed record SpokenInput(string Line);
+public sealed record SpokenInput(string Line) : IBody<SpokenInput>
+{
+    static SpokenInput IBody<SpokenInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("line");
+        return new SpokenInput(f.Text("line", 300) ?? "");
+    }
+}
 
 /// <summary>What a spoken line means, or what has to be asked; nothing is stored.</summary>
 /// <param name="Question">Null where it is clear.</param>
@@ -57,11 +90,8 @@ public sealed record SpokenView(
 /// <summary>Quick entries: by plant, by bed or row, in one line, and taken back.</summary>
 public static class LogEntries
 {
-    private const int MostPlants = 10_000,
-        MostBatchChars = 60;
-
     /// <summary>Between the name of a batch and its plant in the key of a line.</summary>
-    private const char Between = '/';
+    internal const char Between = '/';
 
     /// <summary>Adds the routes.</summary>
     public static void MapEntries(this IEndpointRouteBuilder app)
@@ -70,7 +100,7 @@ public static class LogEntries
             .WithName("addEntries")
             .WithSummary("Notes one thing on several plants, or on all of a bed or row; all of them or none.")
             .ForHelpers()
-            .Accepts<EntryInput>("application/json")
+            .Reads<EntryInput>()
             .Produces<EntryView>(201)
             .ProducesProblem(404)
             .ProducesProblem(422);
@@ -85,13 +115,13 @@ public static class LogEntries
             .WithName("readEntry")
             .WithSummary("Reads a line such as 'first bloom row 2 today'; nothing is stored.")
             .ForHelpers()
-            .Accepts<SpokenInput>("application/json")
+            .Reads<SpokenInput>()
             .Produces<SpokenView>()
             .ProducesProblem(422);
     }
 
-    /// <summary>The entry that a body tells of, and its day; errors stand with the fields.</summary>
-    internal static (Noted Note, DateOnly Day) Read(FieldReader f, DateOnly today)
+    /// <summary>The entry that a body tells of, and its day where that is said; errors stand with the fields.</summary>
+    internal static (Noted Note, DateOnly? Day) Read(FieldReader f, DateOnly today)
     {
         var note = new Noted(
             f.Choice<YearEvent>("what"),
@@ -111,7 +141,7 @@ public static class LogEntries
             f.Errors.AddRange(note.Errors(f.At));
         }
 
-        return (note, day ?? today);
+        return (note, day);
     }
 
     /// <summary>The line of one plant.</summary>
@@ -148,24 +178,11 @@ public static class LogEntries
         CancellationToken cancel
     )
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<EntryInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("batch");
             var at = store.Done(request);
-            var (note, day) = Read(f, store.Day(at));
-            var (batch, place) = (f.Text("batch", MostBatchChars), f.Text("place", 80));
-            var ids = f.List("plants", MostPlants).Select(p => p.Item.ToString()).Distinct().ToArray();
-            if (batch?.Contains(Between, StringComparison.Ordinal) == true)
-            {
-                f.Error("/batch", "format", "Without a slash.");
-            }
-
-            if (f.Errors.Count == 0 && (ids.Length > 0) == (place is not null))
-            {
-                f.Error("/plants", "required", "Name plants, or one place.");
-            }
-
+            var (note, day) = (input.Note, input.Day ?? store.Day(at));
+            var (batch, place, ids) = (input.Batch, input.Place, input.Plants!);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -182,7 +199,7 @@ public static class LogEntries
                     p.PlantedYear,
                 })
                 .ToListAsync(cancel);
-            if (growing.Count == 0 || (place is null && growing.Count != ids.Length))
+            if (growing.Count == 0 || (place is null && growing.Count != ids.Count))
             {
                 return Problems.NotFound(place is null ? "plant" : "place");
             }
@@ -196,16 +213,16 @@ public static class LogEntries
             }
 
             var season = await store.SeasonsAsync(cancel);
-            var keys = growing.Select(p => KeyOf(batch!, p.Id)).ToHashSet(StringComparer.Ordinal);
+            var keys = growing.Select(p => KeyOf(batch, p.Id)).ToHashSet(StringComparer.Ordinal);
             var had = await garden
                 .Log.IgnoreQueryFilters([GardenContext.Standing])
-                .Where(l => l.Key != null && l.Key.StartsWith(batch! + Between))
+                .Where(l => l.Key != null && l.Key.StartsWith(batch + Between))
                 .Select(l => l.Key!)
                 .ToListAsync(cancel);
-            foreach (var plant in growing.Where(p => !had.Contains(KeyOf(batch!, p.Id))))
+            foreach (var plant in growing.Where(p => !had.Contains(KeyOf(batch, p.Id))))
             {
                 var line = LineOf(note, plant.Id, day, at, season, store);
-                line.Key = KeyOf(batch!, plant.Id);
+                line.Key = KeyOf(batch, plant.Id);
                 garden.Add(line);
             }
 
@@ -220,7 +237,7 @@ public static class LogEntries
 
             return Results.Created(
                 "/api/log",
-                new EntryView(batch!, keys.Count, note.Said.Text.Text, note.Said.Measures)
+                new EntryView(batch, keys.Count, note.Said.Text.Text, note.Said.Measures)
             );
         });
     }
@@ -262,11 +279,8 @@ public static class LogEntries
         CancellationToken cancel
     )
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<SpokenInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("line");
-            var line = f.Text("line", 300);
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -279,7 +293,7 @@ public static class LogEntries
                 .Select(p => new NamedPlant(p.Id, p.Name, p.Place))
                 .ToListAsync(cancel);
             return Results.Ok(
-                SpokenNote.Read(line!, PlantEndpoints.Today(clock), plants) switch
+                SpokenNote.Read(input.Line, PlantEndpoints.Today(clock), plants) switch
                 {
                     SpokenReading.Asked a => new SpokenView(
                         a.Question,

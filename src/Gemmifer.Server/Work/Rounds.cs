@@ -35,7 +35,27 @@ public sealed record RoundView(
 /// <param name="Stems">The stems in flower, as in the exchange format; only with a round.</param>
 /// <param name="School">Where not that of the plant.</param>
 /// <param name="Anyway">It is wanted today, in its season or not.</param>
-public sealed record RoundInput(SurveyTask Task, JsonElement? Stems, JsonElement? School, bool? Anyway);
+public sealed record RoundInput(SurveyTask Task, JsonElement? Stems, JsonElement? School, bool? Anyway)
+    : IBody<RoundInput>
+{
+    static RoundInput IBody<RoundInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("task");
+        var task = f.Choice<SurveyTask>("task");
+        var anyway = f.Flag("anyway");
+        if (task == SurveyTask.Prune)
+        {
+            f.Error("/task", "unsupported", "The prune is planned from the survey of the season.");
+        }
+
+        if (task == SurveyTask.Round)
+        {
+            f.Require("stems");
+        }
+
+        return new RoundInput(task ?? default, f.Find("stems"), f.Find("school"), anyway);
+    }
+}
 
 /// <summary>
 /// Visits beside the season's survey: a round among the flowers, covering, uncovering. Each has a survey of its own;
@@ -63,7 +83,7 @@ public static class Rounds
             .WithName("saveRound")
             .WithSummary("Begins a visit under the name the page made for it, or changes what was seen.")
             .ForHelpers()
-            .Accepts<RoundInput>("application/json")
+            .Reads<RoundInput>()
             .Produces<RoundView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -155,22 +175,8 @@ public static class Rounds
             return Problems.NotFound("plant");
         }
 
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<RoundInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("task");
-            var task = f.Choice<SurveyTask>("task");
-            var anyway = f.Flag("anyway") ?? false;
-            if (task == SurveyTask.Prune)
-            {
-                f.Error("/task", "unsupported", "The prune is planned from the survey of the season.");
-            }
-
-            if (task == SurveyTask.Round)
-            {
-                f.Require("stems");
-            }
-
             if (round.Length > MostKeyChars || !round.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_'))
             {
                 f.Error("/round", "format", $"A visit's name is up to {MostKeyChars} letters and digits.");
@@ -182,13 +188,13 @@ public static class Rounds
             }
 
             var record = await FindAsync(garden, id, round, cancel);
-            if (record is not null && await RefuseAsync(garden, record, request, task!.Value, cancel) is { } refused)
+            if (record is not null && await RefuseAsync(garden, record, request, input.Task, cancel) is { } refused)
             {
                 return refused;
             }
 
             var day = record?.Date ?? store.Day(store.Done(request));
-            var composed = await ComposeAsync(plant, task!.Value, day, anyway, f, surveys, cancel);
+            var composed = await ComposeAsync(plant, input, day, surveys, cancel);
             var reading = SurveyDocuments.Read(composed);
             if (reading is SurveyReading.Invalid invalid)
             {
@@ -209,7 +215,7 @@ public static class Rounds
                     Season = season,
                     Visit = (last ?? (RoundRecord.FirstVisit - 1)) + 1,
                     Date = day,
-                    Task = task.Value,
+                    Task = input.Task,
                     Document = "",
                 };
                 garden.Add(record);
@@ -250,32 +256,30 @@ public static class Rounds
     /// <summary>The survey of a visit: of a round what is in flower, else the canes as they stand.</summary>
     private static async Task<JsonObject> ComposeAsync(
         PlantRecord plant,
-        SurveyTask task,
+        RoundInput input,
         DateOnly day,
-        bool anyway,
-        FieldReader f,
         PlantSurveys surveys,
         CancellationToken cancel
     )
     {
         var now = (await surveys.NowAsync(plant, cancel)).Document;
         static JsonNode? Node(JsonElement? e) => e is { } value ? JsonNode.Parse(value.GetRawText()) : null;
-        var round = task == SurveyTask.Round;
+        var round = input.Task == SurveyTask.Round;
         var composed = SurveyDocuments.Compose(
             plant,
             await surveys.PlaceAsync(cancel),
             day,
             new SurveyParts(
-                (round ? Node(f.Find("stems")) : now["stems"]?.DeepClone()) ?? new JsonArray(),
+                (round ? Node(input.Stems) : now["stems"]?.DeepClone()) ?? new JsonArray(),
                 new JsonArray(),
-                Node(f.Find("school")) ?? now["school"]?.DeepClone(),
+                Node(input.School) ?? now["school"]?.DeepClone(),
                 round ? null : now["support"]?.DeepClone(),
                 null,
                 SurveyDocuments.OfFamilies(_ => null)
             )
         );
-        composed["task"] = WireNames.Of(task);
-        if (anyway)
+        composed["task"] = WireNames.Of(input.Task);
+        if (input.Anyway == true)
         {
             composed["anyway"] = true;
         }

@@ -1,5 +1,7 @@
+using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Work;
+using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Work;
 
@@ -19,7 +21,14 @@ public sealed record VisitView(
 /// <summary>What became of a visit.</summary>
 /// <param name="Days">With later: so many days on, 1 to 60; a week where not said.</param>
 /// <param name="Due">The day it was shown to be due; put off from there only.</param>
-public sealed record VisitInput(VisitOutcome Outcome, int? Days, DateOnly? Due);
+public sealed record VisitInput(VisitOutcome Outcome, int? Days, DateOnly? Due) : IBody<VisitInput>
+{
+    static VisitInput IBody<VisitInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("outcome");
+        return new VisitInput(f.Choice<VisitOutcome>("outcome") ?? default, f.Whole("days", 1, 60), f.Date("due"));
+    }
+}
 
 /// <summary>What became of a visit.</summary>
 public enum VisitOutcome

@@ -32,7 +32,7 @@ public static class Visits
         app.MapPost("/api/visits/{id:int}", SettleAsync)
             .WithName("settleVisit")
             .ForHelpers()
-            .Accepts<VisitInput>("application/json")
+            .Reads<VisitInput>()
             .Produces(204)
             .ProducesProblem(404)
             .ProducesProblem(422);
@@ -181,13 +181,9 @@ public static class Visits
         CancellationToken cancel
     )
     {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<VisitInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("outcome");
-            var outcome = f.Choice<VisitOutcome>("outcome");
-            var days = f.Whole("days", 1, 60) ?? 7;
-            var due = f.Date("due");
+            var (outcome, days, due) = (input.Outcome, input.Days ?? 7, input.Due);
             var at = Waited.Since(request, clock);
             if (f.Errors.Count > 0)
             {

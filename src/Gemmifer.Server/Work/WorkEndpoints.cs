@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
-using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
@@ -33,7 +32,7 @@ public static class WorkEndpoints
             .MapPost("work", RecordAsync)
             .WithName("recordStep")
             .ForHelpers()
-            .Accepts<StepInput>("application/json")
+            .Reads<StepInput>()
             .Produces<WorkView>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -45,7 +44,7 @@ public static class WorkEndpoints
             .WithName("tryStep")
             .ForHelpers()
             .WithSummary("What recording a step would change for other stems; nothing is stored.")
-            .Accepts<StepInput>("application/json")
+            .Reads<StepInput>()
             .Produces<Change[]>()
             .ProducesProblem(404)
             .ProducesProblem(409)
@@ -100,7 +99,7 @@ public static class WorkEndpoints
             .MapPost("crop", CropAsync)
             .WithName("weighCrop")
             .ForHelpers()
-            .Accepts<CropInput>("application/json")
+            .Reads<CropInput>()
             .Produces<LogView>(201)
             .ProducesProblem(404)
             .ProducesProblem(422);
@@ -108,7 +107,7 @@ public static class WorkEndpoints
             .MapPost("log", NoteAsync)
             .WithName("addNote")
             .ForHelpers()
-            .Accepts<NoteInput>("application/json")
+            .Reads<NoteInput>()
             .Produces<LogView>(201)
             .ProducesProblem(404)
             .ProducesProblem(422);
@@ -160,27 +159,9 @@ public static class WorkEndpoints
             return RequestBody.RevisionMissing();
         }
 
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        return await Pipeline.WithBodyAsync<StepInput>(request, cancel, async (input, f) =>
         {
-            var f = new FieldReader(json, "", []);
-            f.Require("key");
-            f.Require("mark");
-            f.Require("outcome");
-            var (key, mark, note) = (f.Text("key", 300), f.Text("mark", 40), f.Text("note", 500));
-            var outcome = f.Choice<StepOutcome>("outcome");
-            var instead = f.Choice<Instead>("instead");
-            var cutAt = f.Number("cutAt", 0, SurveyLimits.LengthMm);
-            if (outcome == StepOutcome.Different && f.IsObject)
-            {
-                f.Require("instead");
-            }
-
-            if (instead == Instead.Cut && cutAt is null && f.Errors.Count == 0)
-            {
-                f.Error("/cutAt", "required", "Say where you cut, as a distance along the stem.");
-            }
-
-            var tiedTo = instead == Instead.Tied ? TiedToOf(f) : null;
+            var (key, mark, outcome, instead, cutAt, note, tiedTo) = input;
             if (f.Errors.Count > 0)
             {
                 return Problems.Invalid(f.Errors);
@@ -211,7 +192,7 @@ public static class WorkEndpoints
                 return Problems.Invalid(f.Errors);
             }
 
-            var said = new StepSaid(key!, outcome!.Value, instead, cutAt, note, tiedTo);
+            var said = new StepSaid(key, outcome, instead, cutAt, note, tiedTo);
             var kept = StepLine.Of(open.State.Plan, step, said);
             var line = new LogRecord
             {
@@ -232,24 +213,6 @@ public static class WorkEndpoints
             };
             return await use(open, line);
         });
-    }
-
-    private static TiedTo? TiedToOf(FieldReader f)
-    {
-        if (!f.Require("tiedTo") || f.Find("tiedTo") is not { } json)
-        {
-            return null;
-        }
-
-        var place = new FieldReader(json, "/tiedTo", f.Errors);
-        if (!place.IsObject || !place.Require("x") || !place.Require("z"))
-        {
-            return null;
-        }
-
-        var x = place.Number("x", -SurveyLimits.LengthMm, SurveyLimits.LengthMm);
-        var z = place.Number("z", 0, SurveyLimits.LengthMm);
-        return x is null || z is null ? null : new TiedTo(x.Value, z.Value);
     }
 
     private static Task<IResult> UndoAsync(
@@ -366,15 +329,15 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, plant, at, season) =>
+    ) => KeepAsync<NoteInput>(id, request, garden, store, cancel, (input, f, plant, at, season) =>
         {
-            var (note, day) = LogEntries.Read(f, store.Day(at));
+            var day = input.Day ?? store.Day(at);
             if (Noted.BeforePlanted(day, plant.PlantedYear, plant.Name, "/day") is { } early)
             {
                 f.Errors.Add(early);
             }
 
-            return f.Errors.Count > 0 ? null : LogEntries.LineOf(note, id, day, at, season, store);
+            return f.Errors.Count > 0 ? null : (LogEntries.LineOf(input.Note, id, day, at, season, store), input.Key);
         });
 
     private static Task<IResult> CropAsync(
@@ -383,51 +346,51 @@ public static class WorkEndpoints
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel
-    ) => KeepAsync(id, request, garden, store, cancel, (f, _, at, _) =>
+    ) => KeepAsync<CropInput>(id, request, garden, store, cancel, (input, f, _, at, _) =>
         {
-            f.Require("grams");
-            var (grams, latest) = (f.NumberAbove("grams", 0, VineLimits.CropGrams), store.Day(at).Year);
-            var summer = f.Whole("season", SurveyLimits.FirstYear, latest) ?? latest;
-            return new LogRecord
-            {
-                PlantId = id,
-                At = at,
-                Season = summer,
-                Kind = LogKind.Crop,
-                Text = $"Crop of {summer} weighed.",
-                Grams = grams,
-            };
+            var summer = input.Season ?? store.Day(at).Year;
+            return f.Errors.Count > 0
+                ? null
+                : (
+                    new LogRecord
+                    {
+                        PlantId = id,
+                        At = at,
+                        Season = summer,
+                        Kind = LogKind.Crop,
+                        Text = $"Crop of {summer} weighed.",
+                        Grams = input.Grams,
+                    },
+                    input.Key
+                );
         });
 
     /// <summary>Keeps a line that no plan depends on, and waits for none.</summary>
-    private static async Task<IResult> KeepAsync(
+    /// <param name="read">The line and its key; null where something is wrong.</param>
+    private static Task<IResult> KeepAsync<TBody>(
         string id,
         HttpRequest request,
         GardenContext garden,
         WorkStore store,
         CancellationToken cancel,
-        Func<FieldReader, PlantRecord, DateTimeOffset, Func<DateOnly, int>, LogRecord?> read
+        Func<TBody, FieldReader, PlantRecord, DateTimeOffset, Func<DateOnly, int>, (LogRecord Line, string? Key)?> read
     )
-    {
-        return await Pipeline.WithBodyAsync(request, cancel, async json =>
+        where TBody : IBody<TBody> => Pipeline.WithBodyAsync<TBody>(request, cancel, async (input, f) =>
         {
             if (await PlantEndpoints.FindAsync(garden, id, cancel) is not { } plant)
             {
                 return Problems.NotFound("plant");
             }
 
-            var f = new FieldReader(json, "", []);
-            var at = store.Done(request);
-            var record = read(f, plant, at, await store.SeasonsAsync(cancel));
-            var key = f.Text("key", 64);
-            if (f.Errors.Count > 0 || record is null)
+            if (
+                read(input, f, plant, store.Done(request), await store.SeasonsAsync(cancel)) is not var (line, key)
+                || f.Errors.Count > 0
+            )
             {
                 return Problems.Invalid(f.Errors);
             }
 
-            record.Key = key;
-
-            return Results.Created($"/api/plants/{id}/log", store.ViewOf(await store.KeepAsync(record, cancel)));
+            line.Key = key;
+            return Results.Created($"/api/plants/{id}/log", store.ViewOf(await store.KeepAsync(line, cancel)));
         });
-    }
 }

@@ -1,8 +1,11 @@
 using System.Text.Json;
+using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families.Vines;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Stems;
 using Gemmifer.Core.Work;
 using Gemmifer.Core.Year;
+using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Work;
 
@@ -77,7 +80,54 @@ public sealed record StepInput(
     double? CutAt,
     string? Note,
     TiedTo? TiedTo = null
-);
+) : IBody<StepInput>
+{
+    static StepInput IBody<StepInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("key");
+        f.Require("mark");
+        f.Require("outcome");
+        var instead = f.Choice<Instead>("instead");
+        var input = new StepInput(
+            f.Text("key", 300) ?? "",
+            f.Text("mark", 40) ?? "",
+            f.Choice<StepOutcome>("outcome") ?? default,
+            instead,
+            f.Number("cutAt", 0, SurveyLimits.LengthMm),
+            f.Text("note", 500),
+            instead == Core.Work.Instead.Tied ? TiedToOf(f) : null
+        );
+        if (input.Outcome == StepOutcome.Different && f.Find("outcome") is not null)
+        {
+            f.Require("instead");
+        }
+
+        if (instead == Core.Work.Instead.Cut && input.CutAt is null && f.Errors.Count == 0)
+        {
+            f.Error("/cutAt", "required", "Say where you cut, as a distance along the stem.");
+        }
+
+        return input;
+    }
+
+    private static TiedTo? TiedToOf(FieldReader f)
+    {
+        if (!f.Require("tiedTo") || f.Find("tiedTo") is not { } json)
+        {
+            return null;
+        }
+
+        var place = new FieldReader(json, "/tiedTo", f.Errors);
+        if (!place.IsObject || !place.Require("x") || !place.Require("z"))
+        {
+            return null;
+        }
+
+        var x = place.Number("x", -SurveyLimits.LengthMm, SurveyLimits.LengthMm);
+        var z = place.Number("z", 0, SurveyLimits.LengthMm);
+        return x is null || z is null ? null : new TiedTo(x.Value, z.Value);
+    }
+}
 
 /// <summary>A line for the log in the gardener's own words, or what of the plant's year was seen or done.</summary>
 /// <param name="Text">May be left out where <paramref name="What"/> says it.</param>
@@ -95,10 +145,31 @@ public sealed record NoteInput(
     double? Mm = null,
     double? Grams = null,
     int? Bbch = null
-);
+) : IBody<NoteInput>
+{
+    static NoteInput IBody<NoteInput>.Read(FieldReader f, DateOnly today)
+    {
+        var (note, day) = LogEntries.Read(f, today);
+        return new NoteInput(note.Text, f.Text("key", 64), note.What, day, note.Mm, note.Grams, note.Bbch);
+    }
+
+    /// <summary>What is noted.</summary>
+    internal Noted Note => new(What, Text, Mm, Grams, Bbch);
+}
 
 /// <summary>A crop that was weighed; more than one picking of a season adds up.</summary>
 /// <param name="Grams">g.</param>
 /// <param name="Season">The summer it grew in; the latest where not said.</param>
 /// <param name="Key">Made by the page; a crop sent twice is kept once.</param>
-public sealed record CropInput(double Grams, int? Season, string? Key);
+public sealed record CropInput(double Grams, int? Season, string? Key) : IBody<CropInput>
+{
+    static CropInput IBody<CropInput>.Read(FieldReader f, DateOnly today)
+    {
+        f.Require("grams");
+        return new CropInput(
+            f.NumberAbove("grams", 0, VineLimits.CropGrams) ?? 0,
+            f.Whole("season", SurveyLimits.FirstYear, today.Year),
+            f.Text("key", 64)
+        );
+    }
+}
