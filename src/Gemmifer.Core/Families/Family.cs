@@ -68,6 +68,9 @@ public abstract class Family
     /// <summary>Whether many alike are planted in a row, each with the same part of a survey.</summary>
     public virtual bool InBlocks => false;
 
+    /// <summary>Whether the gardener knows which plants of a kind are; where not, what is seen of them tells.</summary>
+    public virtual bool IsNamed(PlantKind kind) => true;
+
     /// <summary>Whether the buds that stay and the shoots to expect are counted.</summary>
     public virtual bool CountsBuds => false;
 

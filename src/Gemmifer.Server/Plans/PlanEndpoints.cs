@@ -153,7 +153,8 @@ public static class PlanEndpoints
                 k.Family,
                 UsualOf(k),
                 PlantFamilies.Of(k).UsualFacts(k),
-                PlantFamilies.Of(k).Asks
+                PlantFamilies.Of(k).Asks,
+                PlantFamilies.Of(k).IsNamed(k)
             )),
         ];
 
@@ -217,6 +218,7 @@ public static class PlanEndpoints
 /// <param name="Usual">What a stem of each role is taken to be where nobody measured it.</param>
 /// <param name="UsualFacts">What the facts of the whole plant are taken to be where nobody measured them, by their
 /// names in the survey.</param>
+/// <param name="Named">False where what is seen of the plants tells what they are.</param>
 /// <param name="OldFrom">Seasons from which wood counts as old.</param>
 public sealed record KindView(
     string Id,
@@ -233,7 +235,8 @@ public sealed record KindView(
     PlantFamily Family,
     Dictionary<string, UsualStem> Usual,
     IReadOnlyDictionary<string, double> UsualFacts,
-    IReadOnlyList<PlantFact> Asks
+    IReadOnlyList<PlantFact> Asks,
+    bool Named
 );
 
 /// <summary>A school as it applies to one kind.</summary>

@@ -1764,6 +1764,8 @@ export interface components {
             };
             /** @description What of a plant as a whole its plans hang on. */
             asks: components["schemas"]["PlantFact"][];
+            /** @description False where what is seen of the plants tells what they are. */
+            named: boolean;
         };
         /**
          * @description What becomes of a cane on the support.

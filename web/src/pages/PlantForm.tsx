@@ -8,7 +8,7 @@ import { Button, Field, Input, Notice, Panel, Select } from "../app/ui";
 import { readLength } from "../survey/measures";
 import { FindRose } from "./FindRose";
 import { Crown, Growth, ItsYear } from "./PlantFields";
-import { type Asks, inputOf, tooLong, type Typed, typedOf } from "./plantTyped";
+import { type Asks, inputOf, tooLong, type Typed, typedOf, withKind } from "./plantTyped";
 import { useSavePlant } from "./useSavePlant";
 
 const rose: Schemas["PlantFamily"] = "rose";
@@ -25,7 +25,7 @@ export function PlantForm(props: { plant?: Schemas["PlantView"]; onClose: () => 
   // Changes that were made from an older plant are not put over a newer one.
   const [kept, setTyped, letGo] = useHalf<Typed>(plant ? `plant.${plant.id}.${plant.revision}` : NEW, first);
   // What a form that was kept from before does not have is as the plant has it.
-  const typed: Typed = { ...first, ...kept };
+  const typed = withKind({ ...first, ...kept }, kinds.data);
   const set = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
   const close = () => (letGo(), props.onClose());
   // Whoever adds a plant begins with its name.

@@ -4,6 +4,7 @@ import { newId, type Schemas } from "../api/client";
 
 export interface Typed {
   name: string;
+  /** Empty till one is chosen: then the first that is offered. */
   kind: string;
   place: string;
   planted: string;
@@ -23,9 +24,15 @@ export interface Typed {
 /** How far a crown that is covered lies below the soil, mm: nobody digs to measure it. */
 const COVERED = -40;
 
+/** What was typed, with a kind: the first that is offered, while none is chosen. */
+export const withKind = (typed: Typed, offered: Schemas["KindView"][] = []): Typed => ({
+  ...typed,
+  kind: typed.kind || (offered[0]?.id ?? ""),
+});
+
 const nothing = (): Typed => ({
   name: "",
-  kind: "rose.hybrid-tea",
+  kind: "",
   place: "",
   planted: "",
   vigour: "normal",

@@ -115,5 +115,5 @@ export function useFamily(): FamilyParts {
 /** Canes nobody knows the type of are named by what is seen of them. */
 function UnknownCanes() {
   const { kind } = usePlant();
-  return kind.id === "canefruit.unknown" ? <Naming /> : null;
+  return kind.named ? null : <Naming />;
 }

@@ -1,5 +1,6 @@
 /** What a log tells when its years are laid side by side. Pure. */
 
+import stages from "../../../src/Gemmifer.Core/Year/Data/stages.json";
 import type { Schemas } from "../api/client";
 import type { SurveyDocument } from "../survey/types";
 import { effectOf } from "../shared/effects";
@@ -19,10 +20,11 @@ const dayOf = (line: Line) => line.at.slice(0, 10);
 const daysBetween = (from: string, to: string) =>
   Math.round((Date.parse(`${to}T12:00:00Z`) - Date.parse(`${from}T12:00:00Z`)) / 86_400_000);
 
-/** Longer than this no prune is followed by its own bloom, and no cut by its own round. */
-const MOST_DAYS = 240,
-  MOST_ROUND = 120,
-  LEAST_ROUND = 25;
+/** In fewer days no cut leads to a bloom; in more, a bloom is not of that cut. As the core has it. */
+const [LEAST_ROUND, MOST_DAYS] = [stages.values.roundLeast.value, stages.values.roundMost.value];
+
+/** Prunes and blooms further apart than this are of two years, and of two rounds. */
+const MOST_ROUND = 120;
 
 /** The figures that a log has at least two of, or one: nothing is drawn of what was never noted. */
 export function seriesOf(log: readonly Line[]): Series[] {

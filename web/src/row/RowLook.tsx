@@ -34,7 +34,6 @@ export default function RowLook() {
   const set = (next: Partial<RowFacts>) => survey.change((d) => ({ ...d, row: { ...row, ...d.row, ...next } }));
   const counted = (row.firstYear ?? 0) + (row.spent ?? 0) + (row.secondYear ?? 0) > 0;
   const perPlant = plan?.row?.perPlant ?? false;
-  const unknown = kind.id === "canefruit.unknown";
   return (
     <BesideDrawing
       width="420px"
@@ -52,7 +51,7 @@ export default function RowLook() {
               The canes that stayed in {survey.carriedFrom} have fruited since and stand as spent. Count the new ones.
             </Notice>
           )}
-          {unknown && <Naming />}
+          {!kind.named && <Naming />}
         </chakra.div>
       }
       below={<WhichIsWhich />}

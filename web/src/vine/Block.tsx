@@ -188,16 +188,19 @@ function Vine({ line, place }: { line: Schemas["GardenPlanLine"]; place: string 
 
 function RowForm({ onClose }: { onClose: () => void }) {
   const client = useQueryClient();
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   const [first] = useState(() => ({
     place: "",
-    kind: "vine.vinifera",
+    kind: "",
     count: "12",
     system: "cordon",
     spacing: 1500,
     own: newId(),
   }));
   const [half, setHalf, letGo] = useHalf("row", first);
-  const { place, kind, count, system, spacing, own } = half;
+  const { place, count, system, spacing, own } = half;
+  const offered = (kinds.data ?? []).filter((k) => k.family === "vine");
+  const kind = half.kind || (offered[0]?.id ?? "");
   const set = (part: Partial<typeof first>) => setHalf({ ...half, ...part });
   const add = useMutation({
     mutationFn: () =>
@@ -224,7 +227,16 @@ function RowForm({ onClose }: { onClose: () => void }) {
         }}
       >
         <chakra.h2 fontSize="1.2rem">Plant a row</chakra.h2>
-        <Fields place={place} kind={kind} count={count} system={system} spacing={spacing} set={set} at={at} />
+        <Fields
+          offered={offered}
+          place={place}
+          kind={kind}
+          count={count}
+          system={system}
+          spacing={spacing}
+          set={set}
+          at={at}
+        />
         {error && error.errors.length === 0 && (
           <Notice tone="wrong" role="alert">
             {error.message}
@@ -245,6 +257,7 @@ function RowForm({ onClose }: { onClose: () => void }) {
 
 /** What a row is. */
 function Fields({
+  offered,
   place,
   kind,
   count,
@@ -253,6 +266,7 @@ function Fields({
   set,
   at,
 }: {
+  offered: Schemas["KindView"][];
   place: string;
   kind: string;
   count: string;
@@ -263,7 +277,6 @@ function Fields({
   ) => void;
   at: (path: string) => string | null;
 }) {
-  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => must(api.GET("/api/kinds")), staleTime: Infinity });
   return (
     <chakra.div
       display="grid"
@@ -284,13 +297,11 @@ function Fields({
       </Field>
       <Field label="Kind" error={at("/kind")}>
         <Select value={kind} onChange={(e) => set({ kind: e.target.value })}>
-          {(kinds.data ?? [])
-            .filter((k) => k.family === "vine")
-            .map((k) => (
-              <option key={k.id} value={k.id}>
-                {k.name}
-              </option>
-            ))}
+          {offered.map((k) => (
+            <option key={k.id} value={k.id}>
+              {k.name}
+            </option>
+          ))}
         </Select>
       </Field>
       <Field label="Trained as">

@@ -13,6 +13,9 @@ namespace Gemmifer.Core.Families.CaneFruit;
 public sealed class CaneFruitFamily : Family
 {
     /// <inheritdoc/>
+    public override bool IsNamed(PlantKind kind) => !RowRules.Kind(kind.Id).Unknown;
+
+    /// <inheritdoc/>
     public override PlantFamily Id { get; } = new("cane-fruit");
 
     /// <inheritdoc/>
