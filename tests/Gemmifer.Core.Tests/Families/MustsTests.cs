@@ -101,6 +101,62 @@ public class MustsTests
         Assert.Equal(Decision.Remove, Plan(Raspberry(Lateral("A", low)).Plant("kind", kind)).Stem("X").Decision);
     }
 
+    private static JsonObject Died(JsonObject survey, string id, double from, params JsonObject[] buds)
+    {
+        var stem = survey["stems"]!.AsArray().Single(s => (string)s!["id"]! == id)!;
+        stem["deadFrom"] = from;
+        stem["buds"] = new JsonArray([.. buds.Select(b => b.DeepClone())]);
+        return survey;
+    }
+
+    /// <summary>A bud that was seen is named; where one more may stand above it, it is looked for.</summary>
+    [Theory]
+    [InlineData(240, 240.0)]
+    [InlineData(120, null)]
+    public void What_died_back_is_cut_above_the_highest_sound_bud_in_every_family(double at, double? bud)
+    {
+        JsonObject[] buds = [VineSurveys.Bud(at / 2), VineSurveys.Bud(at).With("clock", 3)];
+        var vine = VineSurveys
+            .Vine(
+                VineSurveys.Facts("cordon"),
+                [VineSurveys.Trunk(), VineSurveys.Arm("L", 9), .. VineSurveys.Spur("L1", "L", 300)]
+            )
+            .With("date", June);
+        foreach (
+            var (survey, id) in new[]
+            {
+                (Rose(Lateral("A", null)).With("date", June), "X"),
+                (Raspberry(Lateral("A", null)), "X"),
+                (Raspberry(Lateral("A", null)), "B"),
+                (vine, "L1a"),
+            }
+        )
+        {
+            var step = Plan(Died((JsonObject)survey.DeepClone(), id, 280, buds)).Step(id);
+            Assert.Equal((StepAction.Shorten, Stage.Dead), (step.Action, step.Stage));
+            Assert.True(step.Cut!.Bud!.At == bud, $"{id} of {survey["plant"]!["kind"]}: {step.Text}");
+            Assert.InRange(step.Cut.At ?? step.Cut.Bud.Window![1], at, 280);
+            if (bud is not null)
+            {
+                Assert.Equal(3, step.Cut.Bud.Clock);
+            }
+        }
+    }
+
+    /// <summary>Buds that were looked at and none of which lives: nothing below could carry on.</summary>
+    [Fact]
+    public void Where_every_bud_below_is_blind_all_of_the_shoot_goes()
+    {
+        var survey = Died(Raspberry(Lateral("A", null)), "X", 60, VineSurveys.Bud(30, "blind"));
+        Assert.Equal(Decision.Remove, Plan(survey).Stem("X").Decision);
+
+        // One that the gardener wants is kept, and what is wrong is said.
+        survey["stems"]!.AsArray().Single(s => (string)s!["id"]! == "X")!["pin"] = "keep";
+        var kept = Plan(survey).Stem("X");
+        Assert.Equal(Decision.Keep, kept.Decision);
+        Assert.Contains(kept.Reasons, r => r.Rule == "dead");
+    }
+
     [Fact]
     public void A_cane_of_cane_fruit_comes_out_of_the_ground_and_is_no_sucker()
     {

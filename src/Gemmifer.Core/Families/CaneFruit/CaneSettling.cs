@@ -92,7 +92,38 @@ internal sealed class CaneSettling(Survey survey)
         );
     }
 
-    /// <summary>A cut above a bud that has to be looked for.</summary>
+    /// <summary>
+    /// Cuts a stem back to its highest bud below what is wrong with it; where none stands there it is taken off, or
+    /// stays where the gardener wants it to.
+    /// </summary>
+    /// <param name="on">Where the stem is, where that has to be said.</param>
+    public void BackToSound(Stem stem, Finding finding, double soundToMm, string on = "")
+    {
+        var (stage, school) = (Stages.Of(finding.Verdict), survey.School);
+        if (HighestBud.Below(stem, soundToMm, survey.Plant.Kind.InternodeMm, school.ClearanceMm) is not { } high)
+        {
+            if (stem.Pin is Pin.Keep)
+            {
+                Set(stem, finding, Decision.Keep, GardenersWord.Reason(stem.Pin), null);
+            }
+            else
+            {
+                Remove(stem, finding, stage, Musts.TooLow(finding));
+            }
+
+            return;
+        }
+
+        var text = $"{high.Words(stem, soundToMm, school.ClearanceMm, on)} {finding.Text}";
+        var step = With(
+            On(stem, stage, StepAction.Shorten, text),
+            high.Cut(Tree.Axis(stem), school),
+            ToolRack.For(Tree.DiameterAt(stem, high.LeftMm))
+        );
+        Set(stem, finding, Decision.Shorten, Musts.Reason(finding), step, high.LeftMm);
+    }
+
+    /// <summary>A cut at a length, above whatever bud is nearest to it there: it has to be looked for.</summary>
     /// <param name="soundToMm">No bud above this place serves, mm along it.</param>
     public PlanStep Cut(Stem stem, double along, Stage stage, StepAction action, string text, double? soundToMm = null)
     {
@@ -111,15 +142,17 @@ internal sealed class CaneSettling(Survey survey)
         );
         var pinned = stem.Pin is Pin.CutAt;
         var cut = PlanCut.AboveBud(pinned ? along : null, pinned ? null : bud, survey.School, at);
-        var tool = ToolRack.For(Tree.DiameterAt(stem, along));
-        return On(stem, stage, action, text) with
+        return With(On(stem, stage, action, text), cut, ToolRack.For(Tree.DiameterAt(stem, along)));
+    }
+
+    private static PlanStep With(PlanStep step, PlanCut cut, Tool tool) =>
+        step with
         {
             Cut = cut,
             Tool = tool,
-            Disinfect = stage == Stage.Diseased,
-            Caution = Cautions.ForCut(tool, stage == Stage.Diseased),
+            Disinfect = step.Stage == Stage.Diseased,
+            Caution = Cautions.ForCut(tool, step.Stage == Stage.Diseased),
         };
-    }
 
     /// <summary>A step on a stem, today.</summary>
     private PlanStep On(Stem stem, Stage stage, StepAction action, string text) =>

@@ -212,32 +212,23 @@ internal sealed class CaneStems
         var tip = RowPlanner.TipHeight(_survey);
         var axis = _canes.Tree.Axis(stem);
         var at = tip > 0 && stem.Age == 1 ? axis.FirstAtHeight(tip - axis.Start.Z) : null;
-        var limit = Math.Min(at ?? double.PositiveInfinity, finding.SoundToMm ?? double.PositiveInfinity);
-        if (limit < stem.LengthMm - 1 && limit > RowNumbers.Of.LeastTip)
+        var sound = finding.SoundToMm ?? double.PositiveInfinity;
+        if (sound <= Math.Min(at ?? double.PositiveInfinity, stem.LengthMm - 1) && sound > RowNumbers.Of.LeastTip)
         {
-            var dead = finding.SoundToMm is { } sound && sound <= limit + 0.01;
-            var rule = dead ? Wording.Of(finding.Verdict) : "tipHeight";
-            _canes.Set(
-                stem,
-                finding,
-                Decision.Shorten,
-                new PlanReason(
-                    rule,
-                    dead ? finding.Text : $"Tipped at {Wording.Mm(tip)}.",
-                    dead ? finding.Provenance : _survey.School.Set.TipHeight.Provenance
-                ),
-                _canes.Cut(
-                    stem,
-                    limit,
-                    dead ? Stages.Of(finding.Verdict) : Stage.Shorten,
-                    dead ? StepAction.Shorten : StepAction.Tip,
-                    dead
-                        ? $"Cut {stem.Id} back to {Wording.Mm(limit)}, into clean wood. {finding.Text}"
-                        : $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud.",
-                    finding.SoundToMm
-                ),
-                limit
+            _canes.BackToSound(stem, finding, sound);
+            return;
+        }
+
+        if (at < stem.LengthMm - 1 && at > RowNumbers.Of.LeastTip)
+        {
+            var tipped = new PlanReason(
+                "tipHeight",
+                $"Tipped at {Wording.Mm(tip)}.",
+                _survey.School.Set.TipHeight.Provenance
             );
+            var text = $"Tip {stem.Id} at {Wording.Mm(tip)}, above a bud.";
+            var step = _canes.Cut(stem, at.Value, Stage.Shorten, StepAction.Tip, text, finding.SoundToMm);
+            _canes.Set(stem, finding, Decision.Shorten, tipped, step, at.Value);
             return;
         }
 

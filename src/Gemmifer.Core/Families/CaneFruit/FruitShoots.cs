@@ -65,19 +65,8 @@ internal sealed class FruitShoots(Survey survey, RowWork work, CaneSettling cane
             case StemMust.Check:
                 canes.Check(shoot, finding);
                 break;
-            case StemMust.Back back when back.SoundToMm < survey.Plant.Kind.InternodeMm:
-                // No bud stands below what is wrong.
-                canes.Remove(shoot, finding, back.Stage, Musts.TooLow(finding));
-                break;
             case StemMust.Back back:
-                Shorten(
-                    shoot,
-                    finding,
-                    back.SoundToMm,
-                    Musts.Reason(finding),
-                    $"Cut {shoot.Id} on {on} back to {Wording.Mm(back.SoundToMm)}, into clean wood. {finding.Text}",
-                    back.Stage
-                );
+                canes.BackToSound(shoot, finding, back.SoundToMm, $" on {on}");
                 break;
             case StemMust.Stay or StemMust.CutAt:
                 canes.Set(shoot, finding, Decision.Keep, GardenersWord.Reason(shoot.Pin!), null);
@@ -110,20 +99,13 @@ internal sealed class FruitShoots(Survey survey, RowWork work, CaneSettling cane
         }
     }
 
-    private void Shorten(
-        Stem shoot,
-        Finding finding,
-        double toMm,
-        PlanReason reason,
-        string text,
-        Stage stage = Stage.Laterals
-    ) =>
+    private void Shorten(Stem shoot, Finding finding, double toMm, PlanReason reason, string text) =>
         canes.Set(
             shoot,
             finding,
             Decision.Shorten,
             reason,
-            canes.Cut(shoot, toMm, stage, StepAction.Shorten, text, finding.SoundToMm),
+            canes.Cut(shoot, toMm, Stage.Laterals, StepAction.Shorten, text, finding.SoundToMm),
             toMm
         );
 }

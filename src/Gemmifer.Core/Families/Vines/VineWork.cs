@@ -288,30 +288,28 @@ internal sealed class VineWork(Survey survey, VineParts parts)
     /// </summary>
     public void BackToSound(Stem stem, Finding finding, StemMust.Back back)
     {
-        var high = back.SoundToMm - School.ClearanceMm;
-        if (high < InternodeMm)
+        var basal = VineNumbers.Of.BasalBud;
+        if (HighestBud.Below(stem, back.SoundToMm, InternodeMm, School.ClearanceMm, basal) is not { } high)
         {
             Forget(stem);
             Remove(stem, back.Stage, Musts.TooLow(finding));
             return;
         }
 
-        var low = Math.Max(0, high - InternodeMm);
-        var bud = new PlanBud(null, null, BudKnowledge.LookFor, [Wording.Tenth(low), Wording.Tenth(high)], null);
         Change(
             new VineDecided(
                 stem,
                 Decision.Shorten,
                 Musts.Reason(finding),
                 null,
-                Above(stem, high, bud),
+                VineCut.Of(Tree.Axis(stem).At(high.LeftMm), _ => high.Cut(Tree.Axis(stem), School)),
                 back.Stage,
                 StepAction.Shorten,
-                $"Cut {stem.Id} back to the highest sound bud below {Wording.Mm(back.SoundToMm)}. {finding.Text}",
-                ToolRack.For(Tree.DiameterAt(stem, high)),
+                $"{high.Words(stem, back.SoundToMm, School.ClearanceMm)} {finding.Text}",
+                ToolRack.For(Tree.DiameterAt(stem, high.LeftMm)),
                 CautionFor(back.Stage, null),
-                Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Within(high) : 0,
-                LeftMm: high
+                Buds: parts.OneYear.Contains(stem) ? parts.Count(stem).Within(high.LeftMm) : 0,
+                LeftMm: high.LeftMm
             )
         );
     }
