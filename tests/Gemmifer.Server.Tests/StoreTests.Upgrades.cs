@@ -162,6 +162,68 @@ public sealed partial class StoreTests
     }
 
     [Fact]
+    public async Task Rain_is_kept_beside_what_families_have_even_what_cannot_be_read_and_back()
+    {
+        const string Rain = """[{"date":"2027-02-20","mm":4}]""";
+        var path = Directory.CreateTempSubdirectory("gemmifer-rain-").FullName;
+        try
+        {
+            var cancel = TestContext.Current.CancellationToken;
+            await using var garden = GardenStore.Open(Path.Combine(path, GardenFolder.FileName), pooling: false);
+            await garden.Database.MigrateAsync("20261201221823_FamilyParts", cancel);
+            await garden.Database.ExecuteSqlRawAsync(
+                """
+                INSERT INTO Plants (Id, Name, Kind, Place, Neglected, Revision, WorkRevision, CreatedAt)
+                VALUES ('p', 'Test', 'vine.vinifera', '', 0, 1, 0, 0)
+                """,
+                cancel
+            );
+            (string? Parts, string? Rain)[] kept =
+            [
+                ("""{"vine":{"system":"cordon"}}""", Rain),
+                (null, Rain),
+                ("""{"row":{"length":2000}}""", null),
+                (null, null),
+                ("""{"vine":{"system":"goblet"}}""", "["),
+            ];
+            foreach (var (season, (parts, rain)) in kept.Index())
+            {
+                await garden.Database.ExecuteSqlRawAsync(
+                    "INSERT INTO Surveys (PlantId, Season, Date, Stems, KeepOut, Parts, Rain, Looked, Visit, Revision,"
+                        + " UpdatedAt) VALUES ('p', {0}, '2027-02-20', '[]', '[]', {1}, {2}, 0, 1, 1, 0)",
+                    [2000 + season, parts!, rain!],
+                    cancel
+                );
+            }
+
+            await garden.Database.MigrateAsync(cancel);
+            var surveys = await garden.Surveys.AsNoTracking().OrderBy(s => s.Season).ToListAsync(cancel);
+            Assert.Equal(kept[..4].Select(k => k.Rain), surveys[..4].Select(s => s.Part("rain")));
+            Assert.Equal("""{"system":"cordon"}""", surveys[0].Part("vine"));
+            Assert.Equal("""{"length":2000}""", surveys[2].Part("row"));
+            Assert.Equal("""{"vine":{"system":"goblet"},"rain":[}""", surveys[4].Parts);
+
+            await garden.Database.MigrateAsync("20261201221823_FamilyParts", cancel);
+            Assert.Equal(
+                kept[..4].Select(k => k.Parts),
+                (await ColumnAsync("SELECT Parts AS Value FROM Surveys ORDER BY Season"))[..4]
+            );
+            Assert.Equal(
+                [Rain, Rain, null, null, null],
+                await ColumnAsync("SELECT Rain AS Value FROM Surveys ORDER BY Season")
+            );
+
+            Task<List<string?>> ColumnAsync(string sql) =>
+                garden.Database.SqlQueryRaw<string?>(sql).ToListAsync(cancel);
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(path, true);
+        }
+    }
+
+    [Fact]
     public async Task Sentences_of_an_older_make_are_given_their_measures_once_and_words_of_people_are_left_alone()
     {
         var folder = Directory.CreateTempSubdirectory("gemmifer-words-").FullName;

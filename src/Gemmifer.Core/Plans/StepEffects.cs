@@ -22,6 +22,21 @@ public enum StepEffect
     Other,
 }
 
+/// <summary>What one comes back to a plant for.</summary>
+public enum VisitKind
+{
+    /// <summary>A vine after bud break.</summary>
+    SecondVisit,
+    Remove,
+    Shorten,
+    Tie,
+    Check,
+    Defer,
+    Tip,
+    RubOff,
+    Do,
+}
+
 /// <summary>
 /// What each action does. The one place that has to know of every action: whatever is done with a step asks here, so
 /// that a new one does not compile before it is told.
@@ -38,5 +53,19 @@ public static class StepEffects
             StepAction.Check => StepEffect.Looked,
             StepAction.Defer => StepEffect.Later,
             StepAction.Do => StepEffect.Other,
+        };
+
+    /// <summary>What one comes back for where it is put off.</summary>
+    public static VisitKind Visit(this StepAction action) =>
+        action switch
+        {
+            StepAction.Remove => VisitKind.Remove,
+            StepAction.Shorten => VisitKind.Shorten,
+            StepAction.Tie => VisitKind.Tie,
+            StepAction.Check => VisitKind.Check,
+            StepAction.Defer => VisitKind.Defer,
+            StepAction.Tip => VisitKind.Tip,
+            StepAction.RubOff => VisitKind.RubOff,
+            StepAction.Do => VisitKind.Do,
         };
 }

@@ -97,6 +97,9 @@ public sealed record PlantKind
     /// <summary>False where a simple routine does without a survey of the canes.</summary>
     public required bool Surveyed { get; init; }
 
+    /// <summary>What its family alone reads of it; null where there is nothing of the kind.</summary>
+    public JsonElement? Own { get; init; }
+
     /// <summary>New canes from the base in a year, in the mean.</summary>
     public required double NewCanes { get; init; }
 
@@ -123,6 +126,11 @@ public static class PlantKinds
     /// <summary>A kind by its id.</summary>
     /// <exception cref="KeyNotFoundException">There is no such kind.</exception>
     public static PlantKind Of(string id) => ById[id];
+
+    /// <summary>What a family alone reads of its kinds, by their ids.</summary>
+    /// <param name="read">Reads one of them.</param>
+    public static FrozenDictionary<string, T> Own<T>(PlantFamily family, Func<JsonElement, T> read) =>
+        All.Where(k => k.Family == family && k.Own is not null).ToFrozenDictionary(k => k.Id, k => read(k.Own!.Value));
 
     /// <summary>A kind by its id, or null.</summary>
     public static PlantKind? Find(string id) => ById.GetValueOrDefault(id);
@@ -181,6 +189,7 @@ public static class PlantKinds
             GrowthFromDays = Growth("from"),
             GrowthToDays = Growth("to"),
             LightDays = (int)(Trait("lightDays")?.GetDouble() ?? 0),
+            Own = kind.TryGetProperty("own", out var own) ? own : null,
         };
     }
 }

@@ -28,15 +28,12 @@ public sealed class SurveyRecord
     public string? Support { get; set; }
 
     /// <summary>
-    /// What only plants of a family have, by its name in the exchange format, each as there, JSON; null where nothing
-    /// was said. What was weighed in other seasons is not in it.
+    /// What is stored as it is (<see cref="Core.Families.StoredParts"/>), by its name in the exchange format, JSON; null
+    /// where nothing was said. What was weighed in other seasons is not in it.
     /// </summary>
     public string? Parts { get; set; }
 
-    /// <summary>Rain seen or forecast as in the exchange format, JSON; null where nobody noted any.</summary>
-    public string? Rain { get; set; }
-
-    /// <summary>The part that only one family of plants has, by its name in the exchange format, JSON.</summary>
+    /// <summary>One of them, by its name in the exchange format, JSON.</summary>
     public string? Part(string name) => Parts is null ? null : JsonNode.Parse(Parts)?[name]?.ToJsonString();
 
     /// <summary>The same; null too where what is stored cannot be read.</summary>

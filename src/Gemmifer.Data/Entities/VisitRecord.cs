@@ -1,4 +1,4 @@
-using Gemmifer.Core.Work;
+using Gemmifer.Core.Plans;
 
 namespace Gemmifer.Data.Entities;
 

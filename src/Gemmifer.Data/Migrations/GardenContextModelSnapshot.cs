@@ -480,9 +480,6 @@ namespace Gemmifer.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Rain")
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("Revision")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");

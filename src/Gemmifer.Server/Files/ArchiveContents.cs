@@ -1,8 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
-using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plans;
 using Gemmifer.Core.Surveys;
 using Gemmifer.Core.Work;
@@ -73,14 +73,13 @@ public sealed record ArchiveSurvey(
     JsonNode KeepOut,
     JsonNode? School,
     JsonNode? Support,
-    JsonNode? Rain,
     JsonNode? First,
     DateTimeOffset UpdatedAt
 )
 {
-    /// <summary>What only plants of a family have, by its name.</summary>
+    /// <summary>What is stored as it is, by its name.</summary>
     [JsonExtensionData]
-    public Dictionary<string, JsonElement>? OfFamilies { get; init; }
+    public Dictionary<string, JsonElement>? AsTheyAre { get; init; }
 
     /// <summary>Of a survey as it is stored.</summary>
     public static ArchiveSurvey Of(SurveyRecord s) =>
@@ -93,14 +92,13 @@ public sealed record ArchiveSurvey(
             JsonNode.Parse(s.KeepOut)!,
             Parsed(s.School),
             Parsed(s.Support),
-            Parsed(s.Rain),
             Parsed(s.First),
             s.UpdatedAt
         )
         {
-            OfFamilies = PlantFamilies
-                .All.Where(f => f.Part is { } part && s.Part(part) is not null)
-                .ToDictionary(f => f.Part!, f => JsonSerializer.Deserialize<JsonElement>(s.Part(f.Part!)!)),
+            AsTheyAre = StoredParts
+                .All.Where(p => s.Part(p) is not null)
+                .ToDictionary(p => p, p => JsonSerializer.Deserialize<JsonElement>(s.Part(p)!)),
         };
 
     /// <summary>As it is stored.</summary>
@@ -116,8 +114,9 @@ public sealed record ArchiveSurvey(
             School = Text(School),
             Support = Text(Support),
             Parts =
-                OfFamilies is { Count: > 0 }
-                && OfFamilies.Where(p => p.Value.ValueKind != JsonValueKind.Null && IsPart(p.Key)) is var own
+                AsTheyAre is { Count: > 0 }
+                && AsTheyAre.Where(p => p.Value.ValueKind != JsonValueKind.Null && StoredParts.All.Contains(p.Key))
+                    is var own
                 && own.Any()
                     ? Text(
                         new JsonObject(
@@ -125,13 +124,10 @@ public sealed record ArchiveSurvey(
                         )
                     )
                     : null,
-            Rain = Text(Rain),
             First = Text(First),
             Revision = 1,
             UpdatedAt = UpdatedAt,
         };
-
-    private static bool IsPart(string name) => PlantFamilies.All.Any(f => f.Part == name);
 
     internal static JsonNode? Parsed(string? json) => json is null ? null : JsonNode.Parse(json);
 

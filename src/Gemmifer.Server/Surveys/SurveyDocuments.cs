@@ -16,14 +16,13 @@ using Gemmifer.Server.Settings;
 namespace Gemmifer.Server.Surveys;
 
 /// <summary>The parts of a survey that are stored, each as in the exchange format.</summary>
-/// <param name="OfFamilies">Those that only plants of a family have, by their names.</param>
+/// <param name="AsTheyAre">Those of <see cref="StoredParts"/>, by their names.</param>
 public sealed record SurveyParts(
     JsonNode Stems,
     JsonNode KeepOut,
     JsonNode? School,
     JsonNode? Support,
-    JsonNode? Rain,
-    IReadOnlyDictionary<string, JsonNode?> OfFamilies
+    IReadOnlyDictionary<string, JsonNode?> AsTheyAre
 );
 
 /// <summary>
@@ -51,8 +50,7 @@ public static class SurveyDocuments
                 JsonNode.Parse(survey.KeepOut)!,
                 OwnSchools.Fresh(Parsed(survey.School), own),
                 Parsed(survey.Support),
-                Parsed(survey.Rain),
-                OfFamilies(survey.Part)
+                AsTheyAre(survey.Part)
             ),
             weighed
         );
@@ -92,12 +90,11 @@ public static class SurveyDocuments
                 ["lastFrost"] = where.LastFrost,
                 ["firstFrost"] = where.FirstFrost,
             },
-            ["rain"] = parts.Rain,
             ["support"] = parts.Support,
             ["keepOut"] = parts.KeepOut,
             ["stems"] = parts.Stems,
         };
-        foreach (var (name, part) in parts.OfFamilies)
+        foreach (var (name, part) in parts.AsTheyAre)
         {
             document[name] = part;
         }
@@ -106,13 +103,10 @@ public static class SurveyDocuments
         return document;
     }
 
-    /// <summary>The part of each family that has one, by its name.</summary>
-    /// <param name="stored">What is stored of it, JSON.</param>
-    public static IReadOnlyDictionary<string, JsonNode?> OfFamilies(Func<string, string?> stored) =>
-        Parts.ToDictionary(p => p, p => Parsed(stored(p)));
-
-    /// <summary>Names of what only plants of a family have.</summary>
-    public static IEnumerable<string> Parts => PlantFamilies.All.Select(f => f.Part).OfType<string>();
+    /// <summary>The parts that are stored as they are, by their names.</summary>
+    /// <param name="stored">What is stored of one, JSON.</param>
+    public static IReadOnlyDictionary<string, JsonNode?> AsTheyAre(Func<string, string?> stored) =>
+        StoredParts.All.ToDictionary(p => p, p => Parsed(stored(p)));
 
     /// <summary>What was weighed in other seasons, put into the part of the family that asks for it.</summary>
     public static void AddWeighed(JsonObject document, PlantRecord plant, JsonArray? weighed)

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gemmifer.Core;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Families;
 using Gemmifer.Core.Plants;
 using Gemmifer.Core.Season;
 using Gemmifer.Data;
@@ -149,10 +150,10 @@ public static class SurveyEndpoints
             f.Has(name) ? Node(f.Find(name))
             : stored() is { } kept ? JsonNode.Parse(kept)
             : null;
-        var ofFamilies = SurveyDocuments.Parts.ToDictionary(p => p, p => Sent(p, () => record?.ReadablePart(p)));
+        var asTheyAre = StoredParts.All.ToDictionary(p => p, p => Sent(p, () => record?.ReadablePart(p)));
         foreach (var weighing in PlantFamilies.All.Where(w => w is { Part: not null, Records: not null }))
         {
-            (ofFamilies[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
+            (asTheyAre[weighing.Part!] as JsonObject)?.Remove(weighing.Records!);
         }
 
         return SurveyDocuments.Compose(
@@ -164,8 +165,7 @@ public static class SurveyEndpoints
                 Node(f.Find("keepOut")) ?? new JsonArray(),
                 Node(f.Find("school")),
                 Sent("support", () => record?.Support),
-                Sent("rain", () => record?.Rain),
-                ofFamilies
+                asTheyAre
             )
         );
     }
@@ -190,12 +190,11 @@ public static class SurveyEndpoints
         record.KeepOut = composed["keepOut"]!.ToJsonString();
         record.School = composed["school"]?.ToJsonString();
         record.Support = composed["support"]?.ToJsonString();
-        if (PlantFamilies.Of(PlantKinds.Of(plant.Kind)).Part is { } part)
+        foreach (var part in StoredParts.Of(PlantFamilies.Of(PlantKinds.Of(plant.Kind))))
         {
             record.SetPart(part, composed[part]?.ToJsonString());
         }
 
-        record.Rain = composed["rain"]?.ToJsonString();
         record.Revision++;
     }
 

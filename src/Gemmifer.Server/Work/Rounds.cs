@@ -274,8 +274,7 @@ public static class Rounds
                 new JsonArray(),
                 Node(input.School) ?? now["school"]?.DeepClone(),
                 round ? null : now["support"]?.DeepClone(),
-                null,
-                SurveyDocuments.OfFamilies(_ => null)
+                SurveyDocuments.AsTheyAre(_ => null)
             )
         );
         composed["task"] = WireNames.Of(input.Task);

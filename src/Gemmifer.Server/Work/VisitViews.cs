@@ -1,6 +1,5 @@
 using Gemmifer.Core.Exchange;
 using Gemmifer.Core.Plans;
-using Gemmifer.Core.Work;
 using Gemmifer.Server.Http;
 
 namespace Gemmifer.Server.Work;

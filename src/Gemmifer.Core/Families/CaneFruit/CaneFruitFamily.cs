@@ -16,7 +16,10 @@ public sealed class CaneFruitFamily : Family
     public override bool IsNamed(PlantKind kind) => !RowRules.Kind(kind.Id).Unknown;
 
     /// <inheritdoc/>
-    public override PlantFamily Id { get; } = new("cane-fruit");
+    public override PlantFamily Id => Name;
+
+    /// <summary>What the family is called in the exchange format.</summary>
+    public static PlantFamily Name { get; } = new("cane-fruit");
 
     /// <inheritdoc/>
     public override string Noun => "row of cane fruit";

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Families.CaneFruit;
@@ -51,10 +52,7 @@ public static class RowRules
 
     private static readonly JsonElement Document = Book.Document;
 
-    private static readonly FrozenDictionary<string, RowKind> Kinds = Document
-        .GetProperty("kinds")
-        .EnumerateObject()
-        .ToFrozenDictionary(k => k.Name, k => Read(k.Value));
+    private static readonly FrozenDictionary<string, RowKind> Kinds = PlantKinds.Own(CaneFruitFamily.Name, Read);
 
     /// <summary>What can be seen, in the order of the file (common practice, no source).</summary>
     public static ImmutableArray<SightingRule> Sightings { get; } =

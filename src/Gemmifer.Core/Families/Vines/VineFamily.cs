@@ -15,7 +15,10 @@ namespace Gemmifer.Core.Families.Vines;
 public sealed class VineFamily : Family
 {
     /// <inheritdoc/>
-    public override PlantFamily Id { get; } = new("vine");
+    public override PlantFamily Id => Name;
+
+    /// <summary>What the family is called in the exchange format.</summary>
+    public static PlantFamily Name { get; } = new("vine");
 
     /// <inheritdoc/>
     public override string Noun => "vine";

@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gemmifer.Core.Exchange;
+using Gemmifer.Core.Plants;
 using Gemmifer.Core.Schools;
 
 namespace Gemmifer.Core.Families.Vines;
@@ -28,20 +29,14 @@ public static class VineRules
 
     private static readonly JsonElement Document = Book.Document;
 
-    /// <summary>The table of balanced pruning, in its own order.</summary>
+    /// <summary>The table of balanced pruning: the rules of each kind, the one to begin with first.</summary>
     public static ImmutableArray<NamedBudRule> BudRules { get; } =
     [
-        .. Document
-            .GetProperty("budRules")
-            .EnumerateArray()
-            .Select(r => new NamedBudRule(
-                Text(r, "id"),
-                Text(r, "name"),
-                Text(r, "kind"),
-                new BudRule(Number(r, "base"), Number(r, "per"), Number(r, "unit")),
-                SchoolValue.ReadProvenance(Text(r, "provenance")),
-                Text(r, "why")
-            )),
+        .. PlantKinds.All.SelectMany(k =>
+            k.Family == VineFamily.Name
+                ? k.Own!.Value.GetProperty("budRules").EnumerateArray().Select(r => ReadRule(k.Id, r))
+                : []
+        ),
     ];
 
     /// <summary>The numbers vines are judged by, in the order they are shown; the others are only worked by.</summary>
@@ -65,18 +60,12 @@ public static class VineRules
     /// <summary>Every other number with its provenance, by name.</summary>
     public static ImmutableSortedDictionary<string, SchoolValue> Values => Book.Values;
 
-    private static readonly FrozenDictionary<string, VineKind> Kinds = Document
-        .GetProperty("kinds")
-        .EnumerateObject()
-        .ToFrozenDictionary(
-            k => k.Name,
-            k =>
-            {
-                (double, double) Pair(string name) =>
-                    (k.Value.GetProperty(name)[0].GetDouble(), k.Value.GetProperty(name)[1].GetDouble());
-                return new VineKind(Number(k.Value, "spacing"), Pair("clusters"), Pair("grams"));
-            }
-        );
+    private static readonly FrozenDictionary<string, VineKind> Kinds = PlantKinds.Own(VineFamily.Name, own =>
+    {
+        (double, double) Pair(string name) =>
+            (own.GetProperty(name)[0].GetDouble(), own.GetProperty(name)[1].GetDouble());
+        return new VineKind(Number(own, "spacing"), Pair("clusters"), Pair("grams"));
+    });
 
     private static readonly FrozenDictionary<string, VineSystem> Systems = Document
         .GetProperty("systems")
@@ -92,6 +81,16 @@ public static class VineRules
 
     /// <summary>What to expect of a kind of vine.</summary>
     public static VineKind Kind(string kind) => Kinds[kind];
+
+    private static NamedBudRule ReadRule(string kind, JsonElement r) =>
+        new(
+            Text(r, "id"),
+            Text(r, "name"),
+            kind,
+            new BudRule(Number(r, "base"), Number(r, "per"), Number(r, "unit")),
+            SchoolValue.ReadProvenance(Text(r, "provenance")),
+            Text(r, "why")
+        );
 
     private static string Text(JsonElement e, string name) => e.GetProperty(name).GetString()!;
 

@@ -3,21 +3,6 @@ using Gemmifer.Core.Stems;
 
 namespace Gemmifer.Core.Work;
 
-/// <summary>What one comes back to a plant for.</summary>
-public enum VisitKind
-{
-    /// <summary>A vine after bud break.</summary>
-    SecondVisit,
-    Remove,
-    Shorten,
-    Tie,
-    Check,
-    Defer,
-    Tip,
-    RubOff,
-    Do,
-}
-
 /// <summary>Visits that follow from a plan.</summary>
 /// <param name="Key">Tells the visits of a plan apart.</param>
 /// <param name="Due">The day it is planned for.</param>
@@ -44,7 +29,7 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
             var stems = day.Select(s => s.Stem).OfType<StemId>().ToArray();
             yield return new PlannedVisit(
                 $"{Exchange.WireNames.Of(action)}:{n}",
-                second(plan, [.. day]) ? VisitKind.SecondVisit : KindOf(action),
+                second(plan, [.. day]) ? VisitKind.SecondVisit : action.Visit(),
                 day.Count() == 1 ? first.Text
                     : stems.Length == 0 ? "The main prune, as the plan has it."
                     : season ? $"The main prune: {Wording.Some(stems)}."
@@ -53,17 +38,4 @@ public sealed record PlannedVisit(string Key, VisitKind Kind, Sentence Text, Dat
             );
         }
     }
-
-    private static VisitKind KindOf(StepAction action) =>
-        action switch
-        {
-            StepAction.Remove => VisitKind.Remove,
-            StepAction.Shorten => VisitKind.Shorten,
-            StepAction.Tie => VisitKind.Tie,
-            StepAction.Check => VisitKind.Check,
-            StepAction.Defer => VisitKind.Defer,
-            StepAction.Tip => VisitKind.Tip,
-            StepAction.RubOff => VisitKind.RubOff,
-            StepAction.Do => VisitKind.Do,
-        };
 }
