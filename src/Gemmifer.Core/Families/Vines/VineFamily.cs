@@ -88,10 +88,10 @@ public sealed class VineFamily : Family
             && name.ValueKind == JsonValueKind.String
                 ? WireNames.Find<VineSystem>(name.GetString())
                 : null;
-        return (
-            system is VineSystem.Goblet or VineSystem.LongCane ? WireNames.Of(system.Value) : kind.DefaultSchool,
-            "The usual school of this system."
-        );
+        // Not every kind is pruned by the school that a system goes with.
+        return system is { } trained && WireNames.Of(trained) is var own && kind.Schools.Contains(own)
+            ? (own, "The usual school of this system.")
+            : (kind.DefaultSchool, "The usual school of this system.");
     }
 
     /// <summary>Vines stand on anything.</summary>
