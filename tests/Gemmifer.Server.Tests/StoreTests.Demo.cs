@@ -1,6 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Gemmifer.Core.Families;
+using Gemmifer.Core;
 using Gemmifer.Core.Plants;
 using Gemmifer.Data.Files;
 using Microsoft.Data.Sqlite;
