@@ -12,7 +12,7 @@ namespace Gemmifer.Core.Families;
 /// </summary>
 /// <param name="Bud">Seen, or where to look for it.</param>
 /// <param name="Facing">The way it faces; null where nobody saw it.</param>
-/// <param name="LeftMm">So much of the stem stays, mm; the most there may be where the bud is still to be found.</param>
+/// <param name="LeftMm">So much of the stem stays, mm; at most where the bud is still to be found.</param>
 internal sealed record HighestBud(PlanBud Bud, Bearing? Facing, double LeftMm)
 {
     private bool Seen => Bud.Known == BudKnowledge.Seen;
@@ -27,7 +27,8 @@ internal sealed record HighestBud(PlanBud Bud, Bearing? Facing, double LeftMm)
     {
         var faces = Facing is { } way ? $", which faces {Wording.Clock(way)}" : "";
         return Seen
-            ? $"Cut {stem.Id}{on} at {Wording.Mm(LeftMm)}, {Wording.Mm(clearanceMm)} above its highest sound bud{faces}."
+            ? $"Cut {stem.Id}{on} at {Wording.Mm(LeftMm)}, {Wording.Mm(clearanceMm)} above its highest sound "
+                + $"bud{faces}."
             : $"Cut {stem.Id}{on} back to the highest sound bud below {Wording.Mm(soundToMm)}.";
     }
 

@@ -28,8 +28,8 @@ public sealed class SurveyRecord
     public string? Support { get; set; }
 
     /// <summary>
-    /// What is stored as it is (<see cref="Core.Families.StoredParts"/>), by its name in the exchange format, JSON; null
-    /// where nothing was said. What was weighed in other seasons is not in it.
+    /// What is stored as it is (<see cref="Core.Families.StoredParts"/>), by its name in the exchange format, JSON;
+    /// null where nothing was said. What was weighed in other seasons is not in it.
     /// </summary>
     public string? Parts { get; set; }
 

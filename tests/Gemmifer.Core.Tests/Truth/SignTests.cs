@@ -65,7 +65,7 @@ public sealed class SignTests(ITestOutputHelper output)
         Assert.Equal(Signs, tried.Keys.Select(k => k.Sign).Distinct().OrderBy(s => Array.IndexOf(Signs, s)));
     }
 
-    /// <summary>A seeded survey that has stems and is not refused, with the usual school where it is for its own.</summary>
+    /// <summary>A seeded survey with stems; null where it has none or is refused with the usual school too.</summary>
     private static JsonObject? Of(int seed)
     {
         var survey = JsonNode.Parse(SeededSurveys.Of(seed).ToJsonString())!.AsObject();
