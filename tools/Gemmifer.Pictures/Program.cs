@@ -113,6 +113,11 @@ foreach (var shot in shots)
         Thread.Sleep(1800);
     }
 
+    // What is still being reckoned is waited for.
+    new WebDriverWait(driver, TimeSpan.FromSeconds(60)).Until(d =>
+        d.FindElements(By.XPath("//main//button[normalize-space(.)='Stop']")).Count == 0
+    );
+
     var taken = (string)
         (
             (Dictionary<string, object?>)

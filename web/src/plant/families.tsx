@@ -115,5 +115,6 @@ export function useFamily(): FamilyParts {
 /** Canes nobody knows the type of are named by what is seen of them. */
 function UnknownCanes() {
   const { kind } = usePlant();
-  return kind.named ? null : <Naming />;
+  // An answer kept from before kinds said so does not have it.
+  return kind.named === false ? <Naming /> : null;
 }

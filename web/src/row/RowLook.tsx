@@ -51,7 +51,7 @@ export default function RowLook() {
               The canes that stayed in {survey.carriedFrom} have fruited since and stand as spent. Count the new ones.
             </Notice>
           )}
-          {!kind.named && <Naming />}
+          {kind.named === false && <Naming />}
         </chakra.div>
       }
       below={<WhichIsWhich />}

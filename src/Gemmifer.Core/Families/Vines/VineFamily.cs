@@ -89,9 +89,11 @@ public sealed class VineFamily : Family
                 ? WireNames.Find<VineSystem>(name.GetString())
                 : null;
         // Not every kind is pruned by the school that a system goes with.
-        return system is { } trained && WireNames.Of(trained) is var own && kind.Schools.Contains(own)
-            ? (own, "The usual school of this system.")
-            : (kind.DefaultSchool, "The usual school of this system.");
+        var own = system is { } trained ? WireNames.Of(trained) : null;
+        return (
+            own is not null && kind.Schools.Contains(own) ? own : kind.DefaultSchool,
+            "The usual school of this system."
+        );
     }
 
     /// <summary>Vines stand on anything.</summary>

@@ -32,11 +32,9 @@ public static class VineRules
     /// <summary>The table of balanced pruning: the rules of each kind, the one to begin with first.</summary>
     public static ImmutableArray<NamedBudRule> BudRules { get; } =
     [
-        .. PlantKinds.All.SelectMany(k =>
-            k.Family == VineFamily.Name
-                ? k.Own!.Value.GetProperty("budRules").EnumerateArray().Select(r => ReadRule(k.Id, r))
-                : []
-        ),
+        .. PlantKinds
+            .All.Where(k => k.Family == VineFamily.Name)
+            .SelectMany(k => k.Own!.Value.GetProperty("budRules").EnumerateArray().Select(r => ReadRule(k.Id, r))),
     ];
 
     /// <summary>The numbers vines are judged by, in the order they are shown; the others are only worked by.</summary>
